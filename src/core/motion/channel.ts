@@ -1,0 +1,45 @@
+import { z } from 'zod';
+
+/** How a channel passes through a key. */
+export const joinSchema = z.enum(['straight', 'eased', 'flowing', 'held']);
+export type Join = z.infer<typeof joinSchema>;
+
+/**
+ * One side of a key. `influence` is the share of the span's time that the handle reaches over;
+ * `speed` is the speed at the key as a multiple of the span's mean speed.
+ */
+export const handleSchema = z.object({
+  influence: z.number().min(0).max(1),
+  speed: z.number().min(-20).max(20),
+});
+export type Handle = z.infer<typeof handleSchema>;
+
+export const DEFAULT_HANDLE: Handle = { influence: 0.42, speed: 0 };
+
+export const keySchema = z.object({
+  /** Frame, may be fractional. */
+  frame: z.number().min(-100_000).max(1_000_000),
+  value: z.number().min(-1e7).max(1e7),
+  join: joinSchema.default('eased'),
+  /** Pace of the span that ends here. */
+  arrive: handleSchema.default(DEFAULT_HANDLE),
+  /** Pace of the span that begins here. */
+  leave: handleSchema.default(DEFAULT_HANDLE),
+  /** Rebounds at the end of the span that begins here; 0 follows the curve. */
+  bounces: z.int().min(0).max(6).default(0),
+});
+export type Key = z.infer<typeof keySchema>;
+
+export const MAX_KEYS = 5000;
+
+/** Keys are kept sorted by frame, one a frame. */
+export const keysSchema = z
+  .array(keySchema)
+  .max(MAX_KEYS)
+  .refine((keys) => keys.every((key, i) => i === 0 || key.frame > (keys[i - 1] as Key).frame), 'Keys must be in order of time, one a frame');
+
+/** A value over time: a rest value, and keys that take over where there are any. */
+export interface Channel {
+  rest: number;
+  keys: Key[];
+}

@@ -1,0 +1,64 @@
+import { DEFAULT_HANDLE, type Channel, type Handle, type Join, type Key } from './channel';
+import { keyIndexAt } from './evaluate-channel';
+
+/** Two frames this close count as one: half a thousandth of a frame cannot be seen or meant. */
+export const SAME_FRAME = 5e-4;
+
+export function keyAt(channel: Channel, frame: number): Key | undefined {
+  return channel.keys.find((key) => Math.abs(key.frame - frame) < SAME_FRAME);
+}
+
+/** Adds a key, or gives the key at that frame a new value. A new key takes the join and handles of the key before it. */
+export function withKey(channel: Channel, frame: number, value: number, extra: Partial<Omit<Key, 'frame' | 'value'>> = {}): Channel {
+  const existing = keyAt(channel, frame);
+  if (existing) {
+    return { ...channel, keys: channel.keys.map((key) => (key === existing ? { ...key, value, ...extra } : key)) };
+  }
+  const index = keyIndexAt(channel.keys, frame);
+  const before = channel.keys[index];
+  const join: Join = before && before.join !== 'held' ? before.join : 'eased';
+  const key: Key = { frame, value, join, arrive: DEFAULT_HANDLE, leave: DEFAULT_HANDLE, bounces: 0, ...extra };
+  return { ...channel, keys: [...channel.keys.slice(0, index + 1), key, ...channel.keys.slice(index + 1)] };
+}
+
+/** Removes the key at a frame; the value of the last key removed stays as the rest value. */
+export function withoutKey(channel: Channel, frame: number): Channel {
+  const gone = keyAt(channel, frame);
+  if (!gone) return channel;
+  const keys = channel.keys.filter((key) => key !== gone);
+  return { rest: keys.length === 0 ? gone.value : channel.rest, keys };
+}
+
+/** Sets the value at a frame: on a keyed channel this sets a key there, otherwise the rest value. */
+export function withValue(channel: Channel, frame: number, value: number): Channel {
+  return channel.keys.length > 0 ? withKey(channel, frame, value) : { ...channel, rest: value };
+}
+
+/**
+ * Moves the key at `from` to `to`. A key may pass its neighbours; a key already at the target frame is replaced.
+ */
+export function withKeyMoved(channel: Channel, from: number, to: number): Channel {
+  const moving = keyAt(channel, from);
+  if (!moving || Math.abs(from - to) < SAME_FRAME) return channel;
+  const keys = channel.keys.filter((key) => key !== moving && Math.abs(key.frame - to) >= SAME_FRAME);
+  keys.push({ ...moving, frame: to });
+  keys.sort((a, b) => a.frame - b.frame);
+  return { ...channel, keys };
+}
+
+/** Changes join, handles or bounces of the key at a frame. */
+export function withKeyChanged(channel: Channel, frame: number, change: Partial<Omit<Key, 'frame'>>): Channel {
+  return { ...channel, keys: channel.keys.map((key) => (Math.abs(key.frame - frame) < SAME_FRAME ? { ...key, ...change } : key)) };
+}
+
+/** Gives the span from one key frame to the next a pace: both ends become eased, with these handles. */
+export function withPace(channel: Channel, fromFrame: number, toFrame: number, pace: { leave: Handle; arrive: Handle; bounces: number }): Channel {
+  return {
+    ...channel,
+    keys: channel.keys.map((key) => {
+      if (Math.abs(key.frame - fromFrame) < SAME_FRAME) return { ...key, join: 'eased', leave: pace.leave, bounces: pace.bounces };
+      if (Math.abs(key.frame - toFrame) < SAME_FRAME) return { ...key, join: key.join === 'held' ? 'held' : 'eased', arrive: pace.arrive };
+      return key;
+    }),
+  };
+}

@@ -1,0 +1,38 @@
+import type { Handle } from './channel';
+
+/** The easing shape of a span: how it is left, how it is arrived at, and whether it rebounds. */
+export interface Pace {
+  leave: Handle;
+  arrive: Handle;
+  bounces: number;
+}
+
+const third = 1 / 3;
+
+/**
+ * Named paces. `settle` is the trade's expensive-looking move: away fast, a long slow arrival (common practice);
+ * the others are its relatives. Each is a starting point: both ends can be adjusted afterwards.
+ */
+export const PACES = {
+  even: { leave: { influence: third, speed: 1 }, arrive: { influence: third, speed: 1 }, bounces: 0 },
+  settle: { leave: { influence: 0.08, speed: 2.6 }, arrive: { influence: 0.84, speed: 0 }, bounces: 0 },
+  launch: { leave: { influence: 0.84, speed: 0 }, arrive: { influence: 0.08, speed: 2.6 }, bounces: 0 },
+  glide: { leave: { influence: 0.5, speed: 0 }, arrive: { influence: 0.5, speed: 0 }, bounces: 0 },
+  linger: { leave: { influence: 0.16, speed: 2.7 }, arrive: { influence: 0.16, speed: 2.7 }, bounces: 0 },
+  overshoot: { leave: { influence: 0.2, speed: 2.2 }, arrive: { influence: 0.5, speed: -0.75 }, bounces: 0 },
+  bounce: { leave: { influence: 0.42, speed: 0 }, arrive: { influence: 0.42, speed: 0 }, bounces: 3 },
+} as const satisfies Record<string, Pace>;
+
+export type PaceName = keyof typeof PACES;
+export const PACE_NAMES = Object.keys(PACES) as PaceName[];
+
+const sameHandle = (a: Handle, b: Handle) => Math.abs(a.influence - b.influence) < 1e-6 && Math.abs(a.speed - b.speed) < 1e-6;
+
+/** Name of a pace, or null when it has been adjusted by hand. */
+export function paceName(pace: Pace): PaceName | null {
+  const found = PACE_NAMES.find((name) => {
+    const named: Pace = PACES[name];
+    return named.bounces === pace.bounces && (named.bounces > 0 || (sameHandle(named.leave, pace.leave) && sameHandle(named.arrive, pace.arrive)));
+  });
+  return found ?? null;
+}

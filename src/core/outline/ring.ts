@@ -1,0 +1,54 @@
+/**
+ * A closed contour as a polygon that remembers the curves it came from: each vertex carries the unit
+ * tangents with which the true outline arrives and leaves, so that shading can be that of the curve.
+ * Outer contours run anticlockwise (Y up), holes clockwise. Coordinates in metres unless said otherwise.
+ */
+export interface RingVertex {
+  x: number;
+  y: number;
+  arriveX: number;
+  arriveY: number;
+  leaveX: number;
+  leaveY: number;
+}
+export type Ring = RingVertex[];
+
+/** A drawing command with absolute coordinates: move, line, quadratic, cubic, close. */
+export type PathCommand =
+  | { kind: 'M' | 'L'; points: [number, number] }
+  | { kind: 'Q'; points: [number, number, number, number] }
+  | { kind: 'C'; points: [number, number, number, number, number, number] }
+  | { kind: 'Z'; points: [] };
+
+/** Signed area: positive for anticlockwise. */
+export function signedArea(ring: readonly { x: number; y: number }[]): number {
+  let sum = 0;
+  for (let i = 0; i < ring.length; i++) {
+    const a = ring[i] as { x: number; y: number };
+    const b = ring[(i + 1) % ring.length] as { x: number; y: number };
+    sum += a.x * b.y - b.x * a.y;
+  }
+  return sum / 2;
+}
+
+/** Extent of rings; null when there is no vertex. */
+export function ringBounds(rings: readonly Ring[]): { x0: number; y0: number; x1: number; y1: number } | null {
+  let x0 = Infinity;
+  let y0 = Infinity;
+  let x1 = -Infinity;
+  let y1 = -Infinity;
+  for (const ring of rings) {
+    for (const { x, y } of ring) {
+      x0 = Math.min(x0, x);
+      y0 = Math.min(y0, y);
+      x1 = Math.max(x1, x);
+      y1 = Math.max(y1, y);
+    }
+  }
+  return x0 <= x1 ? { x0, y0, x1, y1 } : null;
+}
+
+/** The same rings scaled evenly, then moved. */
+export function placeRings(rings: readonly Ring[], scale: number, dx: number, dy: number): Ring[] {
+  return rings.map((ring) => ring.map((v) => ({ ...v, x: v.x * scale + dx, y: v.y * scale + dy })));
+}

@@ -1,0 +1,233 @@
+import { normalAlong } from './front-state';
+import { MeshBuilder, type SolidMesh } from './mesh';
+import type { Profile, ProfilePoint } from './profile';
+import { crossOf, planDistance, triangulatePiece, type Plan } from './strip-triangles';
+import { WavefrontError } from './triangulate';
+import type { Sweep } from './wavefront';
+
+/** One end of a solid: its profile, cut at every ring it reaches, and where the side wall meets it. */
+export interface SolidEnd {
+  profile: Profile;
+  /** Height of profile zero, metres along +Z. */
+  z: number;
+  /** +1 for the front (toward the audience), -1 for the back. */
+  facing: 1 | -1;
+}
+
+export interface SurfaceInput {
+  sweep: Sweep;
+  /** Distance of each ring; the first is 0. */
+  ringDistances: readonly number[];
+  front: SolidEnd;
+  back: SolidEnd;
+  jitter: number;
+  /** Area inside the outline, which each end must cover exactly. */
+  area: number;
+  /** Largest permitted difference between a node's height and its distance from its edge. */
+  heightTolerance: number;
+}
+
+type Normal2 = readonly [number, number];
+
+/**
+ * Lays a surface over the plan of a sweep. Verifies as it goes that no plan triangle is flipped, that each end covers
+ * the outline exactly and that every node lies at its distance from its edge; throws WavefrontError if not.
+ */
+export function surfaceOver(input: SurfaceInput): SolidMesh {
+  return new Surface(input).build();
+}
+
+class Surface {
+  private readonly mesh = new MeshBuilder();
+  private readonly plan: Plan;
+  private readonly horizontal = new Map<number, Normal2>();
+  private readonly keysPerNode: number;
+
+  constructor(private readonly input: SurfaceInput) {
+    const { record } = input.sweep;
+    this.plan = { x: record.x.data, y: record.y.data };
+    this.keysPerNode = input.front.profile.length + input.back.profile.length + 2;
+  }
+
+  build(): SolidMesh {
+    const { mesh } = this;
+    const { front, back } = this.input;
+    this.checkHeights();
+    mesh.begin('face');
+    this.cap(front);
+    mesh.end();
+    mesh.begin('bevel');
+    const frontArea = this.bevel(front);
+    const backArea = this.bevel(back);
+    mesh.end();
+    mesh.begin('side');
+    this.sideWall();
+    mesh.end();
+    mesh.begin('back');
+    this.cap(back);
+    mesh.end();
+    const areas = [frontArea + this.capArea(front), backArea + this.capArea(back)];
+    if (areas.some((area) => Math.abs(area - this.input.area) > 1e-6 * this.input.area)) throw new WavefrontError('the plan does not cover the outline');
+    return mesh.finish();
+  }
+
+  /** Key of a node's vertex on an end: its profile point, or one more for nodes between rings. */
+  private key(node: number, end: SolidEnd, point: number): number {
+    const offset = end.facing > 0 ? 0 : this.input.front.profile.length + 1;
+    return node * this.keysPerNode + offset + point;
+  }
+
+  private checkHeights(): void {
+    const { generators: g, record } = this.input.sweep;
+    for (const { edge, nodes } of record.pieces) {
+      const ux = g.directionX[edge] as number;
+      const uy = g.directionY[edge] as number;
+      for (const node of nodes) {
+        const height = (record.x.at(node) - (g.originX[edge] as number)) * -uy + (record.y.at(node) - (g.originY[edge] as number)) * ux;
+        if (Math.abs(height - record.time.at(node)) > this.input.heightTolerance) throw new WavefrontError('a node is not at its height');
+      }
+    }
+  }
+
+  /** Horizontal normal, into the solid, at a node for the face of an edge; faces joined by smooth arcs share theirs. */
+  private horizontalNormal(node: number, edge: number): Normal2 {
+    const { generators, record } = this.input.sweep;
+    const id = node * (generators.count + 1) + edge;
+    const known = this.horizontal.get(id);
+    if (known) return known;
+    const group = [edge];
+    for (let grown = true; grown;) {
+      grown = false;
+      record.eachSmoothArc(node, (left, right) => {
+        const hasLeft = group.includes(left);
+        if (hasLeft === group.includes(right)) return;
+        group.push(hasLeft ? right : left);
+        grown = true;
+      });
+    }
+    let x = 0;
+    let y = 0;
+    for (const member of group) {
+      const n = normalAlong(generators, member, record.x.at(node), record.y.at(node));
+      x += n[0];
+      y += n[1];
+    }
+    const length = Math.hypot(x, y) || 1;
+    const normal: Normal2 = [x / length, y / length];
+    for (const member of group) this.horizontal.set(node * (generators.count + 1) + member, normal);
+    return normal;
+  }
+
+  private vertex(node: number, edge: number, end: SolidEnd, point: number, height: number, profileNormal: Normal2): number {
+    const x = this.plan.x[node] as number;
+    const y = this.plan.y[node] as number;
+    const topo = this.mesh.topoVertex(this.key(node, end, point), x, y, end.z + end.facing * height);
+    const inward = this.horizontalNormal(node, edge);
+    return this.mesh.vertex(topo, -inward[0] * profileNormal[0], -inward[1] * profileNormal[0], end.facing * profileNormal[1]);
+  }
+
+  private triangle(end: SolidEnd, a: number, b: number, c: number): void {
+    if (end.facing > 0) this.mesh.triangle(a, b, c);
+    else this.mesh.triangle(a, c, b);
+  }
+
+  /** Adds the bevel of one end; returns the plan area that it covers. */
+  private bevel(end: SolidEnd): number {
+    const { sweep, ringDistances, jitter } = this.input;
+    const { profile } = end;
+    const segmentOfStrip = new Map<number, number>();
+    for (let i = 0; i + 1 < profile.length; i++) {
+      const from = (profile[i] as ProfilePoint).distance;
+      if ((profile[i + 1] as ProfilePoint).distance > from) segmentOfStrip.set(ringDistances.indexOf(from), i);
+      else this.step(end, i, ringDistances.indexOf(from));
+    }
+    let area = 0;
+    for (const { edge, strip, nodes } of sweep.record.pieces) {
+      const segment = segmentOfStrip.get(strip);
+      if (segment === undefined) continue;
+      const vertexOf = new Map(nodes.map((node) => [node, this.bevelVertex(node, edge, end, strip, segment)]));
+      triangulatePiece(nodes, this.plan, 4 * jitter, (a, b, c) => {
+        area += this.planArea(a, b, c);
+        this.triangle(end, vertexOf.get(a) as number, vertexOf.get(b) as number, vertexOf.get(c) as number);
+      });
+    }
+    return area;
+  }
+
+  private bevelVertex(node: number, edge: number, end: SolidEnd, strip: number, segment: number): number {
+    const { record } = this.input.sweep;
+    const from = end.profile[segment] as ProfilePoint;
+    const to = end.profile[segment + 1] as ProfilePoint;
+    const ring = record.ring.at(node);
+    if (ring === strip) return this.vertex(node, edge, end, segment, from.height, from.after);
+    if (ring === strip + 1) return this.vertex(node, edge, end, segment + 1, to.height, to.before);
+    const share = (record.time.at(node) - from.distance) / (to.distance - from.distance);
+    const out = from.after[0] + (to.before[0] - from.after[0]) * share;
+    const up = from.after[1] + (to.before[1] - from.after[1]) * share;
+    const length = Math.hypot(out, up) || 1;
+    return this.vertex(node, edge, end, end.profile.length, from.height + (to.height - from.height) * share, [out / length, up / length]);
+  }
+
+  /** A step of a profile: an upright wall between two copies of one ring. */
+  private step(end: SolidEnd, i: number, ring: number): void {
+    const from = end.profile[i] as ProfilePoint;
+    const to = end.profile[i + 1] as ProfilePoint;
+    this.eachRingEdge(ring, (a, b, edge) => {
+      const low = [a, b].map((node) => this.vertex(node, edge, end, i, from.height, from.after)) as [number, number];
+      const high = [a, b].map((node) => this.vertex(node, edge, end, i + 1, to.height, to.before)) as [number, number];
+      this.triangle(end, low[0], low[1], high[1]);
+      this.triangle(end, low[0], high[1], high[0]);
+    });
+  }
+
+  private sideWall(): void {
+    const { front, back } = this.input;
+    const level: Normal2 = [1, 0];
+    this.eachRingEdge(0, (a, b, edge) => {
+      const [frontA, frontB] = [a, b].map((node) => this.vertex(node, edge, front, 0, 0, level)) as [number, number];
+      const [backA, backB] = [a, b].map((node) => this.vertex(node, edge, back, 0, 0, level)) as [number, number];
+      this.mesh.triangle(backA, backB, frontB);
+      this.mesh.triangle(backA, frontB, frontA);
+    });
+  }
+
+  private eachRingEdge(ring: number, visit: (a: number, b: number, edge: number) => void): void {
+    const edges = this.input.sweep.record.rings[ring]?.edges ?? new Int32Array();
+    for (let i = 0; i < edges.length; i += 3) visit(edges[i] as number, edges[i + 1] as number, edges[i + 2] as number);
+  }
+
+  private capFill(end: SolidEnd): Int32Array {
+    const last = end.profile[end.profile.length - 1] as ProfilePoint;
+    const ring = this.input.ringDistances.indexOf(last.distance);
+    return (ring === 0 ? this.input.sweep.base : this.input.sweep.record.rings[ring]?.fill) ?? new Int32Array();
+  }
+
+  private cap(end: SolidEnd): void {
+    const { mesh, plan } = this;
+    const point = end.profile.length - 1;
+    const z = end.z + end.facing * (end.profile[point] as ProfilePoint).height;
+    const fill = this.capFill(end);
+    const at = (i: number) => {
+      const node = fill[i] as number;
+      return mesh.vertex(mesh.topoVertex(this.key(node, end, point), plan.x[node] as number, plan.y[node] as number, z), 0, 0, end.facing);
+    };
+    for (let i = 0; i < fill.length; i += 3) this.triangle(end, at(i), at(i + 1), at(i + 2));
+  }
+
+  private capArea(end: SolidEnd): number {
+    const fill = this.capFill(end);
+    let area = 0;
+    for (let i = 0; i < fill.length; i += 3) area += this.planArea(fill[i] as number, fill[i + 1] as number, fill[i + 2] as number);
+    return area;
+  }
+
+  /** Area of a plan triangle, which must not be turned over by more than the jitter explains. */
+  private planArea(a: number, b: number, c: number): number {
+    const area = crossOf(this.plan, a, b, c) / 2;
+    if (area < 0) {
+      const longest = Math.max(planDistance(this.plan, a, b), planDistance(this.plan, b, c), planDistance(this.plan, c, a));
+      if (-area > 3 * this.input.jitter * longest) throw new WavefrontError('a plan triangle is turned over');
+    }
+    return Math.abs(area);
+  }
+}

@@ -1,0 +1,114 @@
+import { FloatList, IntList } from './growing';
+import type { Vec3 } from '../space/vector';
+
+/** The parts of a shell that take one material each. */
+export const REGIONS = ['face', 'bevel', 'side', 'back'] as const;
+export type Region = (typeof REGIONS)[number];
+
+/** A closed surface made ready for drawing, with the bare topology behind it. */
+export interface SolidMesh {
+  /** x, y, z per vertex, metres. */
+  positions: Float32Array;
+  normals: Float32Array;
+  /** Three vertices a triangle, anticlockwise from outside. */
+  indices: Uint32Array;
+  groups: { region: Region; start: number; count: number }[];
+  /** The same triangles on unsplit vertices: what a judge of closedness needs. */
+  topology: { positions: Float64Array; triangles: Uint32Array };
+}
+
+/** Collects triangles; vertices are split only where normals or regions differ. */
+export class MeshBuilder {
+  private readonly topoPositions = new FloatList(1024);
+  private readonly topoTriangles = new IntList(4096);
+  private readonly topoOfKey = new Map<number, number>();
+  private readonly firstSplit = new IntList(1024);
+  private readonly splitNext = new IntList(1024);
+  private readonly splitRegion = new IntList(1024);
+  private readonly normals = new FloatList(4096);
+  private readonly splitTopo = new IntList(1024);
+  private readonly indices = new IntList(4096);
+  private readonly groups: SolidMesh['groups'] = [];
+  private region = -1;
+
+  /** The unsplit vertex known by a key, made on first use. */
+  topoVertex(key: number, x: number, y: number, z: number): number {
+    const known = this.topoOfKey.get(key);
+    if (known !== undefined) return known;
+    const made = this.firstSplit.push(-1);
+    this.topoPositions.push(x);
+    this.topoPositions.push(y);
+    this.topoPositions.push(z);
+    this.topoOfKey.set(key, made);
+    return made;
+  }
+
+  /** The drawn vertex at an unsplit one with this normal in the current region. */
+  vertex(topo: number, nx: number, ny: number, nz: number): number {
+    const { normals } = this;
+    for (let s = this.firstSplit.at(topo); s >= 0; s = this.splitNext.at(s)) {
+      if (this.splitRegion.at(s) !== this.region) continue;
+      if (Math.abs(normals.at(3 * s) - nx) + Math.abs(normals.at(3 * s + 1) - ny) + Math.abs(normals.at(3 * s + 2) - nz) < 1e-3) return s;
+    }
+    normals.push(nx);
+    normals.push(ny);
+    normals.push(nz);
+    this.splitTopo.push(topo);
+    this.splitRegion.push(this.region);
+    const made = this.splitNext.push(this.firstSplit.at(topo));
+    this.firstSplit.set(topo, made);
+    return made;
+  }
+
+  begin(region: Region): void {
+    this.region++;
+    this.groups.push({ region, start: this.indices.length, count: 0 });
+  }
+
+  end(): void {
+    const group = this.groups[this.groups.length - 1];
+    if (group) group.count = this.indices.length - group.start;
+  }
+
+  /** Adds a triangle of drawn vertices; one that has shrunk to a line in the topology is left out. */
+  triangle(a: number, b: number, c: number): void {
+    const ta = this.splitTopo.at(a);
+    const tb = this.splitTopo.at(b);
+    const tc = this.splitTopo.at(c);
+    if (ta === tb || tb === tc || tc === ta) return;
+    for (const t of [ta, tb, tc]) this.topoTriangles.push(t);
+    for (const v of [a, b, c]) this.indices.push(v);
+  }
+
+  finish(): SolidMesh {
+    const count = this.splitTopo.length;
+    const positions = new Float32Array(3 * count);
+    for (let v = 0; v < count; v++) {
+      const topo = 3 * this.splitTopo.at(v);
+      for (let k = 0; k < 3; k++) positions[3 * v + k] = this.topoPositions.at(topo + k);
+    }
+    return {
+      positions,
+      normals: Float32Array.from(this.normals.data.subarray(0, 3 * count)),
+      indices: Uint32Array.from(this.indices.data.subarray(0, this.indices.length)),
+      groups: this.groups.filter((group) => group.count > 0),
+      topology: {
+        positions: this.topoPositions.data.slice(0, this.topoPositions.length),
+        triangles: Uint32Array.from(this.topoTriangles.data.subarray(0, this.topoTriangles.length)),
+      },
+    };
+  }
+}
+
+/** Volume enclosed by a closed surface, from the divergence theorem. */
+export function enclosedVolume({ positions, triangles }: SolidMesh['topology']): number {
+  const p = (i: number): Vec3 => [positions[3 * i] as number, positions[3 * i + 1] as number, positions[3 * i + 2] as number];
+  let six = 0;
+  for (let t = 0; t < triangles.length; t += 3) {
+    const a = p(triangles[t] as number);
+    const b = p(triangles[t + 1] as number);
+    const c = p(triangles[t + 2] as number);
+    six += a[0] * (b[1] * c[2] - b[2] * c[1]) + a[1] * (b[2] * c[0] - b[0] * c[2]) + a[2] * (b[0] * c[1] - b[1] * c[0]);
+  }
+  return six / 6;
+}

@@ -1,0 +1,85 @@
+/**
+ * Profiles: the cross-section curve of a bevel. A profile runs from the end of the side wall (distance 0, height 0)
+ * inward over the face. A new kind is one entry in PROFILES.
+ */
+export interface ProfilePoint {
+  /** Distance swept inward from the outline, metres; never decreases along the profile. */
+  distance: number;
+  /** Height above the end of the side wall, metres. */
+  height: number;
+  /** Normal just before this point, as (outward, up). */
+  before: readonly [number, number];
+  /** Normal just after this point. */
+  after: readonly [number, number];
+}
+export type Profile = ProfilePoint[];
+
+type Flat = readonly [number, number];
+const unit = (a: number, b: number): Flat => {
+  const l = Math.hypot(a, b) || 1;
+  return [a / l, b / l];
+};
+
+/** A profile of straight facets through the given (distance, height) points. */
+export function facets(points: readonly Flat[]): Profile {
+  const normals = points.slice(1).map((p, i) => {
+    const q = points[i] as Flat;
+    return unit(p[1] - q[1], p[0] - q[0]);
+  });
+  return points.map(([distance, height], i) => ({
+    distance,
+    height,
+    before: normals[Math.max(0, i - 1)] as Flat,
+    after: normals[Math.min(i, normals.length - 1)] as Flat,
+  }));
+}
+
+export const PROFILES = {
+  /** One straight facet. */
+  chamfer: (width: number, height: number): Profile =>
+    facets([
+      [0, 0],
+      [width, height],
+    ]),
+  /** A quarter ellipse, tangent to the side and to the face. */
+  round: (width: number, height: number, segments = 8): Profile =>
+    Array.from({ length: segments + 1 }, (_, i) => {
+      const angle = (i / segments) * (Math.PI / 2);
+      const c = i === segments ? 0 : Math.cos(angle);
+      const s = i === segments ? 1 : Math.sin(angle);
+      const normal = unit(c / width, s / height);
+      return { distance: width * (1 - c), height: height * s, before: normal, after: normal };
+    }),
+} as const;
+
+export type ProfileKind = keyof typeof PROFILES;
+export const PROFILE_KINDS = Object.keys(PROFILES) as ProfileKind[];
+
+/** Total distance that a profile sweeps. */
+export const profileWidth = (profile: Profile): number => profile[profile.length - 1]?.distance ?? 0;
+/** Total height of a profile. */
+export const profileHeight = (profile: Profile): number => profile[profile.length - 1]?.height ?? 0;
+
+/**
+ * The same profile with a point at each of the given distances that it reaches; needed where
+ * two profiles are cut by one set of wavefront rings.
+ */
+export function resampled(profile: Profile, distances: readonly number[]): Profile {
+  const out: Profile = [];
+  profile.forEach((point, i) => {
+    const before = profile[i - 1];
+    if (before && point.distance > before.distance) {
+      for (const d of distances) {
+        if (d <= before.distance || d >= point.distance) continue;
+        const share = (d - before.distance) / (point.distance - before.distance);
+        const normal = unit(
+          before.after[0] + (point.before[0] - before.after[0]) * share,
+          before.after[1] + (point.before[1] - before.after[1]) * share,
+        );
+        out.push({ distance: d, height: before.height + (point.height - before.height) * share, before: normal, after: normal });
+      }
+    }
+    out.push(point);
+  });
+  return out;
+}

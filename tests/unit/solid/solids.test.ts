@@ -1,0 +1,153 @@
+import type { ManifoldToplevel } from 'manifold-3d';
+import { setText } from '@/core/outline/text-layout';
+import { signedArea, type Ring } from '@/core/outline/ring';
+import { buildSolid, SolidError, type SolidShape } from '@/core/solid/bevelled-solid';
+import { enclosedVolume, type SolidMesh } from '@/core/solid/mesh';
+import { packagedTypeface, SHIPPED } from '../support/fonts';
+import { judge, verdictOn } from '../support/judge';
+
+const NONE = { kind: 'none', width: 0, height: 0 } as const;
+
+/** A polygon as a ring with the tangents of its own edges. */
+function polygon(points: [number, number][]): Ring {
+  return points.map(([x, y], i) => {
+    const [px, py] = points[(i + points.length - 1) % points.length] as [number, number];
+    const [qx, qy] = points[(i + 1) % points.length] as [number, number];
+    const a = Math.hypot(x - px, y - py);
+    const b = Math.hypot(qx - x, qy - y);
+    return { x, y, arriveX: (x - px) / a, arriveY: (y - py) / a, leaveX: (qx - x) / b, leaveY: (qy - y) / b };
+  });
+}
+const rectangle = (w: number, h: number) => polygon([[0, 0], [w, 0], [w, h], [0, h]]);
+
+let kernel: ManifoldToplevel;
+beforeAll(async () => {
+  kernel = await judge();
+});
+
+describe('volumes that formulas know', () => {
+  test('a square prism chamfered at both ends (frustum formula: 362.6667)', () => {
+    const chamfer = { kind: 'chamfer', width: 1, height: 1 } as const;
+    const solid = buildSolid([rectangle(10, 10)], { from: 0, to: 4, front: chamfer, back: chamfer }, 10);
+    expect(enclosedVolume(solid.topology)).toBeCloseTo(362.6667, 3);
+    expect(verdictOn(kernel, solid).volume).toBeCloseTo(362.6667, 3);
+  });
+
+  test('a bevel to a ridge is a hip roof (prism and pyramid: w²(3l − w)/12)', () => {
+    const solid = buildSolid([rectangle(4, 10)], { from: 0, to: 100, front: { kind: 'chamfer', width: 50, height: 50 }, back: NONE }, 10);
+    const prism = 40 * 50;
+    expect(enclosedVolume(solid.topology) - prism).toBeCloseTo(34.6667, 3);
+    expect(verdictOn(kernel, solid)).toMatchObject({ status: 'NoError', genus: 0 });
+  });
+
+  test('a rounded disc edge: volume by Pappus within the chord error', () => {
+    const n = 360;
+    const circle: Ring = Array.from({ length: n }, (_, i) => {
+      const a = (2 * Math.PI * i) / n;
+      const t = { x: -Math.sin(a), y: Math.cos(a) };
+      return { x: 2 * Math.cos(a), y: 2 * Math.sin(a), arriveX: t.x, arriveY: t.y, leaveX: t.x, leaveY: t.y };
+    });
+    const r = 0.4;
+    const solid = buildSolid([circle], { from: 0, to: 1, front: { kind: 'round', width: r, height: r }, back: NONE, segments: 48 }, 4);
+    // What the fillet takes away: the square less the quarter disc, turned about the axis at its centroid.
+    const taken = r * r * (1 - Math.PI / 4);
+    const fromCorner = (r * r * (r / 2) - ((Math.PI * r * r) / 4) * (r - (4 * r) / (3 * Math.PI))) / taken;
+    const expected = Math.PI * 4 - 2 * Math.PI * (2 - fromCorner) * taken;
+    expect(Math.abs(enclosedVolume(solid.topology) / expected - 1)).toBeLessThan(2e-4);
+  });
+});
+
+describe('shading', () => {
+  test("normals on a circle's side are within 0.5° of the true ones", () => {
+    const n = 48;
+    const circle: Ring = Array.from({ length: n }, (_, i) => {
+      const a = (2 * Math.PI * i) / n;
+      return { x: Math.cos(a), y: Math.sin(a), arriveX: -Math.sin(a), arriveY: Math.cos(a), leaveX: -Math.sin(a), leaveY: Math.cos(a) };
+    });
+    const solid = buildSolid([circle], { from: 0, to: 1, front: NONE, back: NONE }, 2);
+    const side = solid.groups.find((g) => g.region === 'side');
+    let worst = 1;
+    for (let i = side?.start ?? 0; i < (side?.start ?? 0) + (side?.count ?? 0); i++) {
+      const v = solid.indices[i] as number;
+      const [x, y] = [solid.positions[3 * v] as number, solid.positions[3 * v + 1] as number];
+      worst = Math.min(worst, ((solid.normals[3 * v] as number) * x + (solid.normals[3 * v + 1] as number) * y) / Math.hypot(x, y));
+    }
+    expect((Math.acos(Math.min(1, worst)) * 180) / Math.PI).toBeLessThan(0.5);
+  });
+
+  test('a hard corner stays hard', () => {
+    const solid = buildSolid([rectangle(1, 1)], { from: 0, to: 1, front: NONE, back: NONE }, 1);
+    const side = solid.groups.find((g) => g.region === 'side');
+    for (let i = side?.start ?? 0; i < (side?.start ?? 0) + (side?.count ?? 0); i++) {
+      const v = solid.indices[i] as number;
+      const n = [solid.normals[3 * v], solid.normals[3 * v + 1]].map((c) => Math.abs(c as number));
+      expect(Math.max(...n)).toBeCloseTo(1, 6);
+    }
+  });
+});
+
+/** Fails when a cap triangle is turned over or a vertex lies outside the outline's box. */
+function soundness(solid: SolidMesh, rings: readonly Ring[]): string {
+  const { positions, normals, indices } = solid;
+  const xs = rings.flat().map((v) => v.x);
+  const [x0, x1] = [Math.min(...xs), Math.max(...xs)];
+  for (let i = 0; i < positions.length; i += 3) {
+    if ((positions[i] as number) < x0 - 1e-4 || (positions[i] as number) > x1 + 1e-4) return 'outside the outline';
+    if (!Number.isFinite((normals[i] as number) + (positions[i] as number))) return 'not finite';
+  }
+  for (const { region, start, count } of solid.groups) {
+    if (region !== 'face') continue;
+    for (let i = start; i < start + count; i += 3) {
+      const [a, b, c] = [0, 1, 2].map((k) => {
+        const v = indices[i + k] as number;
+        return { x: positions[3 * v] as number, y: positions[3 * v + 1] as number };
+      }) as [{ x: number; y: number }, { x: number; y: number }, { x: number; y: number }];
+      if (signedArea([a, b, c]) < -1e-7) return 'face triangle turned over';
+    }
+  }
+  return 'sound';
+}
+
+const CHARACTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789&@';
+
+describe('every letter of every shipped font is a sound solid', () => {
+  test.each(SHIPPED)('%s', async (family, weight) => {
+    const face = await packagedTypeface(family, weight);
+    const faults: string[] = [];
+    for (const character of CHARACTERS) {
+      const layout = setText({ text: character, size: 1, tracking: 0, leading: 1, alignment: 'left' }, [face], 8e-4);
+      for (const piece of layout.pieces) {
+        for (const kind of ['chamfer', 'round'] as const) {
+          for (const width of [0.01, 0.04, 0.16]) {
+            const bevel = { kind, width, height: Math.min(width, 0.1) };
+            const shape: SolidShape = { from: -0.15, to: 0.15, front: bevel, back: { ...bevel, width: width / 2 }, segments: 4 };
+            const name = `${character} ${kind} ${width}`;
+            try {
+              const solid = buildSolid(piece.rings, shape, layout.scale);
+              const { status } = verdictOn(kernel, solid);
+              const sound = soundness(solid, piece.rings);
+              if (status !== 'NoError' || sound !== 'sound') faults.push(`${name}: ${status}, ${sound}`);
+            } catch (error) {
+              faults.push(`${name}: ${(error as Error).message}`);
+            }
+          }
+        }
+      }
+    }
+    expect(faults).toEqual([]);
+  });
+
+  test('holes are counted: 8 has two, O one, L none (topology)', async () => {
+    const face = await packagedTypeface('archivo-black');
+    const genus = (text: string) => {
+      const layout = setText({ text, size: 1, tracking: 0, leading: 1, alignment: 'left' }, [face]);
+      const bevel = { kind: 'round', width: 0.03, height: 0.03 } as const;
+      return verdictOn(kernel, buildSolid(layout.pieces[0]?.rings ?? [], { from: 0, to: 0.3, front: bevel, back: bevel }, layout.scale)).genus;
+    };
+    expect([genus('8'), genus('O'), genus('L')]).toEqual([2, 1, 0]);
+  });
+});
+
+test('a depth of nothing is refused in words', () => {
+  expect(() => buildSolid([rectangle(1, 1)], { from: 1, to: 1, front: NONE, back: NONE }, 1)).toThrow(SolidError);
+});
