@@ -1,0 +1,106 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync, statSync } from 'node:fs';
+import net from 'node:net';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const ROOT = path.resolve(fileURLToPath(new URL('..', import.meta.url)));
+export const CHROMIUM_FLAGS = [
+  '--no-sandbox',
+  '--enable-unsafe-swiftshader',
+  '--disable-dev-shm-usage',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--no-first-run',
+  '--disable-quic',
+];
+
+const environment = { ...process.env, NEXT_TELEMETRY_DISABLED: '1' };
+
+/** Runs a command with its output shown; ends this process with its code when it fails. */
+export function run(command, args, extra = {}) {
+  const { status } = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', env: { ...environment, ...extra } });
+  if (status !== 0) process.exit(status ?? 1);
+}
+
+/** Installs packages when they are missing or older than the lock file. */
+export function ensurePackages() {
+  const stamp = path.join(ROOT, 'node_modules/.package-lock.json');
+  const lock = path.join(ROOT, 'package-lock.json');
+  if (existsSync(stamp) && statSync(stamp).mtimeMs >= statSync(lock).mtimeMs) return;
+  console.log('Installing packages…');
+  run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
+}
+
+/** Builds unless a build stands that is newer than all sources. */
+export function ensureBuild(force = false) {
+  const built = path.join(ROOT, '.next/BUILD_ID');
+  const newest = spawnSync('find', ['src', 'public', 'next.config.ts', 'package-lock.json', '-newer', built, '-print', '-quit'], { cwd: ROOT });
+  if (!force && existsSync(built) && newest.status === 0 && newest.stdout.length === 0) return;
+  console.log('Building…');
+  run('npx', ['next', 'build']);
+}
+
+export const chromiumPath = () => process.env.IRONSKY_CHROMIUM ?? ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find(existsSync);
+
+/** Finds Chromium and the tools that read results back; installs them from Debian's packages when run as root. */
+export function ensureBrowser() {
+  const missing = [];
+  if (!chromiumPath()) missing.push('chromium');
+  for (const [tool, pack] of [['pngcheck', 'pngcheck'], ['ffprobe', 'ffmpeg']]) {
+    if (spawnSync('which', [tool]).status !== 0) missing.push(pack);
+  }
+  if (missing.length === 0) return;
+  if (process.getuid?.() !== 0 || spawnSync('which', ['apt-get']).status !== 0) {
+    console.error(`The tests need ${missing.join(', ')}. Install with:  sudo apt-get install ${missing.join(' ')}`);
+    process.exit(1);
+  }
+  console.log(`Installing ${missing.join(', ')}…`);
+  run('apt-get', ['update', '-qq']);
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...missing], { DEBIAN_FRONTEND: 'noninteractive' });
+}
+
+export function freePort() {
+  return new Promise((resolve, reject) => {
+    const probe = net.createServer();
+    probe.once('error', reject);
+    probe.listen(0, '127.0.0.1', () => {
+      const { port } = probe.address();
+      probe.close(() => resolve(port));
+    });
+  });
+}
+
+/** Starts the server; resolves when it answers. The child ends with this process. */
+export async function startServer({ port, host = '127.0.0.1', env = {}, quiet = false }) {
+  const child = spawn(process.execPath, [path.join(ROOT, 'node_modules/next/dist/bin/next'), 'start', '-H', host, '-p', String(port)], {
+    cwd: ROOT,
+    env: { ...environment, ...env },
+    stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
+  });
+  const ended = new Promise((resolve) => child.once('exit', (code) => resolve(code ?? 1)));
+  for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, () => child.kill(signal));
+  process.once('exit', () => child.kill());
+  const url = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
+  const deadline = Date.now() + 90_000;
+  while (Date.now() < deadline) {
+    const state = await Promise.race([ended, healthOf(url)]);
+    if (typeof state === 'number') return { url, child, ended, failed: state };
+    if (state) return { url, child, ended, failed: null };
+    await new Promise((resolve) => setTimeout(resolve, 200));
+  }
+  child.kill();
+  return { url, child, ended, failed: 1 };
+}
+
+/** What a server on that address says of itself, or null when none of ours answers. */
+export async function healthOf(url) {
+  try {
+    const response = await fetch(`${url}/api/health`, { signal: AbortSignal.timeout(5000) });
+    const body = await response.json();
+    return body.application === 'ironsky' ? body : null;
+  } catch {
+    return null;
+  }
+}

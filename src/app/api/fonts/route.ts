@@ -1,0 +1,11 @@
+import { addFont, listUploadedFonts, MAX_FONT_BYTES } from '@/server/fonts';
+import { readBody, route } from '@/server/route';
+
+export const dynamic = 'force-dynamic';
+
+export const GET = route(async () => ({ fonts: await listUploadedFonts() }));
+
+export const POST = route(async (request) => {
+  const name = new URL(request.url).searchParams.get('name') ?? 'font';
+  return addFont(name.slice(0, 200), await readBody(request, MAX_FONT_BYTES, 'A font file'));
+});

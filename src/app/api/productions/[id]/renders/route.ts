@@ -1,0 +1,9 @@
+import { renderSettingsSchema } from '@/core/production/render-settings';
+import { listRenders, orderRender } from '@/server/renders';
+import { readJson, route } from '@/server/route';
+
+export const dynamic = 'force-dynamic';
+
+export const GET = route<{ id: string }>(async (_request, { id }) => ({ renders: await listRenders(id) }));
+
+export const POST = route<{ id: string }>(async (request, { id }) => orderRender(id, await readJson(request, renderSettingsSchema)));

@@ -1,0 +1,12 @@
+import { z } from 'zod';
+import { openRender, setRenderStatus } from '@/server/renders';
+import { readJson, route } from '@/server/route';
+
+export const dynamic = 'force-dynamic';
+
+export const GET = route<{ id: string }>((_request, { id }) => openRender(id));
+
+export const PATCH = route<{ id: string }>(async (request, { id }) => {
+  const { status } = await readJson(request, z.object({ status: z.enum(['open', 'done', 'cancelled']) }));
+  return setRenderStatus(id, status);
+});

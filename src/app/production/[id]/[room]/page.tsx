@@ -1,0 +1,20 @@
+import { notFound } from 'next/navigation';
+import { UserError } from '@/server/errors';
+import { loadProduction } from '@/server/productions';
+import { ProductionRooms } from '@/rooms/production-rooms';
+import { isRoom } from '@/rooms/rooms';
+
+export const dynamic = 'force-dynamic';
+
+export default async function RoomPage({ params }: { params: Promise<{ id: string; room: string }> }) {
+  const { id, room } = await params;
+  if (!isRoom(room)) notFound();
+  let loaded: Awaited<ReturnType<typeof loadProduction>>;
+  try {
+    loaded = await loadProduction(id);
+  } catch (error) {
+    if (error instanceof UserError && error.status === 404) notFound();
+    throw error;
+  }
+  return <ProductionRooms id={id} room={room} document={loaded.document} revision={loaded.revision} />;
+}

@@ -1,0 +1,47 @@
+import { z } from 'zod';
+
+/**
+ * What a surface is made of. Colours are sRGB as #rrggbb; metals take their colour as the reflectance at normal incidence.
+ * A new material is one entry here.
+ */
+export interface Material {
+  label: string;
+  colour: string;
+  /** 0 mirror, 1 fully rough. */
+  roughness: number;
+  /** 1 for metals, 0 for everything else. */
+  metalness: number;
+  /** Strength of a clear lacquer layer over it. */
+  coat: number;
+  /** Light given off, as a multiple of the colour. */
+  glow: number;
+}
+
+export const MATERIALS = {
+  'polished-steel': { label: 'Polished steel', colour: '#c9d0d6', roughness: 0.14, metalness: 1, coat: 0, glow: 0 },
+  brass: { label: 'Brass', colour: '#d6ab5c', roughness: 0.2, metalness: 1, coat: 0, glow: 0 },
+  'black-chrome': { label: 'Black chrome', colour: '#3b3f46', roughness: 0.1, metalness: 1, coat: 0.3, glow: 0 },
+  copper: { label: 'Copper', colour: '#d98f6c', roughness: 0.22, metalness: 1, coat: 0, glow: 0 },
+  'brushed-steel': { label: 'Brushed steel', colour: '#a9b0b6', roughness: 0.42, metalness: 1, coat: 0, glow: 0 },
+  lacquer: { label: 'Lacquer', colour: '#7c1f24', roughness: 0.45, metalness: 0, coat: 1, glow: 0 },
+  matte: { label: 'Matte', colour: '#8a8f94', roughness: 0.9, metalness: 0, coat: 0, glow: 0 },
+  glow: { label: 'Glow', colour: '#7fe3d4', roughness: 0.6, metalness: 0, coat: 0, glow: 2.5 },
+} as const satisfies Record<string, Material>;
+
+export type MaterialKind = keyof typeof MATERIALS;
+export const MATERIAL_KINDS = Object.keys(MATERIALS) as [MaterialKind, ...MaterialKind[]];
+
+export const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/);
+
+export const surfaceSchema = z.object({
+  material: z.enum(MATERIAL_KINDS),
+  colour: colourSchema,
+  roughness: z.number().min(0.02).max(1),
+});
+export type Surface = z.infer<typeof surfaceSchema>;
+
+/** A surface as its material has it, before anything is changed. */
+export function surfaceOf(material: MaterialKind): Surface {
+  const { colour, roughness } = MATERIALS[material];
+  return { material, colour, roughness };
+}

@@ -1,0 +1,59 @@
+import { z } from 'zod';
+import { RATE_NAMES, type RateName } from '../time/rate';
+import { cameraSchema } from './camera';
+import { numberField } from '../schema/fields';
+import { markSchema } from './mark';
+import { setSchema } from './set';
+
+export const MAX_RASTER = 8192;
+export const MAX_FRAMES = 36_000;
+export const CURRENT_VERSION = 1;
+
+const side = (name: string) =>
+  z
+    .int(`The ${name} must be a whole number of pixels.`)
+    .min(16, `The ${name} must be at least 16 pixels.`)
+    .max(MAX_RASTER, `The ${name} can be at most ${MAX_RASTER} pixels.`);
+
+export const frameFormatSchema = z.object({
+  width: side('width'),
+  height: side('height'),
+  rate: z.enum(RATE_NAMES as [RateName, ...RateName[]], `The rate must be one of ${RATE_NAMES.join(', ')} frames a second.`),
+  /** Length in frames. */
+  length: z.int('The length must be a whole number of frames.').min(1, 'A production is at least one frame long.').max(MAX_FRAMES, `A production is at most ${MAX_FRAMES} frames long.`),
+});
+export type FrameFormat = z.infer<typeof frameFormatSchema>;
+
+/** The document. The only source of types, defaults and bounds. */
+export const productionSchema = z.object({
+  version: z.literal(CURRENT_VERSION).default(CURRENT_VERSION),
+  name: z.string().trim().min(1, 'A production needs a name.').max(120),
+  seed: z.int().min(0).max(2 ** 31 - 1).default(1),
+  format: frameFormatSchema,
+  shutterDeg: numberField({ label: 'Shutter', unit: '°', min: 0, max: 360, rest: 180, step: 5, digits: 0 }),
+  marks: z.array(markSchema).max(200).default([]),
+  cameras: z.array(cameraSchema).min(1).max(1),
+  set: setSchema.prefault({}),
+});
+export type Production = z.infer<typeof productionSchema>;
+
+export const FORMAT_PRESETS = [
+  { width: 1920, height: 1080, label: 'HD' },
+  { width: 3840, height: 2160, label: 'UHD' },
+  { width: 1080, height: 1080, label: 'Square' },
+  { width: 1080, height: 1350, label: 'Portrait 4:5' },
+  { width: 1080, height: 1920, label: 'Upright 9:16' },
+] as const;
+
+/** Hues given to things in turn, degrees on the perceptual ring: neighbours in the list lie far apart. */
+const HUES = [75, 150, 25, 195, 300, 110, 345, 250] as const;
+export const hueFor = (index: number): number => HUES[index % HUES.length] as number;
+
+/** An empty production: one camera on one orbit, looking at where the first mark will stand. */
+export function emptyProduction(name: string, format: FrameFormat): Production {
+  return productionSchema.parse({
+    name,
+    format,
+    cameras: [{ id: 'camera-1', name: 'Camera 1', hue: 300, carriers: [{ id: 'orbit-1', kind: 'orbit' }] }],
+  });
+}

@@ -1,0 +1,94 @@
+import type { Handle, Join, Key } from '@/core/motion/channel';
+import { PACES } from '@/core/motion/pace';
+import type { Shell } from '@/core/production/mark';
+import { surfaceOf, type MaterialKind } from '@/core/production/materials';
+import { addOutlineMark, addWordmark } from '@/core/production/edits/mark-edits';
+import { emptyProduction, type Production } from '@/core/production/production';
+import { LANTERN_FISH } from './lantern-fish';
+
+type KeySetting = [frame: number, value: number, change?: Partial<Key>];
+
+const keys = (settings: readonly KeySetting[]): Key[] =>
+  settings.map(([frame, value, change]) => ({
+    frame,
+    value,
+    join: 'eased' as Join,
+    arrive: { influence: 0.42, speed: 0 } as Handle,
+    leave: { influence: 0.42, speed: 0 } as Handle,
+    bounces: 0,
+    ...change,
+  }));
+
+function dress(shell: Shell, face: MaterialKind, bevel: MaterialKind, side: MaterialKind): void {
+  shell.surfaces = { face: surfaceOf(face), bevel: surfaceOf(bevel), side: surfaceOf(side), back: surfaceOf(side) };
+}
+
+/**
+ * The six-second ident of the season: two close raking passes that do not give the words away,
+ * a fast move out, and a long settling hero with the sign above.
+ */
+function lanternDeepIdent(): Production {
+  const production = emptyProduction('Lantern Deep, ident A', { width: 1920, height: 1080, rate: '25', length: 150 });
+  production.seed = 1907;
+
+  addWordmark(production, 'LANTERN');
+  addWordmark(production, 'DEEP');
+  addOutlineMark(production, 'Lantern fish', LANTERN_FISH);
+  const [lantern, deep, fish] = production.marks;
+  if (lantern?.body.kind !== 'words' || deep?.body.kind !== 'words' || !fish) throw new Error('The demo is not what it should be.');
+
+  lantern.body.font = { source: 'shipped', id: 'anton' };
+  lantern.body.tracking = 28;
+  lantern.placement.y.rest = 0;
+  deep.body.font = { source: 'shipped', id: 'anton' };
+  deep.body.size = 0.62;
+  deep.body.tracking = 640;
+  deep.placement.y.rest = -1.02;
+  deep.placement.z.rest = 0.12;
+  fish.body.size = 1.05;
+  fish.placement.y.rest = 1.26;
+  fish.placement.z.rest = -0.1;
+
+  for (const [mark, depth, bevel] of [[lantern, 0.34, 30], [deep, 0.24, 20], [fish, 0.26, 26]] as const) {
+    const shell = mark.shells[0] as Shell;
+    shell.depth = depth;
+    shell.front.size = bevel;
+    shell.back.size = bevel / 2;
+  }
+  dress(lantern.shells[0] as Shell, 'polished-steel', 'polished-steel', 'black-chrome');
+  dress(deep.shells[0] as Shell, 'brass', 'brass', 'black-chrome');
+  dress(fish.shells[0] as Shell, 'polished-steel', 'brass', 'black-chrome');
+
+  const rakeIn = { join: 'straight' as Join };
+  const out = { leave: PACES.settle.leave, arrive: PACES.settle.arrive };
+  const [orbit] = production.cameras[0]?.carriers ?? [];
+  if (orbit?.kind !== 'orbit') throw new Error('The demo is not what it should be.');
+  const station = (values: [number, number, number, number]): Key[] =>
+    keys([
+      [0, values[0], rakeIn],
+      [46, values[1], { join: 'flowing' }],
+      [84, values[2], { leave: PACES.settle.leave, arrive: { influence: 0.3, speed: 1 } }],
+      [149, values[3], out],
+    ]);
+  orbit.channels.azimuth.keys = station([-58, -34, 42, -7]);
+  orbit.channels.height.keys = station([14, -7, -13, -4]);
+  orbit.channels.radius.keys = station([1.5, 1.35, 1.45, 7.3]);
+  orbit.channels.roll.keys = station([-9, -3, 6, 0]);
+  orbit.channels.pivotX.keys = station([-1.35, 1.15, -0.75, 0]);
+  orbit.channels.pivotY.keys = station([0.2, -0.1, -0.98, 0.22]);
+  orbit.channels.pivotZ.keys = station([0.17, 0.17, 0.24, 0.1]);
+
+  const camera = production.cameras[0];
+  if (!camera) throw new Error('The demo is not what it should be.');
+  camera.lens.focalLengthMm.rest = 35;
+  camera.lens.focusDistance.keys = station([1.45, 1.3, 1.4, 7.15]);
+  camera.lens.fStop.keys = station([1.2, 1.2, 1.2, 2]);
+
+  production.set.key.azimuth.keys = keys([[0, -62, { join: 'straight' }], [149, 28, { join: 'straight' }]]);
+  production.set.dome.turn.keys = keys([[0, -18, { join: 'straight' }], [149, 14, { join: 'straight' }]]);
+  production.set.floor.level.rest = -1.42;
+  return production;
+}
+
+/** The productions that an empty data folder is filled with when asked. */
+export const demoProductions = (): Production[] => [lanternDeepIdent()];

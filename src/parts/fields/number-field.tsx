@@ -1,0 +1,199 @@
+'use client';
+
+import { useEffect, useId, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { styled } from 'styled-components';
+import type { FieldMeta } from '@/core/schema/fields';
+import { readNumber } from './arithmetic';
+
+const Line = styled.div`
+  display: grid;
+  grid-template-columns: 92px 1fr 20px;
+  align-items: center;
+  min-height: 25px;
+`;
+const Name = styled.label`
+  font: 500 13px var(--label);
+  color: var(--dim);
+  cursor: ew-resize;
+  touch-action: none;
+  user-select: none;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+`;
+const Box = styled.div<{ $changed: boolean; $bad: boolean }>`
+  display: flex;
+  align-items: center;
+  height: 21px;
+  background: var(--well);
+  border: 1px solid ${({ $bad }) => ($bad ? 'var(--coral)' : 'transparent')};
+  border-radius: 2px;
+  padding-right: 6px;
+  &:hover { border-color: var(--line-strong); }
+  &:focus-within { border-color: var(--verdigris); }
+  input {
+    flex: 1;
+    min-width: 0;
+    border: 0;
+    outline: 0;
+    background: none;
+    text-align: right;
+    padding: 0 0 0 6px;
+    font: 12px var(--mono);
+    color: ${({ $changed }) => ($changed ? 'var(--brass)' : 'var(--text)')};
+  }
+  span { font: 11px var(--mono); color: var(--faint); padding-left: 5px; }
+`;
+const KeyDot = styled.button<{ $state: 'none' | 'keyed' | 'here' }>`
+  justify-self: end;
+  width: 11px;
+  height: 11px;
+  padding: 0;
+  border-radius: 50%;
+  border: 1px solid ${({ $state }) => ($state === 'none' ? 'var(--line-strong)' : 'var(--text)')};
+  background: ${({ $state }) => ($state === 'here' ? 'var(--text)' : 'transparent')};
+  box-shadow: ${({ $state }) => ($state === 'keyed' ? 'inset 0 0 0 2px var(--panel), inset 0 0 0 6px var(--dim)' : 'none')};
+`;
+
+export interface NumberFieldProps {
+  meta: FieldMeta;
+  value: number;
+  /** `gesture` is the same for all changes of one drag or one run of key presses. */
+  onChange: (value: number, gesture: string) => void;
+  /** Whether the value is keyed, and whether there is a key at the playhead; left out where it cannot be keyed. */
+  keyed?: 'none' | 'keyed' | 'here';
+  onToggleKey?: () => void;
+  onStepKey?: (direction: -1 | 1) => void;
+  label?: string;
+}
+
+const DRAG_PIXELS = 3;
+let gestures = 0;
+
+/** A value that can be typed (with arithmetic and units), dragged, stepped, reset, and keyed. */
+export function NumberField({ meta, value, onChange, keyed, onToggleKey, onStepKey, label = meta.label }: NumberFieldProps) {
+  const [text, setText] = useState<string | null>(null);
+  const [bad, setBad] = useState(false);
+  const gesture = useRef('');
+  const drag = useRef<{ x: number; value: number; moved: boolean } | null>(null);
+  const unitBefore = meta.unit === 'f/';
+  const shown = (value * meta.shown).toFixed(meta.digits);
+
+  useEffect(() => () => void (drag.current = null), []);
+  const begin = () => {
+    gesture.current = `${label}-${++gestures}`;
+  };
+  const put = (next: number) => {
+    const bounded = Math.max(meta.min, Math.min(meta.max, next));
+    if (bounded !== value) onChange(bounded, gesture.current);
+  };
+  const commit = () => {
+    if (text === null) return;
+    const read = readNumber(text, meta.unit);
+    if (read === null) {
+      setBad(true);
+      return;
+    }
+    begin();
+    // Typing back what is shown must not round the value that is held.
+    if (text.trim() !== shown) put(read / meta.shown);
+    setText(null);
+    setBad(false);
+  };
+  const factor = (event: { shiftKey: boolean; altKey: boolean }) => (event.shiftKey ? 10 : event.altKey ? 0.1 : 1);
+
+  const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
+    if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
+      event.preventDefault();
+      if (!event.repeat) begin();
+      const from = text === null ? value : (readNumber(text, meta.unit) ?? value * meta.shown) / meta.shown;
+      setText(null);
+      put(from + (event.key === 'ArrowUp' ? 1 : -1) * meta.step * factor(event));
+    } else if (event.key === 'Enter') {
+      commit();
+      event.currentTarget.select();
+    } else if (event.key === 'Escape') {
+      setText(null);
+      setBad(false);
+      event.currentTarget.blur();
+    } else if (onStepKey && event.ctrlKey && (event.key === 'ArrowLeft' || event.key === 'ArrowRight')) {
+      event.preventDefault();
+      onStepKey(event.key === 'ArrowLeft' ? -1 : 1);
+    }
+  };
+  const onPointerDown = (event: PointerEvent<HTMLLabelElement>) => {
+    event.preventDefault();
+    event.currentTarget.setPointerCapture(event.pointerId);
+    drag.current = { x: event.clientX, value, moved: false };
+    begin();
+  };
+  const onPointerMove = (event: PointerEvent<HTMLLabelElement>) => {
+    const from = drag.current;
+    if (!from) return;
+    const by = event.clientX - from.x;
+    if (!from.moved && Math.abs(by) < DRAG_PIXELS) return;
+    from.moved = true;
+    put(from.value + Math.round(by / 2) * meta.step * factor(event));
+  };
+  const reset = () => {
+    begin();
+    put(meta.rest);
+  };
+
+  const id = useId();
+  return (
+    <Line>
+      <Name
+        htmlFor={id}
+        title={`Drag to change, double-click to reset to ${(meta.rest * meta.shown).toFixed(meta.digits)}`}
+        onPointerDown={onPointerDown}
+        onPointerMove={onPointerMove}
+        onPointerUp={(event) => {
+          if (drag.current && !drag.current.moved) (event.currentTarget.nextElementSibling?.querySelector('input') as HTMLInputElement | null)?.focus();
+          drag.current = null;
+        }}
+        onDoubleClick={reset}
+      >
+        {label}
+      </Name>
+      <Box $changed={Math.abs(value - meta.rest) > 1e-9} $bad={bad}>
+        {unitBefore ? <span style={{ paddingLeft: 6 }}>{meta.unit}</span> : null}
+        <input
+          id={id}
+          aria-label={`${label}${meta.unit ? `, ${meta.unit}` : ''}`}
+          aria-invalid={bad}
+          inputMode="decimal"
+          autoComplete="off"
+          spellCheck={false}
+          value={text ?? shown}
+          onFocus={(event) => {
+            setText(shown);
+            event.currentTarget.select();
+          }}
+          onChange={(event) => {
+            setText(event.target.value);
+            setBad(false);
+          }}
+          onBlur={() => {
+            if (text !== null && readNumber(text, meta.unit) === null) {
+              setText(null);
+              setBad(false);
+            } else commit();
+          }}
+          onKeyDown={onKeyDown}
+        />
+        {unitBefore || !meta.unit ? null : <span>{meta.unit}</span>}
+      </Box>
+      {keyed !== undefined && onToggleKey ? (
+        <KeyDot
+          type="button"
+          $state={keyed}
+          aria-pressed={keyed === 'here'}
+          aria-label={keyed === 'here' ? `Remove the key of ${label} here` : `Set a key of ${label} here`}
+          title={keyed === 'here' ? 'Remove the key here' : 'Set a key here'}
+          onClick={onToggleKey}
+        />
+      ) : null}
+    </Line>
+  );
+}

@@ -1,0 +1,113 @@
+import type { Production } from '@/core/production/production';
+import type { FrameOrder, FromPicture, Look, MarkFacts, ToPicture } from '@/workers/picture-messages';
+
+export interface PictureEvents {
+  drawn?(message: Extract<FromPicture, { kind: 'drawn' }>): void;
+  mark?(markId: string, facts: MarkFacts | null): void;
+  building?(markId: string, done: number, of: number): void;
+  markFailed?(markId: string, reason: string): void;
+  lost?(reason: string): void;
+}
+
+interface Waiting {
+  resolve: (bytes: Uint8Array) => void;
+  reject: (error: Error) => void;
+}
+
+export class CancelledError extends Error {}
+
+/** The page's side of one picture worker. */
+export class PictureClient {
+  private readonly worker: Worker;
+  private nextId = 1;
+  private readonly frames = new Map<number, Waiting>();
+  private readonly picks = new Map<number, (hit: { markId: string | null; distance: number }) => void>();
+
+  constructor(private readonly events: PictureEvents = {}) {
+    this.worker = new Worker(new URL('../workers/picture.worker.ts', import.meta.url), { type: 'module' });
+    this.worker.onmessage = ({ data }: MessageEvent<FromPicture>) => this.receive(data);
+    this.worker.onerror = () => this.fail('The part of Ironsky that draws pictures has stopped. Reload the page; your work is saved.');
+  }
+
+  /** Gives the worker the canvas to draw on; once. */
+  useCanvas(canvas: OffscreenCanvas): void {
+    this.post({ kind: 'canvas', canvas }, [canvas]);
+  }
+
+  setProduction(production: Production): void {
+    this.post({ kind: 'production', production });
+  }
+
+  setLook(look: Look): void {
+    this.post({ kind: 'look', look });
+  }
+
+  /** What is under a point; coordinates -1..1, Y up. */
+  pick(x: number, y: number): Promise<{ markId: string | null; distance: number }> {
+    const id = this.nextId++;
+    return new Promise((resolve) => {
+      this.picks.set(id, resolve);
+      this.post({ kind: 'pick', id, x, y });
+    });
+  }
+
+  /** Draws one frame in full. Rejects with CancelledError when the signal stops it. */
+  frame(order: Omit<FrameOrder, 'id'>, signal?: AbortSignal): Promise<Uint8Array> {
+    const id = this.nextId++;
+    return new Promise((resolve, reject) => {
+      this.frames.set(id, { resolve, reject });
+      signal?.addEventListener('abort', () => this.post({ kind: 'cancel', id }), { once: true });
+      this.post({ kind: 'frame', order: { ...order, id } });
+    });
+  }
+
+  dispose(): void {
+    this.worker.terminate();
+    for (const { reject } of this.frames.values()) reject(new CancelledError('closed'));
+    this.frames.clear();
+  }
+
+  private post(message: ToPicture, transfer: Transferable[] = []): void {
+    this.worker.postMessage(message, transfer);
+  }
+
+  private fail(reason: string): void {
+    for (const { reject } of this.frames.values()) reject(new Error(reason));
+    this.frames.clear();
+    this.events.lost?.(reason);
+  }
+
+  private receive(message: FromPicture): void {
+    switch (message.kind) {
+      case 'drawn':
+        this.events.drawn?.(message);
+        break;
+      case 'mark':
+        this.events.mark?.(message.markId, message.facts);
+        break;
+      case 'building':
+        this.events.building?.(message.markId, message.done, message.of);
+        break;
+      case 'mark-failed':
+        this.events.markFailed?.(message.markId, message.reason);
+        break;
+      case 'picked':
+        this.picks.get(message.id)?.(message);
+        this.picks.delete(message.id);
+        break;
+      case 'frame':
+        this.frames.get(message.id)?.resolve(message.bytes);
+        this.frames.delete(message.id);
+        break;
+      case 'frame-failed':
+        this.frames.get(message.id)?.reject(message.reason === 'cancelled' ? new CancelledError('cancelled') : new Error(message.reason));
+        this.frames.delete(message.id);
+        break;
+      case 'lost':
+        this.fail(message.reason);
+        break;
+      case 'ready':
+        break;
+    }
+  }
+}

@@ -1,0 +1,91 @@
+import { linearColour } from '@/core/colour/transfer';
+
+/**
+ * The built-in dome: softboxes and a gradient, worked out in the shader for any roughness. There is no map to
+ * prefilter, so it stays sharp in a mirror, is the same on every machine, and can be turned on every frame.
+ */
+interface Softbox {
+  /** Direction of its middle, degrees: azimuth from the audience to the right, height above the horizon. */
+  azimuth: number;
+  height: number;
+  /** Half of its width and height as seen from the marks, degrees. */
+  halfWidth: number;
+  halfHeight: number;
+  /** Softness of its edge, degrees. */
+  edge: number;
+  colour: string;
+  radiance: number;
+}
+
+export const SOFTBOXES: readonly Softbox[] = [
+  { azimuth: -12, height: 58, halfWidth: 62, halfHeight: 13, edge: 3, colour: '#eef4ff', radiance: 4.6 },
+  { azimuth: -74, height: 12, halfWidth: 9, halfHeight: 46, edge: 2, colour: '#cfe6ff', radiance: 3.6 },
+  { azimuth: 62, height: 20, halfWidth: 5, halfHeight: 40, edge: 1.5, colour: '#ffe3c2', radiance: 3.4 },
+  { azimuth: 152, height: 38, halfWidth: 26, halfHeight: 16, edge: 5, colour: '#ffd9ae', radiance: 6 },
+  { azimuth: -140, height: 24, halfWidth: 14, halfHeight: 30, edge: 4, colour: '#9fd4ff', radiance: 4.2 },
+  { azimuth: 8, height: -34, halfWidth: 70, halfHeight: 7, edge: 6, colour: '#58b7b4', radiance: 0.55 },
+];
+
+const radians = (deg: number) => (deg * Math.PI) / 180;
+const float = (value: number) => value.toFixed(5);
+const vec3 = (v: readonly number[]) => `vec3(${v.map(float).join(', ')})`;
+
+function boxTerm({ azimuth, height, halfWidth, halfHeight, edge, colour, radiance }: Softbox): string {
+  const a = radians(azimuth);
+  const h = radians(height);
+  const forward = [Math.sin(a) * Math.cos(h), Math.sin(h), Math.cos(a) * Math.cos(h)];
+  const right = [Math.cos(a), 0, -Math.sin(a)];
+  const up = [-Math.sin(a) * Math.sin(h), Math.cos(h), -Math.cos(a) * Math.sin(h)];
+  const light = linearColour(colour).map((c) => c * radiance);
+  return `sum += ${vec3(light)} * softbox(d, ${vec3(forward)}, ${vec3(right)}, ${vec3(up)}, vec2(${float(radians(halfWidth))}, ${float(radians(halfHeight))}), ${float(radians(edge))} + blur);`;
+}
+
+/** Radiance of the dome in a world direction, blurred over a cone of about `blur` radians. */
+export const DOME_GLSL = /* glsl */ `
+uniform float domeStrength;
+uniform float domeTurn;
+uniform float domeContrast;
+
+float blurredStep(float x, float halfSize, float width) {
+  return 0.5 * (tanh((x + halfSize) / width) - tanh((x - halfSize) / width));
+}
+float softbox(vec3 d, vec3 forward, vec3 right, vec3 up, vec2 halfSize, float width) {
+  vec3 local = vec3(dot(d, right), dot(d, up), dot(d, forward));
+  float across = atan(local.x, local.z);
+  float along = asin(clamp(local.y, -1.0, 1.0));
+  return blurredStep(across, halfSize.x, width) * blurredStep(along, halfSize.y, width);
+}
+vec3 domeRadiance(vec3 worldDirection, float blur) {
+  float c = cos(domeTurn);
+  float s = sin(domeTurn);
+  vec3 d = vec3(c * worldDirection.x - s * worldDirection.z, worldDirection.y, s * worldDirection.x + c * worldDirection.z);
+  float above = 0.5 + 0.5 * tanh((d.y - 0.03) / (0.05 + blur));
+  float zenith = clamp(d.y, 0.0, 1.0);
+  float nadir = clamp(-d.y, 0.0, 1.0);
+  vec3 sky = mix(vec3(0.30, 0.36, 0.43), vec3(0.035, 0.055, 0.085), pow(zenith, 0.55));
+  vec3 deep = mix(vec3(0.012, 0.017, 0.025), vec3(0.055, 0.075, 0.09), nadir);
+  vec3 sum = vec3(0.0);
+  ${SOFTBOXES.map(boxTerm).join('\n  ')}
+  return domeStrength * (mix(deep, sky, above) + domeContrast * sum);
+}
+`;
+
+/** Takes the place of three's environment lookup: adds the dome to what a surface receives. */
+export const DOME_LIGHTING_GLSL = /* glsl */ `
+#if defined( RE_IndirectDiffuse )
+  iblIrradiance += PI * domeRadiance(inverseTransformDirection(geometryNormal, viewMatrix), 0.9);
+#endif
+#if defined( RE_IndirectSpecular )
+{
+  float alpha = material.roughness * material.roughness;
+  vec3 mirrored = reflect(-geometryViewDir, geometryNormal);
+  // A rough lobe leans towards the normal.
+  mirrored = normalize(mix(mirrored, geometryNormal, alpha * alpha));
+  radiance += domeRadiance(inverseTransformDirection(mirrored, viewMatrix), 0.9 * alpha);
+  #ifdef USE_CLEARCOAT
+    float coatAlpha = material.clearcoatRoughness * material.clearcoatRoughness;
+    clearcoatRadiance += domeRadiance(inverseTransformDirection(reflect(-geometryViewDir, geometryClearcoatNormal), viewMatrix), 0.9 * coatAlpha);
+  #endif
+}
+#endif
+`;

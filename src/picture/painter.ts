@@ -1,0 +1,199 @@
+import {
+  AddEquation,
+  Color,
+  CustomBlending,
+  FloatType,
+  HalfFloatType,
+  LinearSRGBColorSpace,
+  Mesh,
+  NearestFilter,
+  NoBlending,
+  NoToneMapping,
+  OneFactor,
+  OrthographicCamera,
+  PCFShadowMap,
+  PerspectiveCamera,
+  PlaneGeometry,
+  ShaderMaterial,
+  UnsignedByteType,
+  WebGLRenderer,
+  WebGLRenderTarget,
+} from 'three';
+import { linearColour } from '@/core/colour/transfer';
+import type { FrameState } from '@/core/frame/frame-state';
+import type { SubFrameSample } from '@/core/optics/samples';
+import { lensRadius, subFrameView } from './projection';
+import { ADD_FRAGMENT, FULLSCREEN_VERTEX, RESOLVE_FRAGMENT } from './resolve-shader';
+import { Stage, type Quality } from './stage';
+
+/** Draws sub-frames of a stage, sums them, and resolves the sum to a picture. One graphics context, reused. */
+export class Painter {
+  readonly stage = new Stage();
+  private readonly renderer: WebGLRenderer;
+  private readonly camera = new PerspectiveCamera();
+  private readonly flat = new OrthographicCamera(-1, 1, 1, -1, 0, 1);
+  private readonly sum: WebGLRenderTarget;
+  private readonly single: WebGLRenderTarget;
+  private readonly smoothed: WebGLRenderTarget;
+  private readonly output: WebGLRenderTarget;
+  private readonly adder: Mesh<PlaneGeometry, ShaderMaterial>;
+  private readonly resolver: Mesh<PlaneGeometry, ShaderMaterial>;
+  private width = 0;
+  private height = 0;
+  private samples = 0;
+
+  constructor(private readonly canvas: OffscreenCanvas) {
+    this.renderer = new WebGLRenderer({ canvas, antialias: false, alpha: false, powerPreference: 'high-performance' });
+    this.renderer.toneMapping = NoToneMapping;
+    this.renderer.outputColorSpace = LinearSRGBColorSpace;
+    this.renderer.autoClear = false;
+    this.renderer.shadowMap.enabled = true;
+    this.renderer.shadowMap.type = PCFShadowMap;
+    const target = { minFilter: NearestFilter, magFilter: NearestFilter, generateMipmaps: false } as const;
+    this.sum = new WebGLRenderTarget(1, 1, { ...target, type: FloatType, depthBuffer: false });
+    this.single = new WebGLRenderTarget(1, 1, { ...target, type: HalfFloatType });
+    this.smoothed = new WebGLRenderTarget(1, 1, { ...target, type: HalfFloatType, samples: 4 });
+    this.output = new WebGLRenderTarget(1, 1, { ...target, type: UnsignedByteType, depthBuffer: false });
+    const plane = new PlaneGeometry(2, 2);
+    this.adder = new Mesh(
+      plane,
+      new ShaderMaterial({
+        vertexShader: FULLSCREEN_VERTEX,
+        fragmentShader: ADD_FRAGMENT,
+        uniforms: { subFrame: { value: null } },
+        blending: CustomBlending,
+        blendEquation: AddEquation,
+        blendSrc: OneFactor,
+        blendDst: OneFactor,
+        depthTest: false,
+        depthWrite: false,
+        transparent: true,
+      }),
+    );
+    this.resolver = new Mesh(
+      plane,
+      new ShaderMaterial({
+        vertexShader: FULLSCREEN_VERTEX,
+        fragmentShader: RESOLVE_FRAGMENT,
+        uniforms: {
+          sum: { value: this.sum.texture },
+          samples: { value: 1 },
+          exposure: { value: 1 },
+          knee: { value: 0.5 },
+          ground: { value: new Color() },
+          falloff: { value: 0 },
+          keepAlpha: { value: false },
+          aspect: { value: 1 },
+        },
+        blending: NoBlending,
+        depthTest: false,
+        depthWrite: false,
+      }),
+    );
+    this.adder.frustumCulled = this.resolver.frustumCulled = false;
+    this.camera.matrixAutoUpdate = false;
+  }
+
+  /** Sub-frames in the sum so far. */
+  get sampleCount(): number {
+    return this.samples;
+  }
+
+  resize(width: number, height: number): void {
+    if (width === this.width && height === this.height) return;
+    this.width = width;
+    this.height = height;
+    this.renderer.setSize(width, height, false);
+    for (const target of [this.sum, this.single, this.smoothed, this.output]) target.setSize(width, height);
+    this.restart();
+  }
+
+  /** Empties the sum. */
+  restart(): void {
+    this.renderer.setRenderTarget(this.sum);
+    this.renderer.setClearColor(0x000000, 0);
+    this.renderer.clear();
+    this.samples = 0;
+  }
+
+  /**
+   * Draws one sub-frame and adds it.
+   * @param smooth smooth the edges within the sub-frame: for a picture of one sub-frame only
+   */
+  addSubFrame(state: FrameState, quality: Quality, sample: SubFrameSample, smooth = false): void {
+    const { renderer, camera } = this;
+    const radius = lensRadius(state.camera);
+    const view = subFrameView(state.camera, this.width, this.height, {
+      pixelX: sample.pixel[0],
+      pixelY: sample.pixel[1],
+      lensX: sample.lens[0] * radius,
+      lensY: sample.lens[1] * radius,
+    });
+    this.stage.pose(state, quality, sample.light);
+    camera.matrixWorld.fromArray(view.pose as number[]);
+    camera.matrixWorldInverse.copy(camera.matrixWorld).invert();
+    camera.projectionMatrix.fromArray(view.projection as number[]);
+    camera.projectionMatrixInverse.copy(camera.projectionMatrix).invert();
+    camera.matrixWorldAutoUpdate = false;
+    renderer.shadowMap.autoUpdate = quality !== 'sketch';
+    const target = smooth ? this.smoothed : this.single;
+    renderer.setRenderTarget(target);
+    renderer.setClearColor(0x000000, 0);
+    renderer.clear();
+    renderer.render(this.stage.scene, camera);
+    const { uniforms } = this.adder.material;
+    if (uniforms.subFrame) uniforms.subFrame.value = target.texture;
+    renderer.setRenderTarget(this.sum);
+    renderer.render(this.adder, this.flat);
+    this.samples++;
+  }
+
+  /** Shows the mean of the sum on the canvas. */
+  present(state: FrameState): void {
+    this.resolveTo(null, state, false);
+  }
+
+  /** The mean of the sum as 8-bit sRGB, straight alpha, top row first. */
+  read(state: FrameState, keepAlpha: boolean): Uint8Array {
+    this.resolveTo(this.output, state, keepAlpha);
+    const upsideDown = new Uint8Array(this.width * this.height * 4);
+    this.renderer.readRenderTargetPixels(this.output, 0, 0, this.width, this.height, upsideDown);
+    const row = this.width * 4;
+    const upright = new Uint8Array(upsideDown.length);
+    for (let y = 0; y < this.height; y++) upright.set(upsideDown.subarray(y * row, (y + 1) * row), (this.height - 1 - y) * row);
+    return upright;
+  }
+
+  private resolveTo(target: WebGLRenderTarget | null, { set }: FrameState, keepAlpha: boolean): void {
+    const values: Record<string, unknown> = {
+      samples: Math.max(1, this.samples),
+      exposure: 2 ** set.display.exposure,
+      knee: set.display.knee,
+      ground: new Color(...linearColour(set.ground.colour)),
+      falloff: set.ground.falloff,
+      keepAlpha,
+      aspect: this.width / this.height,
+    };
+    const { uniforms } = this.resolver.material;
+    for (const [name, value] of Object.entries(values)) (uniforms[name] as { value: unknown }).value = value;
+    this.renderer.setRenderTarget(target);
+    this.renderer.render(this.resolver, this.flat);
+  }
+
+  /** Called when the graphics context has been lost. */
+  onContextLost(listener: () => void): void {
+    this.canvas.addEventListener('webglcontextlost', (event) => {
+      event.preventDefault();
+      listener();
+    });
+  }
+
+  dispose(): void {
+    this.stage.dispose();
+    for (const target of [this.sum, this.single, this.smoothed, this.output]) target.dispose();
+    this.adder.geometry.dispose();
+    this.adder.material.dispose();
+    this.resolver.material.dispose();
+    this.renderer.dispose();
+  }
+}

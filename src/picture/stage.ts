@@ -1,0 +1,160 @@
+import { BufferAttribute, BufferGeometry, Color, DirectionalLight, Group, Mesh, PlaneGeometry, Scene, ShadowMaterial, Sphere, Vector3 } from 'three';
+import { linearColour } from '@/core/colour/transfer';
+import type { FrameState, MarkState } from '@/core/frame/frame-state';
+import type { MarkSolids } from '@/core/frame/mark-solids';
+import type { SolidMesh } from '@/core/solid/mesh';
+import { SurfaceMaterials } from './surface-materials';
+
+export type Quality = 'sketch' | 'lit' | 'full';
+
+const SHADOW_MAP = 1024;
+/** The floor is a plane this large: far past where anyone looks. */
+const FLOOR_SIZE = 400;
+
+/** The scene that stands for a FrameState. Solids are put in once; a state only moves and dresses them. */
+export class Stage {
+  readonly scene = new Scene();
+  readonly materials = new SurfaceMaterials();
+  private readonly key = new DirectionalLight();
+  private readonly floor = new Mesh(new PlaneGeometry(FLOOR_SIZE, FLOOR_SIZE), new ShadowMaterial());
+  private readonly marks = new Map<string, { group: Group; meshes: Mesh[]; geometries: BufferGeometry[] }>();
+  private readonly reach = new Sphere();
+
+  constructor() {
+    this.scene.matrixWorldAutoUpdate = false;
+    this.key.castShadow = true;
+    this.key.shadow.mapSize.set(SHADOW_MAP, SHADOW_MAP);
+    this.key.shadow.radius = 1.5;
+    this.floor.matrixAutoUpdate = false;
+    this.floor.receiveShadow = true;
+    this.scene.add(this.key, this.key.target, this.floor);
+  }
+
+  /** Puts in, replaces or (null) takes out the solids of a mark. */
+  setSolids(markId: string, solids: MarkSolids | null): void {
+    const old = this.marks.get(markId);
+    if (old) {
+      this.scene.remove(old.group);
+      for (const geometry of old.geometries) geometry.dispose();
+      this.marks.delete(markId);
+    }
+    if (!solids) return;
+    const group = new Group();
+    group.matrixAutoUpdate = false;
+    const made = new Map<SolidMesh, BufferGeometry>();
+    const meshes = solids.pieces.map(({ mesh: solid, x, y }) => {
+      const geometry = made.get(solid) ?? geometryOf(solid);
+      made.set(solid, geometry);
+      const mesh = new Mesh(geometry);
+      mesh.position.set(x, y, 0);
+      mesh.updateMatrix();
+      mesh.matrixAutoUpdate = false;
+      mesh.castShadow = true;
+      mesh.receiveShadow = true;
+      mesh.userData.regions = solid.groups.map(({ region }) => region);
+      group.add(mesh);
+      return mesh;
+    });
+    group.name = markId;
+    this.scene.add(group);
+    this.marks.set(markId, { group, meshes, geometries: [...made.values()] });
+  }
+
+  /** Ids of marks whose solids are in. */
+  markIds(): string[] {
+    return [...this.marks.keys()];
+  }
+
+  group(markId: string): Group | undefined {
+    return this.marks.get(markId)?.group;
+  }
+
+  /** Moves and dresses everything. `light` is a point of the unit disc over which the key spreads. */
+  pose(state: FrameState, quality: Quality, light: readonly [number, number]): void {
+    const shown = new Map(state.marks.map((mark) => [mark.id, mark]));
+    for (const [id, { group, meshes }] of this.marks) {
+      const mark = shown.get(id);
+      group.visible = mark !== undefined;
+      if (mark) this.poseMark(group, meshes, mark, quality);
+    }
+    const { dome, floor } = state.set;
+    this.materials.dome.domeStrength.value = dome.strength;
+    this.materials.dome.domeTurn.value = (dome.turn * Math.PI) / 180;
+    this.materials.dome.domeContrast.value = dome.contrast;
+    this.floor.visible = floor !== null && quality !== 'sketch';
+    if (floor) {
+      this.floor.matrix.makeRotationX(-Math.PI / 2).setPosition(0, floor.level, 0);
+      (this.floor.material as ShadowMaterial).opacity = floor.shadow;
+    }
+    this.poseKey(state, light);
+    this.scene.updateMatrixWorld(true);
+  }
+
+  private poseMark(group: Group, meshes: Mesh[], mark: MarkState, quality: Quality): void {
+    group.matrix.fromArray(mark.pose as number[]);
+    const make = quality === 'sketch' ? 'sketchFor' : 'litFor';
+    for (const mesh of meshes) {
+      const regions = mesh.userData.regions as (keyof MarkState['surfaces'])[];
+      mesh.material = regions.map((region) => this.materials[make](mark.surfaces[region]));
+    }
+  }
+
+  private poseKey({ set: { key, floor } }: FrameState, [lx, ly]: readonly [number, number]): void {
+    const radius = (key.softness * Math.PI) / 180;
+    const azimuth = (key.azimuth * Math.PI) / 180 + (lx * radius) / Math.max(0.2, Math.cos((key.height * Math.PI) / 180));
+    const height = (key.height * Math.PI) / 180 + ly * radius;
+    const direction = new Vector3(Math.sin(azimuth) * Math.cos(height), Math.sin(height), Math.cos(azimuth) * Math.cos(height));
+    this.key.color = new Color(...linearColour(key.colour));
+    this.key.intensity = key.strength;
+    this.measureReach();
+    const { center, radius: size } = this.reach;
+    this.key.target.position.copy(center);
+    this.key.position.copy(center).addScaledVector(direction, size * 2 + 1);
+    const camera = this.key.shadow.camera;
+    camera.left = camera.bottom = -size;
+    camera.right = camera.top = size;
+    camera.near = 0.05;
+    // The shadow must reach the floor under and behind the marks.
+    camera.far = size * 4 + 2 + (floor ? Math.abs(center.y - floor.level) * 3 : 0);
+    camera.updateProjectionMatrix();
+    this.key.shadow.normalBias = (size / SHADOW_MAP) * 2.2;
+    this.key.shadow.bias = -0.0004;
+    this.key.target.updateMatrixWorld();
+    this.key.updateMatrixWorld();
+  }
+
+  /** A sphere about all that casts a shadow. */
+  private measureReach(): void {
+    let first = true;
+    const part = new Sphere();
+    for (const { group, meshes } of this.marks.values()) {
+      if (!group.visible) continue;
+      group.updateMatrixWorld(true);
+      for (const mesh of meshes) {
+        if (!mesh.geometry.boundingSphere) mesh.geometry.computeBoundingSphere();
+        part.copy(mesh.geometry.boundingSphere as Sphere).applyMatrix4(mesh.matrixWorld);
+        if (first) this.reach.copy(part);
+        else this.reach.union(part);
+        first = false;
+      }
+    }
+    if (first) this.reach.set(new Vector3(), 2);
+  }
+
+  dispose(): void {
+    for (const id of [...this.marks.keys()]) this.setSolids(id, null);
+    this.floor.geometry.dispose();
+    (this.floor.material as ShadowMaterial).dispose();
+    this.key.dispose();
+    this.materials.dispose();
+  }
+}
+
+function geometryOf(solid: SolidMesh): BufferGeometry {
+  const geometry = new BufferGeometry();
+  geometry.setAttribute('position', new BufferAttribute(solid.positions, 3));
+  geometry.setAttribute('normal', new BufferAttribute(solid.normals, 3));
+  geometry.setIndex(new BufferAttribute(solid.indices, 1));
+  solid.groups.forEach(({ start, count }, i) => geometry.addGroup(start, count, i));
+  return geometry;
+}

@@ -1,0 +1,82 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { styled } from 'styled-components';
+import type { Production } from '@/core/production/production';
+import { ChoreographRoom } from './choreograph/choreograph-room';
+import { MasterRoom } from './master/master-room';
+import { isRoom, type RoomId } from './rooms';
+import { CommandFinder } from './shared/command-finder';
+import { commandFor, type CommandContext } from './shared/commands';
+import { OutdatedNotice, TopBar } from './shared/top-bar';
+import { useWorkspace, WorkspaceProvider } from './shared/workspace';
+import { ShapeRoom } from './shape/shape-room';
+
+const Page = styled.div`
+  height: 100vh;
+  min-width: 1024px;
+  display: flex;
+  flex-direction: column;
+  overflow: hidden;
+`;
+
+const ROOM_PARTS: Record<RoomId, () => React.JSX.Element> = { shape: ShapeRoom, choreograph: ChoreographRoom, master: MasterRoom };
+
+function Rooms({ id, first }: { id: string; first: RoomId }) {
+  const workspace = useWorkspace();
+  const router = useRouter();
+  const [room, setRoom] = useState(first);
+  const [finding, setFinding] = useState(false);
+
+  const goTo = useCallback(
+    (to: RoomId | 'desk') => {
+      if (to === 'desk') {
+        router.push('/');
+        return;
+      }
+      // The production stays open while rooms change: only the address follows.
+      if (to !== room) window.history.pushState(null, '', `/production/${id}/${to}`);
+      setRoom(to);
+    },
+    [id, room, router],
+  );
+  const context: CommandContext = useMemo(() => ({ workspace, goTo, openFinder: () => setFinding(true) }), [workspace, goTo]);
+
+  useEffect(() => {
+    const onKeyDown = (event: KeyboardEvent) => {
+      const command = commandFor(event);
+      if (!command) return;
+      event.preventDefault();
+      command.run(context);
+    };
+    const onPopState = () => {
+      const named = location.pathname.split('/').at(-1) ?? '';
+      if (isRoom(named)) setRoom(named);
+    };
+    window.addEventListener('keydown', onKeyDown);
+    window.addEventListener('popstate', onPopState);
+    return () => {
+      window.removeEventListener('keydown', onKeyDown);
+      window.removeEventListener('popstate', onPopState);
+    };
+  }, [context]);
+
+  const Room = ROOM_PARTS[room];
+  return (
+    <Page>
+      <TopBar room={room} goTo={goTo} openFinder={() => setFinding(true)} />
+      <OutdatedNotice />
+      <Room />
+      <CommandFinder isOpen={finding} onClose={() => setFinding(false)} context={context} />
+    </Page>
+  );
+}
+
+export function ProductionRooms({ id, room, document, revision }: { id: string; room: RoomId; document: Production; revision: number }) {
+  return (
+    <WorkspaceProvider id={id} document={document} revision={revision}>
+      <Rooms id={id} first={room} />
+    </WorkspaceProvider>
+  );
+}

@@ -1,0 +1,9 @@
+/** The rooms that are open, in the order of the work. */
+export const ROOMS = [
+  { id: 'shape', label: 'Shape' },
+  { id: 'choreograph', label: 'Choreograph' },
+  { id: 'master', label: 'Master' },
+] as const;
+export type RoomId = (typeof ROOMS)[number]['id'];
+
+export const isRoom = (text: string): text is RoomId => ROOMS.some(({ id }) => id === text);

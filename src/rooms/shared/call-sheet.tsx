@@ -1,0 +1,120 @@
+'use client';
+
+import { Eye, EyeOff } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { styled } from 'styled-components';
+import { hueColour } from '@/parts/theme';
+import { useEdit, useProduction, useView, useWorkspace } from './workspace';
+import type { Selection } from './view-store';
+
+const Sheet = styled.nav`
+  width: 168px;
+  flex: none;
+  overflow-y: auto;
+  background: var(--panel);
+  border-right: 1px solid var(--line);
+  padding: 10px 0;
+`;
+const Title = styled.h2`
+  font: 500 12px var(--label);
+  color: var(--faint);
+  letter-spacing: 0.03em;
+  padding: 8px 14px 3px;
+`;
+const Entry = styled.div<{ $hue: string; $on: boolean; $hidden?: boolean }>`
+  display: flex;
+  align-items: center;
+  border-left: 3px solid ${({ $hue }) => $hue};
+  background: ${({ $on }) => ($on ? 'var(--raised)' : 'none')};
+  > button:first-child {
+    flex: 1;
+    min-width: 0;
+    display: flex;
+    justify-content: space-between;
+    gap: 8px;
+    border: 0;
+    background: none;
+    padding: 4px 8px 4px 11px;
+    text-align: left;
+    font: 500 14px var(--label);
+    opacity: ${({ $hidden }) => ($hidden ? 0.5 : 1)};
+    cursor: default;
+  }
+  > button:first-child span:first-child { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+  > button:first-child span:last-child { color: var(--faint); font-size: 12px; white-space: nowrap; }
+  &:hover { background: var(--raised); }
+`;
+const Eyes = styled.button`
+  border: 0;
+  background: none;
+  padding: 0 6px;
+  color: var(--faint);
+  opacity: 0;
+  display: flex;
+  *:hover > &, &:focus-visible, &[aria-pressed='false'] { opacity: 1; }
+`;
+
+function Line({ selection, hue, name, note, hidden, onShow }: {
+  selection: Selection;
+  hue: number | null;
+  name: string;
+  note: string;
+  hidden?: boolean;
+  onShow?: () => void;
+}) {
+  const { view } = useWorkspace();
+  const on = useView((s) => s.selection?.kind === selection.kind && s.selection.id === selection.id);
+  return (
+    <Entry $hue={hueColour(hue)} $on={on} $hidden={hidden}>
+      <button type="button" aria-current={on} onClick={() => view.setState({ selection, pick: null })}>
+        <span>{name}</span>
+        <span>{note}</span>
+      </button>
+      {onShow ? (
+        <Eyes type="button" aria-pressed={!hidden} aria-label={hidden ? `Show ${name}` : `Hide ${name}`} onClick={onShow}>
+          {hidden ? <EyeOff size={13} /> : <Eye size={13} />}
+        </Eyes>
+      ) : null}
+    </Entry>
+  );
+}
+
+/** The list of what is in the production. */
+export function CallSheet({ children }: { children?: ReactNode }) {
+  const marks = useProduction((p) => p.marks);
+  const cameras = useProduction((p) => p.cameras);
+  const floorOn = useProduction((p) => p.set.floorOn);
+  const edit = useEdit();
+  return (
+    <Sheet aria-label="Call sheet">
+      <Title>Marks</Title>
+      {marks.length === 0 ? <p style={{ padding: '2px 14px', color: 'var(--faint)', fontSize: 12 }}>No marks yet. Add words in Shape.</p> : null}
+      {marks.map((mark) => (
+        <Line
+          key={mark.id}
+          selection={{ kind: 'mark', id: mark.id }}
+          hue={mark.hue}
+          name={mark.name}
+          note={mark.body.kind === 'words' ? 'words' : 'outline'}
+          hidden={!mark.shown}
+          onShow={() =>
+            edit((draft) => {
+              const found = draft.marks.find((m) => m.id === mark.id);
+              if (found) found.shown = !found.shown;
+            })
+          }
+        />
+      ))}
+      {children}
+      <Title>Cameras</Title>
+      {cameras.map((camera) => (
+        <Line key={camera.id} selection={{ kind: 'camera', id: camera.id }} hue={camera.hue} name={camera.name} note={`${camera.carriers.length} ${camera.carriers.length === 1 ? 'carrier' : 'carriers'}`} />
+      ))}
+      <Title>Set</Title>
+      <Line selection={{ kind: 'set', id: 'dome' }} hue={null} name="Dome" note="" />
+      <Line selection={{ kind: 'set', id: 'key' }} hue={null} name="Key light" note="" />
+      <Line selection={{ kind: 'set', id: 'floor' }} hue={null} name="Floor" note={floorOn ? 'shadow' : 'off'} />
+      <Line selection={{ kind: 'set', id: 'display' }} hue={null} name="Picture" note="" />
+    </Sheet>
+  );
+}

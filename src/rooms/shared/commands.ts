@@ -1,0 +1,121 @@
+import { channelGroups } from '@/core/production/channels';
+import { removeStation } from '@/core/production/edits/channel-edits';
+import { addWordmark, duplicateMark, removeMark } from '@/core/production/edits/mark-edits';
+import type { RoomId } from '../rooms';
+import { endFlight, landHere } from './flight';
+import { seek, stepBy, stepKey, togglePlay } from './transport';
+import type { Workspace } from './workspace';
+
+export interface CommandContext {
+  workspace: Workspace;
+  goTo: (room: RoomId | 'desk') => void;
+  openFinder: () => void;
+}
+
+/** Everything that can be done by name or by key. The finder lists them all. */
+export interface Command {
+  id: string;
+  label: string;
+  /** Key as the browser names it, with `mod+` for Control or Command and `shift+`. */
+  keys?: string;
+  /** Works while typing in a field too. */
+  always?: boolean;
+  run: (context: CommandContext) => void;
+}
+
+const onSelectedMark = ({ workspace }: CommandContext, act: (id: string) => void) => {
+  const { selection } = workspace.view.getState();
+  if (selection?.kind === 'mark') act(selection.id);
+};
+
+function removePicked(context: CommandContext): void {
+  const { view, documents } = context.workspace;
+  const { pick } = view.getState();
+  if (pick?.kind === 'station') {
+    documents.edit((draft) => removeStation(draft, pick.group, pick.frame));
+    view.setState({ pick: null });
+  } else if (!pick) {
+    onSelectedMark(context, (id) => {
+      documents.edit((draft) => removeMark(draft, id));
+      view.setState({ selection: null });
+    });
+  }
+}
+
+export const COMMANDS: readonly Command[] = [
+  { id: 'play', label: 'Play or stop', keys: 'Space', run: ({ workspace }) => togglePlay(workspace) },
+  { id: 'next-frame', label: 'One frame on', keys: 'ArrowRight', run: ({ workspace }) => stepBy(workspace, 1) },
+  { id: 'previous-frame', label: 'One frame back', keys: 'ArrowLeft', run: ({ workspace }) => stepBy(workspace, -1) },
+  { id: 'ten-on', label: 'Ten frames on', keys: 'shift+ArrowRight', run: ({ workspace }) => stepBy(workspace, 10) },
+  { id: 'ten-back', label: 'Ten frames back', keys: 'shift+ArrowLeft', run: ({ workspace }) => stepBy(workspace, -10) },
+  { id: 'next-key', label: 'Next key', keys: 'PageDown', run: ({ workspace }) => stepKey(workspace, 1) },
+  { id: 'previous-key', label: 'Previous key', keys: 'PageUp', run: ({ workspace }) => stepKey(workspace, -1) },
+  { id: 'start', label: 'First frame', keys: 'Home', run: ({ workspace }) => seek(workspace, 0) },
+  { id: 'end', label: 'Last frame', keys: 'End', run: ({ workspace }) => seek(workspace, Infinity) },
+  { id: 'land', label: 'Land here', keys: 'Enter', run: ({ workspace }) => landHere(workspace) },
+  { id: 'end-flight', label: 'Back to the camera’s own pose', keys: 'Escape', run: ({ workspace }) => endFlight(workspace) },
+  { id: 'undo', label: 'Undo', keys: 'mod+z', always: true, run: ({ workspace }) => workspace.documents.undo() },
+  { id: 'redo', label: 'Redo', keys: 'mod+shift+z', always: true, run: ({ workspace }) => workspace.documents.redo() },
+  {
+    id: 'add-words',
+    label: 'Add words',
+    run: ({ workspace, goTo }) => {
+      workspace.documents.edit((draft) => {
+        const id = addWordmark(draft, 'WORDS');
+        workspace.view.setState({ selection: { kind: 'mark', id }, pick: null });
+      });
+      goTo('shape');
+    },
+  },
+  {
+    id: 'duplicate-mark',
+    label: 'Duplicate the mark',
+    keys: 'mod+d',
+    run: (context) =>
+      onSelectedMark(context, (id) =>
+        context.workspace.documents.edit((draft) => {
+          const copy = duplicateMark(draft, id);
+          if (copy) context.workspace.view.setState({ selection: { kind: 'mark', id: copy } });
+        }),
+      ),
+  },
+  { id: 'remove', label: 'Remove what is picked', keys: 'Delete', run: removePicked },
+  { id: 'safe-areas', label: 'Show or hide safe areas', run: ({ workspace }) => workspace.view.setState((state) => ({ safeAreas: !state.safeAreas })) },
+  { id: 'sketch', label: 'Picture: sketch', run: ({ workspace }) => workspace.view.setState({ quality: 'sketch' }) },
+  { id: 'lit', label: 'Picture: lit', run: ({ workspace }) => workspace.view.setState({ quality: 'lit' }) },
+  { id: 'full', label: 'Picture: full', run: ({ workspace }) => workspace.view.setState({ quality: 'full' }) },
+  {
+    id: 'select-camera',
+    label: 'Select the camera',
+    run: ({ workspace }) => {
+      const camera = channelGroups(workspace.documents.store.getState().production)[0];
+      if (camera) workspace.view.setState({ selection: { kind: 'camera', id: camera.ownerId } });
+    },
+  },
+  { id: 'go-shape', label: 'Go to Shape', keys: 'mod+1', always: true, run: ({ goTo }) => goTo('shape') },
+  { id: 'go-choreograph', label: 'Go to Choreograph', keys: 'mod+2', always: true, run: ({ goTo }) => goTo('choreograph') },
+  { id: 'go-master', label: 'Go to Master', keys: 'mod+3', always: true, run: ({ goTo }) => goTo('master') },
+  { id: 'go-desk', label: 'Go to the desk', run: ({ goTo }) => goTo('desk') },
+  { id: 'finder', label: 'Find a command', keys: 'mod+k', always: true, run: ({ openFinder }) => openFinder() },
+];
+
+function pressed(event: KeyboardEvent): string {
+  const key = event.key === ' ' ? 'Space' : event.key.length === 1 ? event.key.toLowerCase() : event.key;
+  return `${event.ctrlKey || event.metaKey ? 'mod+' : ''}${event.shiftKey ? 'shift+' : ''}${key}`;
+}
+
+const takesText = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+const takesKeys = (target: EventTarget | null) =>
+  target instanceof Element && target.closest('button, a, [role="option"], [role="menuitem"], [role="radio"], [role="dialog"]') !== null;
+
+/** The command a key press means here, if any. Fields keep their own keys, and so does whatever has the focus. */
+export function commandFor(event: KeyboardEvent): Command | undefined {
+  if (event.defaultPrevented) return undefined;
+  const name = pressed(event) === 'mod+y' ? 'mod+shift+z' : pressed(event);
+  const command = COMMANDS.find(({ keys }) => keys === name);
+  if (!command) return undefined;
+  if (takesText(event.target)) return command.always && !(command.id === 'undo' || command.id === 'redo') ? command : undefined;
+  const plain = ['Space', 'Enter', 'ArrowLeft', 'ArrowRight', 'Home', 'End', 'Escape', 'PageUp', 'PageDown'].includes(name.replace('shift+', ''));
+  return plain && takesKeys(event.target) ? undefined : command;
+}

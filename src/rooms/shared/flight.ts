@@ -1,0 +1,84 @@
+import { focusDistanceOn } from '@/core/optics/focus';
+import { CARRIER_KINDS, carrierValues, rigPose } from '@/core/rig/rig';
+import type { CarrierValues } from '@/core/rig/carrier';
+import { land } from '@/core/production/edits/camera-edits';
+import { markPose } from '@/core/frame/evaluate';
+import type { Camera } from '@/core/production/camera';
+import type { Workspace } from './workspace';
+
+/** Flying the camera by hand: a pose that is looked from until it is landed or the playhead moves on. */
+
+export interface FlightMove {
+  /** Degrees round and above what is looked at. */
+  orbit?: readonly [number, number];
+  /** Across and up, as a share of the distance to what is looked at. */
+  truck?: readonly [number, number];
+  /** Factor on the distance: below 1 goes nearer. */
+  dolly?: number;
+  rollDeg?: number;
+}
+
+/** The carrier that landing writes to: the one chosen, else the first. */
+export function activeCarrier(camera: Camera, carrierId: string | null) {
+  return camera.carriers.find((carrier) => carrier.id === carrierId) ?? camera.carriers[0];
+}
+
+/** Starts from where the camera stands: round the carrier's own pivot, or round what lies in front of the lens. */
+function startValues(workspace: Workspace): CarrierValues {
+  const { view, documents } = workspace;
+  const { flight, playhead, carrierId, facts } = view.getState();
+  if (flight) return flight.values;
+  const { production } = documents.store.getState();
+  const camera = production.cameras[0] as Camera;
+  const pose = rigPose(camera.carriers, playhead);
+  const carrier = activeCarrier(camera, carrierId);
+  let radius: number | undefined;
+  if (carrier?.kind === 'orbit') radius = carrierValues(carrier, playhead).radius;
+  else {
+    const distances = production.marks.flatMap((mark) => {
+      const bounds = facts[mark.id]?.bounds;
+      return bounds ? [focusDistanceOn(pose, markPose(mark, playhead), bounds)] : [];
+    });
+    radius = Math.min(...distances, 8);
+  }
+  return CARRIER_KINDS.orbit.land(pose, { azimuth: 0, height: 0, roll: 0, radius: radius ?? 8 });
+}
+
+export function fly(workspace: Workspace, move: FlightMove): void {
+  const { view } = workspace;
+  const from = startValues(workspace);
+  const values: CarrierValues = { ...from };
+  values.azimuth = (from.azimuth ?? 0) + (move.orbit?.[0] ?? 0);
+  values.height = Math.max(-89.9, Math.min(89.9, (from.height ?? 0) + (move.orbit?.[1] ?? 0)));
+  values.roll = (from.roll ?? 0) + (move.rollDeg ?? 0);
+  values.radius = Math.max(0.05, Math.min(500, (from.radius ?? 8) * (move.dolly ?? 1)));
+  if (move.truck) {
+    const pose = CARRIER_KINDS.orbit.matrix(values);
+    const [right, up] = [move.truck[0] * values.radius, move.truck[1] * values.radius];
+    const along = (i: number) => (pose[i] as number) * right + (pose[4 + i] as number) * up;
+    values.pivotX = (values.pivotX ?? 0) + along(0);
+    values.pivotY = (values.pivotY ?? 0) + along(1);
+    values.pivotZ = (values.pivotZ ?? 0) + along(2);
+  }
+  view.setState({ flight: { pose: CARRIER_KINDS.orbit.matrix(values), values }, playing: false });
+}
+
+/** Lands the camera where it is now (flown to or not): a station of the active carrier at the playhead. */
+export function landHere(workspace: Workspace): void {
+  const { view, documents } = workspace;
+  const { playhead, flight, carrierId } = view.getState();
+  const camera = documents.store.getState().production.cameras[0] as Camera;
+  const carrier = activeCarrier(camera, carrierId);
+  if (!carrier) return;
+  const frame = Math.round(playhead);
+  const pose = flight?.pose ?? rigPose(camera.carriers, playhead);
+  const present = carrierValues(carrier, playhead);
+  if (flight?.values.radius !== undefined && carrier.kind === 'orbit') present.radius = flight.values.radius;
+  documents.edit((draft) => land(draft, camera.id, carrier.id, frame, pose, present));
+  view.setState({ flight: null, playhead: frame, playing: false, pick: { kind: 'station', group: `carrier/${camera.id}/${carrier.id}`, frame } });
+}
+
+/** Gives up a pose that was flown to. */
+export function endFlight({ view }: Workspace): void {
+  view.setState({ flight: null });
+}

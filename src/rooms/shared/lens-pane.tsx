@@ -1,0 +1,33 @@
+'use client';
+
+import type { ReactNode } from 'react';
+import { evaluate } from '@/core/frame/evaluate';
+import { angleOfViewDeg } from '@/core/optics/lens';
+import { frameToSeconds } from '@/core/time/rate';
+import { LensView } from './lens-view';
+import { Column, PaneTitle } from './panes';
+import { useProduction, useView } from './workspace';
+
+/** The lens view under a line that says what the lens is doing. */
+export function LensPane({ title, children }: { title: string; children?: ReactNode }) {
+  const production = useProduction((p) => p);
+  const { playhead, facts, flight } = useView((s) => ({ playhead: s.playhead, facts: s.facts, flight: s.flight }));
+  const { camera } = evaluate(production, frameToSeconds(playhead, production.format.rate), (id) => facts[id]?.bounds, flight?.pose);
+  const target = production.marks.find((mark) => mark.id === production.cameras[0]?.focusOn);
+  return (
+    <Column>
+      <PaneTitle>
+        <span>
+          <b>{title}</b>
+          {flight ? 'flying freely' : production.cameras[0]?.name}
+        </span>
+        <span style={{ fontFamily: 'var(--mono)', fontSize: 11 }}>
+          {camera.focalLengthMm.toFixed(0)} mm · {angleOfViewDeg(camera.sensorWidthMm, camera.focalLengthMm).toFixed(1)}° · f/{camera.fStop.toFixed(1)} · focus {camera.focusDistance.toFixed(2)} m
+          {target ? ` on ${target.name}` : ''}
+        </span>
+      </PaneTitle>
+      <LensView />
+      {children}
+    </Column>
+  );
+}

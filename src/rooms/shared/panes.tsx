@@ -1,0 +1,51 @@
+'use client';
+
+import { styled } from 'styled-components';
+
+/** The frames that rooms are laid out in. */
+
+export const RoomBody = styled.main`
+  flex: 1;
+  min-height: 0;
+  display: flex;
+`;
+export const Column = styled.div`
+  flex: 1;
+  min-width: 0;
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+`;
+export const Band = styled.div`
+  display: flex;
+  min-height: 0;
+  min-width: 0;
+`;
+export const PaneTitle = styled.div`
+  height: 20px;
+  flex: none;
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 10px;
+  padding: 0 10px;
+  background: var(--panel);
+  font: 500 12px var(--label);
+  color: var(--dim);
+  white-space: nowrap;
+  overflow: hidden;
+  b { font-weight: 600; color: var(--text); margin-right: 12px; }
+`;
+export const Bench = styled.aside<{ $width?: number }>`
+  width: ${({ $width = 248 }) => $width}px;
+  flex: none;
+  overflow-y: auto;
+  background: var(--panel);
+  border-left: 1px solid var(--line);
+  padding: 10px 12px 16px;
+`;
+export const Hint = styled.p`
+  color: var(--faint);
+  font-size: 12px;
+  margin: 4px 0;
+`;

@@ -1,0 +1,154 @@
+'use client';
+
+import { Redo2, Search, Undo2 } from 'lucide-react';
+import Link from 'next/link';
+import { useStore } from 'zustand';
+import { styled } from 'styled-components';
+import { formatTimecode } from '@/core/time/timecode';
+import { Button, Choices, IconButton } from '@/parts/controls';
+import { ROOMS, type RoomId } from '../rooms';
+import { useProduction, useView, useWorkspace } from './workspace';
+
+const Bar = styled.header`
+  height: 44px;
+  flex: none;
+  display: grid;
+  grid-template-columns: 1fr auto 1fr;
+  align-items: center;
+  gap: 16px;
+  padding: 0 14px;
+  border-bottom: 1px solid var(--line);
+  background: var(--panel);
+`;
+const Left = styled.div`
+  display: flex;
+  align-items: baseline;
+  gap: 18px;
+  min-width: 0;
+  a { font: 600 17px var(--label); letter-spacing: 0.04em; text-decoration: none; }
+  div { min-width: 0; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; font: 500 13px var(--label); }
+  small { color: var(--faint); font-size: 12px; }
+`;
+const Route = styled.nav`
+  display: flex;
+  align-items: center;
+  button {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    border: 0;
+    background: none;
+    padding: 4px 6px;
+    font: 500 14px var(--label);
+    color: var(--dim);
+    cursor: default;
+  }
+  button::before {
+    content: '';
+    width: 9px;
+    height: 9px;
+    border-radius: 50%;
+    border: 1px solid var(--line-strong);
+  }
+  button[aria-current='page'] { color: var(--text); }
+  button[aria-current='page']::before { background: var(--verdigris); border-color: var(--verdigris); }
+  i { width: 30px; height: 1px; background: var(--line-strong); margin: 0 4px; }
+`;
+const Right = styled.div`
+  display: flex;
+  justify-content: flex-end;
+  align-items: center;
+  gap: 6px;
+`;
+const Saved = styled.span<{ $bad: boolean }>`
+  font: 500 12px var(--label);
+  color: ${({ $bad }) => ($bad ? 'var(--coral)' : 'var(--faint)')};
+  white-space: nowrap;
+`;
+
+const SAVE_WORDS = { saved: 'Saved', waiting: 'Saving…', saving: 'Saving…', failed: 'Not saved', outdated: 'Changed elsewhere' } as const;
+
+export function TopBar({ room, goTo, openFinder }: { room: RoomId; goTo: (room: RoomId) => void; openFinder: () => void }) {
+  const { documents, autosave, view } = useWorkspace();
+  const name = useProduction((p) => p.name);
+  const format = useProduction((p) => p.format);
+  const save = useStore(autosave.state, (s) => s.save);
+  const undoable = useStore(documents.store.temporal, (s) => s.pastStates.length > 0);
+  const redoable = useStore(documents.store.temporal, (s) => s.futureStates.length > 0);
+  const { quality, drawn } = useView((s) => ({ quality: s.quality, drawn: s.drawn }));
+  const share = drawn.of > 1 ? ` ${Math.round((drawn.samples / drawn.of) * 100)} %` : '';
+  return (
+    <Bar>
+      <Left>
+        <Link href="/" aria-label="Go to the desk">
+          ironsky
+        </Link>
+        <div title={name}>
+          {name}{' '}
+          <small>
+            · {format.width}×{format.height} · {format.rate} fr/s · {formatTimecode(format.length, format.rate)}
+          </small>
+        </div>
+      </Left>
+      <Route aria-label="Rooms">
+        {ROOMS.map(({ id, label }, i) => (
+          <span key={id} style={{ display: 'contents' }}>
+            {i > 0 ? <i aria-hidden /> : null}
+            <button type="button" aria-current={id === room ? 'page' : undefined} onClick={() => goTo(id)}>
+              {label}
+            </button>
+          </span>
+        ))}
+      </Route>
+      <Right>
+        <Saved role="status" $bad={save.kind === 'failed' || save.kind === 'outdated'} title={save.kind === 'failed' ? `${save.reason} Trying again…` : undefined}>
+          {SAVE_WORDS[save.kind]}
+        </Saved>
+        <IconButton label="Undo" keys="Ctrl Z" $tone="quiet" isDisabled={!undoable} onPress={documents.undo}>
+          <Undo2 size={15} />
+        </IconButton>
+        <IconButton label="Redo" keys="Ctrl Shift Z" $tone="quiet" isDisabled={!redoable} onPress={documents.redo}>
+          <Redo2 size={15} />
+        </IconButton>
+        <IconButton label="Find a command" keys="Ctrl K" $tone="quiet" onPress={openFinder}>
+          <Search size={15} />
+        </IconButton>
+        <Choices
+          label="Quality of the picture"
+          value={quality}
+          onChange={(next) => view.setState({ quality: next })}
+          options={[
+            { id: 'sketch', label: 'sketch' },
+            { id: 'lit', label: quality === 'lit' ? `lit${share}` : 'lit' },
+            { id: 'full', label: quality === 'full' ? `full${share}` : 'full' },
+          ]}
+        />
+      </Right>
+    </Bar>
+  );
+}
+
+/** Says that the production was saved from another window, and offers the two ways on; loses neither. */
+export function OutdatedNotice() {
+  const { autosave } = useWorkspace();
+  const outdated = useStore(autosave.state, (s) => s.save.kind === 'outdated');
+  if (!outdated) return null;
+  return (
+    <Outdated role="alert">
+      <span>This production was changed in another window since it was opened here. Your edits since then are kept on this page but not saved.</span>
+      <Button $tone="primary" onPress={() => void autosave.keepMineAsCopy().then((id) => location.assign(`/production/${id}/shape`))}>
+        Keep mine as a copy
+      </Button>
+      <Button onPress={() => void autosave.takeTheirs()}>Take the other one</Button>
+    </Outdated>
+  );
+}
+const Outdated = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  padding: 6px 14px;
+  border-bottom: 1px solid var(--coral);
+  background: var(--panel);
+  span { flex: 1; }
+`;

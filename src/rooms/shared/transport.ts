@@ -1,0 +1,53 @@
+import { channelGroups, keyFrames } from '@/core/production/channels';
+import { framesPerSecond } from '@/core/time/rate';
+import type { Workspace } from './workspace';
+
+/** Moving the playhead: play, step, jump. */
+
+export function seek({ documents, view }: Pick<Workspace, 'documents' | 'view'>, frame: number): void {
+  const { length } = documents.store.getState().production.format;
+  const to = Math.max(0, Math.min(length - 1, frame));
+  // A pose flown to belongs to the frame it was flown at.
+  view.setState(to === view.getState().playhead ? {} : { playhead: to, flight: null });
+}
+
+export function stepBy(workspace: Workspace, frames: number): void {
+  workspace.view.setState({ playing: false });
+  seek(workspace, Math.round(workspace.view.getState().playhead) + frames);
+}
+
+/** Goes to the nearest key before or after the playhead, in the picked lane or, without one, in any. */
+export function stepKey(workspace: Workspace, direction: -1 | 1): void {
+  const { production } = workspace.documents.store.getState();
+  const { pick, playhead } = workspace.view.getState();
+  const groups = channelGroups(production);
+  const lanes = groups.filter((group) => group.id === pick?.group);
+  const frames = (lanes.length > 0 ? lanes : groups).flatMap(keyFrames).sort((a, b) => a - b);
+  const next = direction > 0 ? frames.find((f) => f > playhead + 1e-3) : frames.findLast((f) => f < playhead - 1e-3);
+  workspace.view.setState({ playing: false });
+  if (next !== undefined) seek(workspace, next);
+}
+
+/**
+ * Plays in real time: each picture shows the time it is drawn at, so a slow machine drops pictures and never time.
+ * Goes round at the end.
+ */
+export function togglePlay(workspace: Workspace): void {
+  const { view, documents } = workspace;
+  if (view.getState().playing) {
+    view.setState({ playing: false, playhead: Math.round(view.getState().playhead) });
+    return;
+  }
+  const { format } = documents.store.getState().production;
+  const perSecond = framesPerSecond(format.rate);
+  const start = view.getState().playhead >= format.length - 1 ? 0 : view.getState().playhead;
+  const began = performance.now();
+  view.setState({ playing: true, flight: null });
+  const tick = (now: number) => {
+    if (!view.getState().playing) return;
+    const frame = start + (Math.max(0, now - began) / 1000) * perSecond;
+    view.setState({ playhead: Math.floor(frame % format.length) });
+    requestAnimationFrame(tick);
+  };
+  requestAnimationFrame(tick);
+}

@@ -1,0 +1,59 @@
+import { createStore } from 'zustand/vanilla';
+import type { CarrierValues } from '@/core/rig/carrier';
+import type { Mat4 } from '@/core/space/matrix';
+import type { MarkFacts } from '@/workers/picture-messages';
+import type { Quality } from '@/picture/stage';
+
+export type Selection = { kind: 'mark'; id: string } | { kind: 'camera'; id: string } | { kind: 'set'; id: 'dome' | 'key' | 'floor' | 'display' };
+
+/** A station or a move picked in the timeline: a lane, and one or two of its key frames. */
+export type TimelinePick = { kind: 'station'; group: string; frame: number } | { kind: 'move'; group: string; from: number; to: number };
+
+/** A pose that the camera has been flown to and that is not landed yet. */
+export interface Flight {
+  pose: Mat4;
+  /** Values of the carrier that was flown, to stay near to when landing. */
+  values: CarrierValues;
+}
+
+/** What is looked at, not what is made: never saved, never undone. */
+export interface ViewState {
+  selection: Selection | null;
+  pick: TimelinePick | null;
+  carrierId: string | null;
+  playhead: number;
+  playing: boolean;
+  quality: Quality;
+  flight: Flight | null;
+  /** While something is dragged the picture stays quick. */
+  dragging: boolean;
+  planFrom: 'above' | 'side';
+  safeAreas: boolean;
+  facts: Record<string, MarkFacts>;
+  building: Record<string, { done: number; of: number }>;
+  troubles: Record<string, string>;
+  drawn: { samples: number; of: number };
+  lost: string | null;
+}
+
+export function createViewStore() {
+  return createStore<ViewState>()(() => ({
+    selection: null,
+    pick: null,
+    carrierId: null,
+    playhead: 0,
+    playing: false,
+    quality: 'lit',
+    flight: null,
+    dragging: false,
+    planFrom: 'above',
+    safeAreas: true,
+    facts: {},
+    building: {},
+    troubles: {},
+    drawn: { samples: 0, of: 1 },
+    lost: null,
+  }));
+}
+
+export type ViewStore = ReturnType<typeof createViewStore>;

@@ -1,0 +1,109 @@
+'use client';
+
+import { createContext, useContext, useEffect, useRef, useState, type ReactNode } from 'react';
+import { useStore } from 'zustand';
+import { useShallow } from 'zustand/react/shallow';
+import type { Production } from '@/core/production/production';
+import { PictureClient } from '@/parts/picture-client';
+import { createAutosave, type Autosave } from './autosave';
+import { createProductionStore, type ProductionStore } from './production-store';
+import { createViewStore, type ViewState, type ViewStore } from './view-store';
+
+export interface Workspace {
+  id: string;
+  documents: ProductionStore;
+  view: ViewStore;
+  autosave: Autosave;
+  /** The worker that draws the lens view; there once the page is up. */
+  picture: PictureClient | null;
+}
+
+const WorkspaceContext = createContext<Workspace | null>(null);
+
+export function useWorkspace(): Workspace {
+  const workspace = useContext(WorkspaceContext);
+  if (!workspace) throw new Error('No production is open here');
+  return workspace;
+}
+
+/** Part of the document, kept up to date. */
+export function useProduction<T>(select: (production: Production) => T): T {
+  return useStore(useWorkspace().documents.store, (state) => select(state.production));
+}
+
+/** Part of the view; objects made by the selector are compared by their members. */
+export function useView<T>(select: (state: ViewState) => T): T {
+  return useStore(useWorkspace().view, useShallow(select));
+}
+
+export function useEdit(): ProductionStore['edit'] {
+  return useWorkspace().documents.edit;
+}
+
+function startPicture(view: ViewStore): PictureClient {
+  return new PictureClient({
+    drawn: ({ samples, of }) => view.setState({ drawn: { samples, of } }),
+    mark: (markId, facts) =>
+      view.setState((state) => {
+        const { [markId]: _old, ...others } = state.facts;
+        const { [markId]: _done, ...building } = state.building;
+        const { [markId]: _trouble, ...troubles } = state.troubles;
+        return { facts: facts ? { ...others, [markId]: facts } : others, building, troubles: facts ? troubles : state.troubles };
+      }),
+    building: (markId, done, of) => view.setState((state) => ({ building: { ...state.building, [markId]: { done, of } } })),
+    markFailed: (markId, reason) => view.setState((state) => ({ troubles: { ...state.troubles, [markId]: reason } })),
+    lost: (reason) => view.setState({ lost: reason }),
+  });
+}
+
+/** Opens a production for the rooms: its document, its view, its picture, and saving. */
+export function WorkspaceProvider({ id, document, revision, children }: { id: string; document: Production; revision: number; children: ReactNode }) {
+  const [parts] = useState(() => {
+    const documents = createProductionStore(document);
+    return { documents, view: createViewStore(), autosave: createAutosave(id, documents, revision) };
+  });
+  const [picture, setPicture] = useState<PictureClient | null>(null);
+  const { documents, view, autosave } = parts;
+  const lost = useStore(view, (state) => state.lost);
+  const restarts = useRef(0);
+
+  useEffect(() => {
+    const client = startPicture(view);
+    client.setProduction(documents.store.getState().production);
+    const stop = documents.store.subscribe(({ production }) => client.setProduction(production));
+    setPicture(client);
+    return () => {
+      stop();
+      client.dispose();
+      setPicture(null);
+    };
+    // A lost picture is started anew: a fresh worker is a fresh graphics context.
+  }, [documents, view, lost === null ? 0 : restarts.current]);
+
+  useEffect(() => {
+    if (lost === null || restarts.current >= 3) return;
+    const timer = setTimeout(() => {
+      restarts.current++;
+      view.setState({ lost: null });
+    }, 300);
+    return () => clearTimeout(timer);
+  }, [lost, view]);
+
+  useEffect(() => {
+    const warn = (event: BeforeUnloadEvent) => {
+      if (!autosave.hasUnsaved()) return;
+      void autosave.flush();
+      event.preventDefault();
+    };
+    const hidden = () => void autosave.flush();
+    window.addEventListener('beforeunload', warn);
+    window.document.addEventListener('visibilitychange', hidden);
+    return () => {
+      window.removeEventListener('beforeunload', warn);
+      window.document.removeEventListener('visibilitychange', hidden);
+      void autosave.flush();
+    };
+  }, [autosave]);
+
+  return <WorkspaceContext value={{ id, documents, view, autosave, picture }}>{children}</WorkspaceContext>;
+}

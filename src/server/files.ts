@@ -1,0 +1,36 @@
+import 'server-only';
+import { randomBytes } from 'node:crypto';
+import { open, readFile, rename, rm } from 'node:fs/promises';
+import path from 'node:path';
+import { UserError } from './errors';
+
+/** Writes a file whole or not at all: under a temporary name first, flushed, then renamed. */
+export async function writeWhole(file: string, bytes: Uint8Array): Promise<void> {
+  const temporary = path.join(path.dirname(file), `.${path.basename(file)}.${randomBytes(4).toString('hex')}.part`);
+  try {
+    const handle = await open(temporary, 'w');
+    try {
+      await handle.writeFile(bytes);
+      await handle.sync();
+    } finally {
+      await handle.close();
+    }
+    await rename(temporary, file);
+  } catch (error) {
+    await rm(temporary, { force: true });
+    if ((error as NodeJS.ErrnoException).code === 'ENOSPC') {
+      throw new UserError(507, 'The disk is full. Nothing that was saved is lost: make room, then continue.');
+    }
+    throw error;
+  }
+}
+
+/** Contents of a file, or null when there is none. */
+export async function readIfThere(file: string): Promise<Buffer | null> {
+  try {
+    return await readFile(file);
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code === 'ENOENT') return null;
+    throw error;
+  }
+}

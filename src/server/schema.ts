@@ -1,0 +1,40 @@
+import { customType, integer, jsonb, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
+import type { RenderSettings } from '@/core/production/render-settings';
+
+/** Documents are checked when they are read, so the database gives them as unknown. */
+const document = customType<{ data: unknown; driverData: unknown }>({ dataType: () => 'jsonb' });
+
+const stamps = {
+  createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
+  updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
+};
+
+export const productions = pgTable('productions', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  document: document('document').notNull(),
+  /** Rises by one with every save; a save names the one it was based on. */
+  revision: integer('revision').notNull().default(1),
+  /** Revision that the still on disk shows, if there is one. */
+  stillRevision: integer('still_revision'),
+  deletedAt: timestamp('deleted_at', { withTimezone: true }),
+  ...stamps,
+});
+
+export const fonts = pgTable('fonts', {
+  /** Content hash; the file is named by it. */
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  bytes: integer('bytes').notNull(),
+  ...stamps,
+});
+
+export const renders = pgTable('renders', {
+  id: text('id').primaryKey(),
+  productionId: text('production_id').notNull(),
+  /** The production as it was when the render was ordered. */
+  document: document('document').notNull(),
+  settings: jsonb('settings').$type<RenderSettings>().notNull(),
+  status: text('status', { enum: ['open', 'done', 'cancelled'] }).notNull().default('open'),
+  ...stamps,
+});

@@ -1,0 +1,19 @@
+import 'server-only';
+import { demoProductions } from '@/demo/productions';
+import { FolderInUseError } from './data-folder';
+import { database } from './database';
+import { importProduction, listProductions } from './productions';
+
+/** Opens the data folder or ends the process with a clear word. */
+export async function startUp(): Promise<void> {
+  try {
+    await database();
+    if (process.env.IRONSKY_DEMO === '1' && (await listProductions()).length === 0) {
+      for (const production of demoProductions()) await importProduction(production);
+    }
+  } catch (error) {
+    if (!(error instanceof FolderInUseError)) throw error;
+    console.error(`\n${error.message}\n`);
+    process.exit(3);
+  }
+}

@@ -1,0 +1,197 @@
+import { encode } from 'fast-png';
+import { evaluate } from '@/core/frame/evaluate';
+import { subFrameSample } from '@/core/optics/samples';
+import type { Production } from '@/core/production/production';
+import { exposureSeconds, frameToSeconds } from '@/core/time/rate';
+import type { MarkSolids } from '@/core/frame/mark-solids';
+import { Painter } from '@/picture/painter';
+import { pick } from '@/picture/pick';
+import type { FrameOrder, FromPicture, Look, ToPicture } from './picture-messages';
+import { SolidKeeper } from './solid-keeper';
+
+/** Sub-frames that the lens view gathers at rest. */
+const REST_SAMPLES = 48;
+/** Sub-frames of a moving picture at full quality. */
+const MOVING_FULL_SAMPLES = 8;
+
+type Send = (message: FromPicture, transfer?: Transferable[]) => void;
+
+const breathe = () => new Promise((resolve) => setTimeout(resolve, 0));
+
+/** Takes messages, keeps the newest look, draws when there is something to draw. Orders for frames are done in turn. */
+export class PictureDesk {
+  private painter: Painter | null = null;
+  private production: Production | null = null;
+  private look: Look | null = null;
+  private readonly solids = new Map<string, MarkSolids>();
+  private readonly keeper: SolidKeeper;
+  private readonly cancelled = new Set<number>();
+  private readonly orders: FrameOrder[] = [];
+  private stale = true;
+  private running = false;
+
+  constructor(private readonly send: Send) {
+    this.keeper = new SolidKeeper({
+      solids: (markId, solids) => {
+        if (solids) this.solids.set(markId, solids);
+        else this.solids.delete(markId);
+        this.painter?.stage.setSolids(markId, solids);
+        const facts = solids && { bounds: solids.bounds, triangles: solids.triangles, missing: solids.missing, faults: solids.faults };
+        this.send({ kind: 'mark', markId, facts });
+        this.changed();
+      },
+      progress: (markId, done, of) => this.send({ kind: 'building', markId, done, of }),
+      failed: (markId, reason) => this.send({ kind: 'mark-failed', markId, reason }),
+    });
+  }
+
+  receive(message: ToPicture): void {
+    switch (message.kind) {
+      case 'canvas':
+        this.begin(message.canvas);
+        break;
+      case 'production':
+        this.production = message.production;
+        this.keeper.update(message.production);
+        this.changed();
+        break;
+      case 'look':
+        this.look = message.look;
+        this.changed();
+        break;
+      case 'pick':
+        this.answerPick(message.id, message.x, message.y);
+        break;
+      case 'frame':
+        this.orders.push(message.order);
+        void this.run();
+        break;
+      case 'cancel':
+        this.cancelled.add(message.id);
+        break;
+    }
+  }
+
+  private begin(canvas: OffscreenCanvas): void {
+    try {
+      this.painter = new Painter(canvas);
+    } catch {
+      this.send({ kind: 'lost', reason: 'This browser cannot draw 3D pictures (WebGL 2 is missing or switched off).' });
+      return;
+    }
+    this.painter.onContextLost(() => this.send({ kind: 'lost', reason: 'The graphics card stopped answering. The picture is being started again.' }));
+    for (const [markId, solids] of this.solids) this.painter.stage.setSolids(markId, solids);
+    this.changed();
+  }
+
+  private readonly boundsOf = (markId: string) => this.solids.get(markId)?.bounds;
+
+  private changed(): void {
+    this.stale = true;
+    void this.run();
+  }
+
+  private async run(): Promise<void> {
+    if (this.running) return;
+    this.running = true;
+    try {
+      for (;;) {
+        const order = this.orders.shift();
+        if (order) await this.fill(order);
+        else if (!this.drawLook()) break;
+        await breathe();
+      }
+    } finally {
+      this.running = false;
+    }
+  }
+
+  /** Draws the next sub-frame of the lens view; false when there is nothing left to do. */
+  private drawLook(): boolean {
+    const { painter, production, look } = this;
+    if (!painter || !production || !look || look.width < 1 || look.height < 1) return false;
+    const goal = look.quality === 'sketch' ? 1 : look.moving ? (look.quality === 'full' ? MOVING_FULL_SAMPLES : 1) : REST_SAMPLES;
+    const started = performance.now();
+    painter.resize(look.width, look.height);
+    const rough = look.quality !== 'full';
+    if (this.stale) {
+      this.stale = false;
+      painter.restart();
+      if (rough) {
+        // First a quick picture with smoothed edges; refining begins anew after it.
+        const state = evaluate(production, look.seconds, this.boundsOf, look.pose ?? undefined);
+        painter.addSubFrame(state, look.quality, subFrameSample(production.seed, 0, 1), true);
+        painter.present(state);
+        this.send({ kind: 'drawn', seconds: look.seconds, samples: 1, of: goal, milliseconds: performance.now() - started });
+        if (goal > 1) painter.restart();
+        return goal > 1;
+      }
+    } else if (goal === 1 || painter.sampleCount >= goal) return false;
+    const state = this.addSample(painter, production, look.seconds, painter.sampleCount, goal, look.quality, look.pose);
+    const done = painter.sampleCount;
+    // A refined picture takes the place of the quick one only once it is calmer than that.
+    if (done >= goal || (!look.moving && done >= 8 && done % 4 === 0)) {
+      painter.present(state);
+      this.send({ kind: 'drawn', seconds: look.seconds, samples: done, of: goal, milliseconds: performance.now() - started });
+    }
+    return done < goal;
+  }
+
+  private addSample(painter: Painter, production: Production, seconds: number, i: number, n: number, quality: Look['quality'], pose: Look['pose']) {
+    const sample = subFrameSample(production.seed, i, n);
+    const exposure = exposureSeconds(production.shutterDeg, production.format.rate);
+    const state = evaluate(production, seconds + (sample.shutter - 0.5) * exposure, this.boundsOf, pose ?? undefined);
+    painter.addSubFrame(state, quality, sample);
+    return state;
+  }
+
+  private async fill(order: FrameOrder): Promise<void> {
+    await this.keeper.whenIdle();
+    const { painter, production } = this;
+    if (!painter || !production || this.cancelled.delete(order.id)) {
+      this.send({ kind: 'frame-failed', id: order.id, reason: 'cancelled' });
+      return;
+    }
+    try {
+      const started = performance.now();
+      const seconds = frameToSeconds(order.frame, production.format.rate);
+      painter.resize(order.width, order.height);
+      painter.restart();
+      for (let i = 0; i < order.samples; i++) {
+        if (this.cancelled.delete(order.id)) {
+          this.send({ kind: 'frame-failed', id: order.id, reason: 'cancelled' });
+          return;
+        }
+        this.addSample(painter, production, seconds, i, order.samples, 'full', null);
+        await breathe();
+      }
+      const pixels = painter.read(evaluate(production, seconds, this.boundsOf), order.alpha);
+      const bytes = order.as === 'rgba' ? pixels : encodePng(pixels, order);
+      this.stale = true;
+      this.send({ kind: 'frame', id: order.id, bytes, milliseconds: performance.now() - started }, [bytes.buffer as ArrayBuffer]);
+    } catch (error) {
+      this.send({ kind: 'frame-failed', id: order.id, reason: error instanceof Error ? error.message : 'The frame could not be drawn.' });
+    }
+  }
+
+  private answerPick(id: number, x: number, y: number): void {
+    const { painter, production, look } = this;
+    if (!painter || !production || !look) {
+      this.send({ kind: 'picked', id, markId: null, distance: NaN });
+      return;
+    }
+    const state = evaluate(production, look.seconds, this.boundsOf, look.pose ?? undefined);
+    this.send({ kind: 'picked', id, ...pick(painter.stage, state, x, y) });
+  }
+}
+
+function encodePng(rgba: Uint8Array, { width, height, alpha }: FrameOrder): Uint8Array {
+  if (alpha) return encode({ width, height, data: rgba, channels: 4, depth: 8 });
+  const rgb = new Uint8Array(width * height * 3);
+  for (let i = 0, o = 0; i < rgba.length; i += 4, o += 3) {
+    rgb[o] = rgba[i] as number;
+    rgb[o + 1] = rgba[i + 1] as number;
+    rgb[o + 2] = rgba[i + 2] as number;
+  }
+  return encode({ width, height, data: rgb, channels: 3, depth: 8 });
+}

@@ -1,0 +1,53 @@
+import type { Production } from '@/core/production/production';
+import type { Mat4 } from '@/core/space/matrix';
+import type { Box } from '@/core/space/vector';
+import type { Quality } from '@/picture/stage';
+
+/** What the lens view asks to see. */
+export interface Look {
+  seconds: number;
+  quality: Quality;
+  /** Pixels. */
+  width: number;
+  height: number;
+  /** A pose to look from instead of the camera's own. */
+  pose: Mat4 | null;
+  /** While playing or dragging, one sub-frame a picture; at rest the picture goes on to full. */
+  moving: boolean;
+}
+
+export interface FrameOrder {
+  id: number;
+  frame: number;
+  width: number;
+  height: number;
+  samples: number;
+  alpha: boolean;
+  as: 'png' | 'rgba';
+}
+
+export type ToPicture =
+  | { kind: 'canvas'; canvas: OffscreenCanvas }
+  | { kind: 'production'; production: Production }
+  | { kind: 'look'; look: Look }
+  | { kind: 'pick'; id: number; x: number; y: number }
+  | { kind: 'frame'; order: FrameOrder }
+  | { kind: 'cancel'; id: number };
+
+export interface MarkFacts {
+  bounds: Box | null;
+  triangles: number;
+  missing: string[];
+  faults: string[];
+}
+
+export type FromPicture =
+  | { kind: 'ready' }
+  | { kind: 'drawn'; seconds: number; samples: number; of: number; milliseconds: number }
+  | { kind: 'mark'; markId: string; facts: MarkFacts | null }
+  | { kind: 'building'; markId: string; done: number; of: number }
+  | { kind: 'mark-failed'; markId: string; reason: string }
+  | { kind: 'picked'; id: number; markId: string | null; distance: number }
+  | { kind: 'frame'; id: number; bytes: Uint8Array; milliseconds: number }
+  | { kind: 'frame-failed'; id: number; reason: string }
+  | { kind: 'lost'; reason: string };

@@ -1,0 +1,8 @@
+import { PictureDesk } from './picture-desk';
+import type { FromPicture, ToPicture } from './picture-messages';
+
+const scope = self as unknown as DedicatedWorkerGlobalScope;
+const desk = new PictureDesk((message: FromPicture, transfer: Transferable[] = []) => scope.postMessage(message, transfer));
+
+scope.onmessage = ({ data }: MessageEvent<ToPicture>) => desk.receive(data);
+scope.postMessage({ kind: 'ready' } satisfies FromPicture);

@@ -1,0 +1,72 @@
+import type { Production } from '@/core/production/production';
+import { solidsKey, type MarkSolids } from '@/core/frame/mark-solids';
+import type { BuildReply, BuildRequest } from './solid-messages';
+
+export interface SolidEvents {
+  /** New solids for a mark, or null when it is gone. */
+  solids(markId: string, solids: MarkSolids | null): void;
+  progress(markId: string, done: number, of: number): void;
+  failed(markId: string, reason: string): void;
+}
+
+/** Keeps the solids of a production up to date: asks for what has changed, takes out what is gone. */
+export class SolidKeeper {
+  private readonly worker: Worker;
+  private readonly wanted = new Map<string, string>();
+  private readonly pending = new Map<string, string>();
+  private idle: (() => void)[] = [];
+
+  constructor(private readonly events: SolidEvents) {
+    this.worker = new Worker(new URL('./solid.worker.ts', import.meta.url), { type: 'module' });
+    this.worker.onmessage = ({ data }: MessageEvent<BuildReply>) => this.receive(data);
+  }
+
+  update(production: Production): void {
+    const present = new Set(production.marks.map((mark) => mark.id));
+    for (const id of [...this.wanted.keys()]) {
+      if (present.has(id)) continue;
+      this.wanted.delete(id);
+      this.pending.delete(id);
+      this.events.solids(id, null);
+    }
+    for (const mark of production.marks) {
+      const key = solidsKey(mark);
+      if (this.wanted.get(mark.id) === key) continue;
+      this.wanted.set(mark.id, key);
+      this.pending.set(mark.id, key);
+      const request: BuildRequest = { mark, key };
+      this.worker.postMessage(request);
+    }
+    this.settle();
+  }
+
+  /** Resolves when nothing is being built. */
+  whenIdle(): Promise<void> {
+    return this.pending.size === 0 ? Promise.resolve() : new Promise((resolve) => this.idle.push(resolve));
+  }
+
+  dispose(): void {
+    this.worker.terminate();
+  }
+
+  private receive(reply: BuildReply): void {
+    if (this.wanted.get(reply.markId) !== reply.key) return;
+    if (reply.kind === 'progress') {
+      this.events.progress(reply.markId, reply.done, reply.of);
+      return;
+    }
+    if (reply.kind === 'built') this.events.solids(reply.markId, reply.solids);
+    else {
+      this.events.solids(reply.markId, null);
+      this.events.failed(reply.markId, reply.reason);
+    }
+    this.pending.delete(reply.markId);
+    this.settle();
+  }
+
+  private settle(): void {
+    if (this.pending.size > 0) return;
+    for (const resolve of this.idle) resolve();
+    this.idle = [];
+  }
+}
