@@ -5,6 +5,8 @@ const config: NextConfig = {
   serverExternalPackages: ['@electric-sql/pglite', 'harfbuzzjs', 'woff2-encoder'],
   // Types are checked by the test command, with settings of their own for one package.
   typescript: { ignoreBuildErrors: true },
+  // The shaper asks for a module of Node's only when it runs there.
+  turbopack: { resolveAlias: { module: { browser: './src/parts/nothing.ts' } } },
   poweredByHeader: false,
   devIndicators: false,
   headers: async () => [

@@ -70,19 +70,19 @@ function lanternDeepIdent(): Production {
       [84, values[2], { leave: PACES.settle.leave, arrive: { influence: 0.3, speed: 1 } }],
       [149, values[3], out],
     ]);
-  orbit.channels.azimuth.keys = station([-58, -34, 42, -7]);
-  orbit.channels.height.keys = station([14, -7, -13, -4]);
-  orbit.channels.radius.keys = station([1.5, 1.35, 1.45, 7.3]);
-  orbit.channels.roll.keys = station([-9, -3, 6, 0]);
-  orbit.channels.pivotX.keys = station([-1.35, 1.15, -0.75, 0]);
-  orbit.channels.pivotY.keys = station([0.2, -0.1, -0.98, 0.22]);
+  orbit.channels.azimuth.keys = station([-66, -47, 52, -5]);
+  orbit.channels.height.keys = station([12, -3, -9, -2.2]);
+  orbit.channels.radius.keys = station([0.95, 0.9, 0.85, 7.2]);
+  orbit.channels.roll.keys = station([-14, -7, 9, 0]);
+  orbit.channels.pivotX.keys = station([-1.3, 0.95, -0.62, 0]);
+  orbit.channels.pivotY.keys = station([0.12, -0.05, -1.0, 0.2]);
   orbit.channels.pivotZ.keys = station([0.17, 0.17, 0.24, 0.1]);
 
   const camera = production.cameras[0];
   if (!camera) throw new Error('The demo is not what it should be.');
   camera.lens.focalLengthMm.rest = 35;
-  camera.lens.focusDistance.keys = station([1.45, 1.3, 1.4, 7.15]);
-  camera.lens.fStop.keys = station([1.2, 1.2, 1.2, 2]);
+  camera.lens.focusDistance.keys = station([0.95, 0.88, 0.83, 7.1]);
+  camera.lens.fStop.keys = station([1.4, 1.4, 1.4, 2]);
 
   production.set.key.azimuth.keys = keys([[0, -62, { join: 'straight' }], [149, 28, { join: 'straight' }]]);
   production.set.dome.turn.keys = keys([[0, -18, { join: 'straight' }], [149, 14, { join: 'straight' }]]);

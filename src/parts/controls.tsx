@@ -117,7 +117,7 @@ export function Choices<K extends string>({ label, options, value, onChange }: {
 
 const Picker = styled(Select)`
   display: grid;
-  grid-template-columns: 92px 1fr;
+  grid-template-columns: 92px minmax(0, 1fr) 20px;
   align-items: center;
   min-height: 25px;
 ` as typeof Select;
@@ -217,7 +217,7 @@ export function Row({ label, children }: { label: string; children: ReactNode })
 }
 const RowBox = styled.div`
   display: grid;
-  grid-template-columns: 92px 1fr;
+  grid-template-columns: 92px minmax(0, 1fr) 20px;
   align-items: center;
   min-height: 25px;
   > span { font: 500 13px var(--label); color: var(--dim); }

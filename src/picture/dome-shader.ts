@@ -46,8 +46,10 @@ uniform float domeStrength;
 uniform float domeTurn;
 uniform float domeContrast;
 
+// Bounded: some implementations of tanh run over into not-a-number for large arguments.
+float softSign(float x) { return tanh(clamp(x, -9.0, 9.0)); }
 float blurredStep(float x, float halfSize, float width) {
-  return 0.5 * (tanh((x + halfSize) / width) - tanh((x - halfSize) / width));
+  return 0.5 * (softSign((x + halfSize) / width) - softSign((x - halfSize) / width));
 }
 float softbox(vec3 d, vec3 forward, vec3 right, vec3 up, vec2 halfSize, float width) {
   vec3 local = vec3(dot(d, right), dot(d, up), dot(d, forward));
@@ -59,11 +61,14 @@ vec3 domeRadiance(vec3 worldDirection, float blur) {
   float c = cos(domeTurn);
   float s = sin(domeTurn);
   vec3 d = vec3(c * worldDirection.x - s * worldDirection.z, worldDirection.y, s * worldDirection.x + c * worldDirection.z);
-  float above = 0.5 + 0.5 * tanh((d.y - 0.03) / (0.05 + blur));
+  // A hard horizon, bright just above and dark just below: what makes flat polished faces read as metal.
+  float above = 0.5 + 0.5 * softSign(d.y / (0.008 + blur));
   float zenith = clamp(d.y, 0.0, 1.0);
   float nadir = clamp(-d.y, 0.0, 1.0);
-  vec3 sky = mix(vec3(0.30, 0.36, 0.43), vec3(0.035, 0.055, 0.085), pow(zenith, 0.55));
-  vec3 deep = mix(vec3(0.012, 0.017, 0.025), vec3(0.055, 0.075, 0.09), nadir);
+  float glare = exp(-zenith / (0.09 + blur));
+  float bounce = smoothstep(0.0, 0.22 + blur, nadir) * exp(-nadir * 2.2);
+  vec3 sky = mix(vec3(0.05, 0.07, 0.10), vec3(0.82, 0.93, 1.06), glare);
+  vec3 deep = mix(vec3(0.006, 0.009, 0.014), vec3(0.62, 0.66, 0.70), bounce);
   vec3 sum = vec3(0.0);
   ${SOFTBOXES.map(boxTerm).join('\n  ')}
   return domeStrength * (mix(deep, sky, above) + domeContrast * sum);

@@ -6,9 +6,9 @@ import path from 'node:path';
 
 /** The folder that holds everything a person makes: database, fonts, stills, renders. */
 export function dataFolder(): string {
-  const folder = path.resolve(process.env.IRONSKY_DATA ?? 'data');
+  const folder = path.resolve(/*turbopackIgnore: true*/ process.env.IRONSKY_DATA ?? 'data');
   mkdirSync(folder, { recursive: true });
-  return realpathSync(folder);
+  return realpathSync(/*turbopackIgnore: true*/ folder);
 }
 
 /** A folder inside the data folder, made when it is not there. */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { numberField } from '../schema/fields';
 
 /**
  * What a surface is made of. Colours are sRGB as #rrggbb; metals take their colour as the reflectance at normal incidence.
@@ -36,7 +37,7 @@ export const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/);
 export const surfaceSchema = z.object({
   material: z.enum(MATERIAL_KINDS),
   colour: colourSchema,
-  roughness: z.number().min(0.02).max(1),
+  roughness: numberField({ label: 'Roughness', unit: '%', min: 0.02, max: 1, rest: 0.2, step: 0.01, digits: 0, shown: 100 }),
 });
 export type Surface = z.infer<typeof surfaceSchema>;
 

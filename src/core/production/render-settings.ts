@@ -1,23 +1,26 @@
 import { z } from 'zod';
-import type { FrameFormat } from './production';
+import { intField, numberField } from '../schema/fields';
+import { MAX_FRAMES, MAX_RASTER, type FrameFormat } from './production';
 
 /** What is asked of a render. Frames are inclusive and counted from 0. */
-export const renderSettingsSchema = z
-  .object({
-    first: z.int().min(0),
-    last: z.int().min(0),
-    scale: z.number().min(0.05).max(4).default(1),
-    samples: z.int().min(1).max(1024).default(32),
-    alpha: z.boolean().default(false),
-    output: z.enum(['frames', 'mp4', 'webm']).default('frames'),
-  })
+export const renderFieldsSchema = z.object({
+  first: intField({ label: 'First frame', unit: 'fr', min: 0, max: MAX_FRAMES - 1, rest: 0 }),
+  last: intField({ label: 'Last frame', unit: 'fr', min: 0, max: MAX_FRAMES - 1, rest: 0 }),
+  scale: numberField({ label: 'Scale', unit: '%', min: 0.05, max: 4, rest: 1, step: 0.05, digits: 0, shown: 100 }),
+  samples: intField({ label: 'Sub-frames', min: 1, max: 1024, rest: 32 }),
+  alpha: z.boolean().default(false),
+  output: z.enum(['frames', 'mp4', 'webm']).default('frames'),
+});
+
+export const renderSettingsSchema = renderFieldsSchema
   .refine(({ first, last }) => last >= first, 'The last frame comes before the first.')
   .refine(({ alpha, output }) => !(alpha && output === 'mp4'), 'MP4 has no transparency. Choose WebM or frames.');
 export type RenderSettings = z.infer<typeof renderSettingsSchema>;
 
-/** Raster of a render: the format's scaled, whole and even (video wants even sides). */
-export function renderRaster({ width, height }: FrameFormat, scale: number): { width: number; height: number } {
-  const even = (v: number) => Math.min(8192, Math.max(2, 2 * Math.round((v * scale) / 2)));
+/** Raster of a render: the format's scaled, whole and even (video wants even sides), at most the largest there is. */
+export function renderRaster({ width, height }: Pick<FrameFormat, 'width' | 'height'>, scale: number): { width: number; height: number } {
+  const largest = Math.min(scale, MAX_RASTER / Math.max(width, height));
+  const even = (v: number) => Math.max(2, 2 * Math.round((v * largest) / 2));
   return { width: even(width), height: even(height) };
 }
 

@@ -32,6 +32,14 @@ export function numberField(options: FieldOptions) {
   return field;
 }
 
+/** A whole number with its bounds, default and labels. */
+export function intField(options: FieldOptions) {
+  const meta = metaOf({ step: 1, digits: 0, ...options });
+  const field = z.int(`${meta.label} must be a whole number.`).min(meta.min).max(meta.max).default(meta.rest);
+  registry.add(field, meta);
+  return field;
+}
+
 /** A channel: a number that can be keyed. Bounds hold for the rest value; keys may pass them in an overshoot. */
 export function channelField(options: FieldOptions) {
   const meta = metaOf(options);

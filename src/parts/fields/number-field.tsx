@@ -7,7 +7,7 @@ import { readNumber } from './arithmetic';
 
 const Line = styled.div`
   display: grid;
-  grid-template-columns: 92px 1fr 20px;
+  grid-template-columns: 92px minmax(0, 1fr) 20px;
   align-items: center;
   min-height: 25px;
 `;
@@ -24,6 +24,7 @@ const Name = styled.label`
 const Box = styled.div<{ $changed: boolean; $bad: boolean }>`
   display: flex;
   align-items: center;
+  min-width: 0;
   height: 21px;
   background: var(--well);
   border: 1px solid ${({ $bad }) => ($bad ? 'var(--coral)' : 'transparent')};

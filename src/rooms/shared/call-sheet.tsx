@@ -22,6 +22,7 @@ const Title = styled.h2`
   padding: 8px 14px 3px;
 `;
 const Entry = styled.div<{ $hue: string; $on: boolean; $hidden?: boolean }>`
+  position: relative;
   display: flex;
   align-items: center;
   border-left: 3px solid ${({ $hue }) => $hue};
@@ -47,8 +48,11 @@ const Entry = styled.div<{ $hue: string; $on: boolean; $hidden?: boolean }>`
 const Eyes = styled.button`
   border: 0;
   background: none;
-  padding: 0 6px;
-  color: var(--faint);
+  position: absolute;
+  right: 5px;
+  padding: 2px;
+  background: var(--raised);
+  color: var(--dim);
   opacity: 0;
   display: flex;
   *:hover > &, &:focus-visible, &[aria-pressed='false'] { opacity: 1; }

@@ -22,7 +22,7 @@ export const Band = styled.div`
   min-width: 0;
 `;
 export const PaneTitle = styled.div`
-  height: 20px;
+  height: 24px;
   flex: none;
   display: flex;
   align-items: center;
@@ -34,6 +34,7 @@ export const PaneTitle = styled.div`
   color: var(--dim);
   white-space: nowrap;
   overflow: hidden;
+  [role='radiogroup'] > *, [role='toolbar'] > * { height: 18px; }
   b { font-weight: 600; color: var(--text); margin-right: 12px; }
 `;
 export const Bench = styled.aside<{ $width?: number }>`

@@ -1,0 +1,115 @@
+'use client';
+
+import { area, line } from 'd3-shape';
+import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { styled } from 'styled-components';
+import type { Channel, Handle } from '@/core/motion/channel';
+import { speedAt, valueAt } from '@/core/motion/evaluate-channel';
+import type { Pace } from '@/core/motion/pace';
+
+const WIDTH = 208;
+const HEIGHT = 84;
+const LOW = 0.3;
+const STEPS = 96;
+
+const Well = styled.svg`
+  display: block;
+  width: 100%;
+  background: var(--well);
+  border-radius: 2px;
+  touch-action: none;
+  circle { cursor: grab; outline: none; }
+  circle:focus-visible { stroke: var(--verdigris); stroke-width: 3; }
+`;
+
+/** A span from 0 to 1 over unit time with this pace. */
+function unitSpan({ leave, arrive, bounces }: Pace): Channel {
+  const plain: Handle = { influence: 0, speed: 0 };
+  return {
+    rest: 0,
+    keys: [
+      { frame: 0, value: 0, join: 'eased', arrive: plain, leave, bounces },
+      { frame: 1, value: 1, join: 'eased', arrive, leave: plain, bounces: 0 },
+    ],
+  };
+}
+
+const x = (share: number) => 8 + share * (WIDTH - 16);
+const y = (value: number) => HEIGHT - 8 - ((value + LOW) / (1 + 2 * LOW)) * (HEIGHT - 16);
+const curveLine = line<readonly [number, number]>().x((p) => x(p[0])).y((p) => y(p[1]));
+const speedArea = area<readonly [number, number]>().x((p) => x(p[0])).y0(HEIGHT - 2).y1((p) => HEIGHT - 2 - p[1] * (HEIGHT - 12));
+
+let gestures = 0;
+
+/** The pace of a span as a curve of value over time, its speed behind it, and a handle to drag at each end. */
+export function PaceCurve({ pace, colour, onChange }: { pace: Pace; colour: string; onChange: (pace: Pace, gesture: string) => void }) {
+  const drag = useRef<{ side: 'leave' | 'arrive'; gesture: string } | null>(null);
+  const span = unitSpan(pace);
+  const shares = Array.from({ length: STEPS + 1 }, (_, i) => i / STEPS);
+  const values = shares.map((t) => [t, valueAt(span, t)] as const);
+  const speeds = shares.map((t) => [t, Math.abs(speedAt(span, Math.min(1 - 1e-6, Math.max(1e-6, t))))] as const);
+  const top = Math.max(1, ...speeds.map(([, v]) => Math.min(v, 12)));
+  const { leave, arrive } = pace;
+  const points = { leave: [leave.influence, leave.influence * leave.speed], arrive: [1 - arrive.influence, 1 - arrive.influence * arrive.speed] } as const;
+
+  const put = (side: 'leave' | 'arrive', time: number, value: number, gesture: string) => {
+    const influence = Math.max(0, Math.min(1, side === 'leave' ? time : 1 - time));
+    const reach = side === 'leave' ? value : 1 - value;
+    const speed = influence < 1e-3 ? 0 : Math.max(-20, Math.min(20, reach / influence));
+    onChange({ ...pace, bounces: 0, [side]: { influence, speed } }, gesture);
+  };
+  const move = (event: PointerEvent<SVGSVGElement>) => {
+    const held = drag.current;
+    if (!held) return;
+    const box = event.currentTarget.getBoundingClientRect();
+    const px = ((event.clientX - box.left) / box.width) * WIDTH;
+    const py = ((event.clientY - box.top) / box.height) * HEIGHT;
+    put(held.side, (px - 8) / (WIDTH - 16), ((HEIGHT - 8 - py) / (HEIGHT - 16)) * (1 + 2 * LOW) - LOW, held.gesture);
+  };
+  const step = (side: 'leave' | 'arrive') => (event: KeyboardEvent) => {
+    const by = event.shiftKey ? 0.1 : 0.02;
+    const steps: Record<string, readonly [number, number]> = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, by], ArrowDown: [0, -by] };
+    const [dx, dy] = steps[event.key] ?? [0, 0];
+    if (dx === 0 && dy === 0) return;
+    event.preventDefault();
+    put(side, points[side][0] + dx, points[side][1] + dy, `pace-keys-${side}`);
+  };
+
+  return (
+    <Well viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="group" aria-label="Curve of the pace" onPointerMove={move} onPointerUp={() => (drag.current = null)} onPointerCancel={() => (drag.current = null)}>
+      <path d={speedArea(speeds.map(([t, v]) => [t, Math.min(1, v / top)] as const)) ?? ''} fill={colour} fillOpacity={0.35} />
+      <line x1={x(0)} x2={x(1)} y1={y(0)} y2={y(0)} stroke="var(--line)" />
+      <line x1={x(0)} x2={x(1)} y1={y(1)} y2={y(1)} stroke="var(--line)" />
+      <path d={curveLine(values) ?? ''} fill="none" stroke="var(--text)" strokeWidth={1.5} />
+      {pace.bounces > 0
+        ? null
+        : (['leave', 'arrive'] as const).map((side) => {
+            const [hx, hy] = points[side];
+            const end = side === 'leave' ? 0 : 1;
+            return (
+              <g key={side}>
+                <line x1={x(end)} y1={y(end)} x2={x(hx)} y2={y(hy)} stroke="var(--dim)" />
+                <circle
+                  role="slider"
+                  tabIndex={0}
+                  aria-label={side === 'leave' ? 'Handle of leaving' : 'Handle of arriving'}
+                  aria-valuenow={Math.round(pace[side].influence * 100)}
+                  aria-valuetext={`${Math.round(pace[side].influence * 100)} % at ${pace[side].speed.toFixed(2)} times the mean speed`}
+                  cx={x(hx)}
+                  cy={y(hy)}
+                  r={4}
+                  fill="var(--well)"
+                  stroke="var(--text)"
+                  strokeWidth={1.5}
+                  onPointerDown={(event) => {
+                    event.currentTarget.ownerSVGElement?.setPointerCapture(event.pointerId);
+                    drag.current = { side, gesture: `pace-${++gestures}` };
+                  }}
+                  onKeyDown={step(side)}
+                />
+              </g>
+            );
+          })}
+    </Well>
+  );
+}

@@ -1,0 +1,84 @@
+import { polygonHull } from 'd3-polygon';
+import type { CameraState } from '@/core/frame/frame-state';
+import { transformPoint, type Mat4 } from '@/core/space/matrix';
+import { boxCorners, type Box, type Vec3 } from '@/core/space/vector';
+
+export type PlanFrom = 'above' | 'side';
+/** A point of the plan in metres: across the page, and down it. */
+export type PlanPoint = [number, number];
+
+/**
+ * Where a point of the world lies in the plan. From above, depth runs down the page with the audience below; from the
+ * side, the audience is on the right and up is up.
+ */
+export function planPoint(from: PlanFrom, [x, y, z]: Vec3): PlanPoint {
+  return from === 'above' ? [x, z] : [z, -y];
+}
+
+/** The shift in the world that a shift in the plan stands for. */
+export function worldShift(from: PlanFrom, across: number, down: number): Vec3 {
+  return from === 'above' ? [across, 0, down] : [0, -down, across];
+}
+
+/** Outline of points in the plan: their convex hull, or the points themselves where they lie on a line. */
+export function planHull(from: PlanFrom, points: readonly Vec3[]): PlanPoint[] {
+  const flat = points.map((p) => planPoint(from, p));
+  return polygonHull(flat) ?? flat;
+}
+
+export function boxHull(from: PlanFrom, pose: Mat4, box: Box): PlanPoint[] {
+  return planHull(from, boxCorners(box).map((corner) => transformPoint(pose, corner)));
+}
+
+/** The four corners of what the camera sees at a distance along its axis. */
+export function frameCorners(camera: CameraState, distance: number): Vec3[] {
+  const x = (camera.sensorWidthMm / (2 * camera.focalLengthMm)) * distance;
+  const y = (camera.sensorHeightMm / (2 * camera.focalLengthMm)) * distance;
+  return [
+    [-x, -y, -distance],
+    [x, -y, -distance],
+    [x, y, -distance],
+    [-x, y, -distance],
+  ].map((p) => transformPoint(camera.pose, p as unknown as Vec3));
+}
+
+/** The window of the plan: metres at the middle of the page, and pixels a metre. */
+export interface PlanWindow {
+  centre: PlanPoint;
+  scale: number;
+}
+
+/** The window that shows all points with some room around them. */
+export function fitting(points: readonly PlanPoint[], width: number, height: number): PlanWindow {
+  const room = 18;
+  const xs = points.map((p) => p[0]);
+  const ys = points.map((p) => p[1]);
+  const [x0, x1] = [Math.min(-1, ...xs), Math.max(1, ...xs)];
+  const [y0, y1] = [Math.min(-0.5, ...ys), Math.max(0.5, ...ys)];
+  const scale = Math.max(1, Math.min((width - 2 * room) / (x1 - x0), (height - 2 * room) / (y1 - y0)));
+  return { centre: [(x0 + x1) / 2, (y0 + y1) / 2], scale };
+}
+
+/** Metres between grid lines, so that they are at least 22 pixels apart. */
+export function gridStep(scale: number): number {
+  return [0.05, 0.1, 0.25, 0.5, 1, 2, 5, 10, 25, 50, 100, 250].find((step) => step * scale >= 22) ?? 1000;
+}
+
+const LABEL_HEIGHT = 12;
+const LETTER_WIDTH = 5.4;
+
+/** Places for labels over outlines, each moved up until it covers no other. Pixels. */
+export function placedLabels(items: readonly { name: string; outline: readonly PlanPoint[] }[]): { name: string; x: number; y: number }[] {
+  const placed: { name: string; x: number; y: number; half: number }[] = [];
+  const wanted = items.map(({ name, outline }) => {
+    const xs = outline.map((p) => p[0]);
+    return { name, x: (Math.min(...xs) + Math.max(...xs)) / 2, y: Math.min(...outline.map((p) => p[1])) - 4, half: (name.length * LETTER_WIDTH) / 2 };
+  });
+  for (const label of wanted.sort((a, b) => b.y - a.y)) {
+    const covers = (y: number) => placed.some((other) => Math.abs(other.y - y) < LABEL_HEIGHT && Math.abs(other.x - label.x) < other.half + label.half);
+    let { y } = label;
+    while (covers(y)) y -= LABEL_HEIGHT / 2;
+    placed.push({ ...label, y });
+  }
+  return placed;
+}

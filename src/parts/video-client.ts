@@ -1,0 +1,40 @@
+import { canEncodeVideo } from 'mediabunny';
+import type { FromVideo, VideoOrder } from '@/workers/video-messages';
+import { CancelledError } from './picture-client';
+
+type Container = VideoOrder['container'];
+type Codec = VideoOrder['codec'];
+
+/** Codecs of each container, the best known to the world first. */
+const CODECS: Record<Container, readonly Codec[]> = { mp4: ['avc', 'av1'], webm: ['vp9', 'vp8', 'av1'] };
+
+/** The codec with which this browser can write such a video, or null. */
+export async function videoCodecFor(container: Container, size: { width: number; height: number }, alpha: boolean): Promise<Codec | null> {
+  if (typeof VideoEncoder === 'undefined' || (alpha && container === 'mp4')) return null;
+  for (const codec of CODECS[container]) {
+    if (alpha && codec === 'av1') continue;
+    if (await canEncodeVideo(codec, size)) return codec;
+  }
+  return null;
+}
+
+/** Encodes finished frames as one video in a worker; resolves with the file. */
+export function encodeVideo(order: VideoOrder, onProgress: (done: number) => void, signal?: AbortSignal): Promise<ArrayBuffer> {
+  return new Promise((resolve, reject) => {
+    const worker = new Worker(new URL('../workers/video.worker.ts', import.meta.url), { type: 'module' });
+    const end = (act: () => void) => {
+      worker.terminate();
+      signal?.removeEventListener('abort', abort);
+      act();
+    };
+    const abort = () => end(() => reject(new CancelledError('cancelled')));
+    signal?.addEventListener('abort', abort);
+    worker.onerror = () => end(() => reject(new Error('The part of Ironsky that encodes video has stopped.')));
+    worker.onmessage = ({ data }: MessageEvent<FromVideo>) => {
+      if (data.kind === 'progress') onProgress(data.done);
+      else if (data.kind === 'done') end(() => resolve(data.bytes));
+      else end(() => reject(new Error(data.reason)));
+    };
+    worker.postMessage(order);
+  });
+}

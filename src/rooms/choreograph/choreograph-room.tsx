@@ -1,0 +1,119 @@
+'use client';
+
+import { useState } from 'react';
+import { styled } from 'styled-components';
+import { findGroup } from '@/core/production/channels';
+import { formatShortTimecode } from '@/core/time/timecode';
+import { Button, Choices, Heading } from '@/parts/controls';
+import { CallSheet } from '../shared/call-sheet';
+import { CameraBench } from '../shared/camera-bench';
+import { landHere } from '../shared/flight';
+import { LensPane } from '../shared/lens-pane';
+import { Band, Bench, Column, RoomBody } from '../shared/panes';
+import { PlacementBench } from '../shared/placement-bench';
+import { ProductionTimeline } from '../shared/production-timeline';
+import { SetBench } from '../shared/set-bench';
+import { SetPlan } from '../shared/set-plan';
+import { PickBench } from '../shared/station-bench';
+import { TransportBar } from '../shared/transport-bar';
+import { useProduction, useView, useWorkspace } from '../shared/workspace';
+
+/** The picture keeps its size at the smallest window and grows with the room there is. */
+const Top = styled(Band)`
+  height: max(384px, 48%);
+  flex: none;
+`;
+const Bottom = styled.div`
+  flex: 1;
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+  > section { flex: 1; }
+`;
+const PlanColumn = styled(Column)`
+  flex: 0 0 224px;
+  border-left: 1px solid var(--line);
+  @media (min-width: 1700px) { flex-basis: 420px; }
+`;
+const Land = styled(Button)`
+  width: 100%;
+  height: 34px;
+  font: 600 16px var(--label);
+  code { font: 13px var(--mono); opacity: 0.75; }
+`;
+
+function LandButton() {
+  const workspace = useWorkspace();
+  const rate = useProduction((p) => p.format.rate);
+  const frame = useView((s) => Math.round(s.playhead));
+  return (
+    <Land $tone="primary" onPress={() => landHere(workspace)}>
+      Land here <code>{formatShortTimecode(frame, rate)}</code>
+    </Land>
+  );
+}
+
+function ChoreographBench() {
+  const production = useProduction((p) => p);
+  const { selection, pick } = useView((s) => ({ selection: s.selection, pick: s.pick }));
+  const group = pick ? findGroup(production, pick.group) : undefined;
+  const mark = selection?.kind === 'mark' ? production.marks.find((m) => m.id === selection.id) : undefined;
+  const camera = production.cameras[0];
+  return (
+    <Bench aria-label="Bench">
+      <LandButton />
+      <div style={{ height: 12 }} />
+      {pick && group ? <PickBench group={group} pick={pick} /> : null}
+      {mark ? (
+        <>
+          <Heading>{mark.name}</Heading>
+          <PlacementBench mark={mark} />
+        </>
+      ) : selection?.kind === 'set' ? (
+        <SetBench part={selection.id} />
+      ) : camera ? (
+        <CameraBench camera={camera} />
+      ) : null}
+    </Bench>
+  );
+}
+
+/** The room of cameras and moves: through the lens, the plan, the timeline under both, the bench. */
+export function ChoreographRoom() {
+  const [from, setFrom] = useState<'above' | 'side'>('above');
+  return (
+    <RoomBody>
+      <Column>
+        <Top>
+          <CallSheet />
+          <LensPane title="Through the lens" />
+          <PlanColumn>
+            <SetPlan
+              from={from}
+              movable
+              title={
+                <>
+                  <b>Plan</b>
+                  <Choices
+                    label="Plan seen from"
+                    value={from}
+                    onChange={setFrom}
+                    options={[
+                      { id: 'above', label: 'from above' },
+                      { id: 'side', label: 'from the side' },
+                    ]}
+                  />
+                </>
+              }
+            />
+          </PlanColumn>
+        </Top>
+        <Bottom>
+          <ProductionTimeline />
+          <TransportBar />
+        </Bottom>
+      </Column>
+      <ChoreographBench />
+    </RoomBody>
+  );
+}

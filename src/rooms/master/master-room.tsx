@@ -1,0 +1,40 @@
+'use client';
+
+import { useCallback, useEffect, useState } from 'react';
+import { useStore } from 'zustand';
+import type { RenderSummary } from '@/core/production/listing';
+import { api } from '@/parts/api';
+import { LensPane } from '../shared/lens-pane';
+import { Band, Bench, Column, RoomBody } from '../shared/panes';
+import { ScrubStrip } from '../shared/scrub-strip';
+import { TransportBar } from '../shared/transport-bar';
+import { useWorkspace } from '../shared/workspace';
+import { RenderForm } from './render-form';
+import { RenderList } from './render-list';
+import { renderStore } from './render-store';
+
+/** The room of renders: the picture, what to make of it, and what has been made. */
+export function MasterRoom() {
+  const { id } = useWorkspace();
+  const [renders, setRenders] = useState<RenderSummary[]>([]);
+  const finished = useStore(renderStore, (s) => s.finished);
+  const refresh = useCallback(async () => setRenders((await api<{ renders: RenderSummary[] }>(`/api/productions/${id}/renders`)).renders), [id]);
+  useEffect(() => {
+    refresh().catch(() => undefined);
+  }, [refresh, finished]);
+  return (
+    <RoomBody>
+      <Column>
+        <Band style={{ flex: 1 }}>
+          <LensPane title="The picture" />
+        </Band>
+        <ScrubStrip />
+        <TransportBar />
+      </Column>
+      <Bench $width={360} aria-label="Bench">
+        <RenderForm onOrdered={() => void refresh()} />
+        <RenderList renders={renders} />
+      </Bench>
+    </RoomBody>
+  );
+}

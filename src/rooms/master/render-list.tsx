@@ -1,0 +1,107 @@
+'use client';
+
+import { ProgressBar } from 'react-aria-components';
+import { styled } from 'styled-components';
+import { useStore } from 'zustand';
+import type { RenderSummary } from '@/core/production/listing';
+import { Button, Heading } from '@/parts/controls';
+import { Hint } from '../shared/panes';
+import { cancelRun, renderStore, resumeRun, type Run } from './render-store';
+
+const Entry = styled.li`
+  border-top: 1px solid var(--line);
+  padding: 9px 0;
+  display: flex;
+  flex-direction: column;
+  gap: 5px;
+  strong { font: 600 14px var(--label); }
+  small { font: 11px var(--mono); color: var(--dim); overflow-wrap: anywhere; }
+  nav { display: flex; gap: 6px; align-items: center; }
+  a { color: var(--verdigris); font-size: 12px; }
+`;
+const Bar = styled(ProgressBar)`
+  .track { height: 4px; border-radius: 2px; background: var(--well); overflow: hidden; }
+  .fill { height: 100%; background: var(--verdigris); }
+`;
+
+const duration = (seconds: number) => (seconds < 90 ? `${Math.ceil(seconds)} s` : seconds < 5400 ? `${Math.round(seconds / 60)} min` : `${(seconds / 3600).toFixed(1)} h`);
+
+function stateWords(render: RenderSummary, run: Run | undefined): string {
+  if (run?.state === 'running') {
+    const { progress } = run;
+    if (!progress) return 'waiting for its turn';
+    if (progress.waiting) return progress.waiting;
+    const speed = progress.framesPerSecond === null ? '' : ` · ${progress.framesPerSecond.toFixed(progress.framesPerSecond < 1 ? 2 : 1)} fr/s`;
+    const left = progress.secondsLeft === null ? '' : ` · ${duration(progress.secondsLeft)} left`;
+    return `${progress.phase === 'video' ? 'encoding ' : ''}${progress.done} of ${progress.total} frames${speed}${left}`;
+  }
+  if (render.status === 'done') return `done · ${render.total} frames`;
+  if (render.status === 'cancelled') return `cancelled · ${render.done} of ${render.total} frames are on disk`;
+  return `stopped · ${render.done} of ${render.total} frames are on disk`;
+}
+
+const OUTPUT_WORDS = { frames: 'PNG', mp4: 'MP4', webm: 'WebM' } as const;
+
+function RenderEntry({ render }: { render: RenderSummary }) {
+  const run = useStore(renderStore, (s) => s.runs[render.id]);
+  const { first, last, scale, samples, alpha, output } = render.settings;
+  const progress = run?.state === 'running' ? run.progress : null;
+  const share = progress ? progress.done / progress.total : render.done / render.total;
+  return (
+    <Entry>
+      <strong>
+        {OUTPUT_WORDS[output]}, frames {first}–{last}
+      </strong>
+      <small>
+        {Math.round(scale * 100)} % · {samples} sub-frames{alpha ? ' · transparent' : ''} · {new Date(render.createdAt).toLocaleString()}
+      </small>
+      <Bar aria-label={`Progress of frames ${first} to ${last}`} value={share * 100}>
+        {({ percentage }) => (
+          <div className="track">
+            <div className="fill" style={{ width: `${percentage ?? 0}%` }} />
+          </div>
+        )}
+      </Bar>
+      <small role="status">{stateWords(render, run)}</small>
+      {run?.state === 'failed' ? (
+        <p role="alert" style={{ color: 'var(--coral)' }}>
+          {run.reason}
+        </p>
+      ) : null}
+      {render.done > 0 ? <small title="Where the frames are">{render.folder}</small> : null}
+      <nav aria-label={`Frames ${first} to ${last}`}>
+        {run?.state === 'running' ? (
+          <Button onPress={() => void cancelRun(render.id)}>Cancel</Button>
+        ) : render.status === 'done' ? (
+          <>
+            {render.video ? (
+              <a href={`/api/renders/${render.id}/video`} download>
+                Save {render.video}
+              </a>
+            ) : null}
+            <a href={`/api/renders/${render.id}/frames/${first}`} target="_blank" rel="noreferrer">
+              Open the first frame
+            </a>
+          </>
+        ) : (
+          <Button onPress={() => void resumeRun(render.id)}>Continue</Button>
+        )}
+      </nav>
+    </Entry>
+  );
+}
+
+/** The renders of this production, newest first. */
+export function RenderList({ renders }: { renders: readonly RenderSummary[] }) {
+  return (
+    <>
+      <Heading>Renders</Heading>
+      {renders.length === 0 ? <Hint>Nothing has been rendered yet. Frames go to disk one by one; a render that is stopped goes on where it was.</Hint> : null}
+      <ul aria-label="Renders" style={{ listStyle: 'none', margin: 0, padding: 0 }}>
+        {renders.map((render) => (
+          <RenderEntry key={render.id} render={render} />
+        ))}
+      </ul>
+    </>
+  );
+}

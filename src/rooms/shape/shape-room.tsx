@@ -1,0 +1,186 @@
+'use client';
+
+import { FileUp, Type } from 'lucide-react';
+import { useState } from 'react';
+import { FileTrigger } from 'react-aria-components';
+import { styled } from 'styled-components';
+import { DrawingError, MAX_SVG_BYTES, readSvgPaths } from '@/core/outline/drawing';
+import { addOutlineMark, duplicateMark, removeMark } from '@/core/production/edits/mark-edits';
+import { outlineSchema, type Mark } from '@/core/production/mark';
+import { fieldMeta } from '@/core/schema/fields';
+import { Button, Heading } from '@/parts/controls';
+import { NumberField } from '@/parts/fields/number-field';
+import { CallSheet } from '../shared/call-sheet';
+import { CameraBench } from '../shared/camera-bench';
+import { COMMANDS } from '../shared/commands';
+import { LensPane } from '../shared/lens-pane';
+import { Band, Bench, Column, Hint, RoomBody } from '../shared/panes';
+import { PlacementBench } from '../shared/placement-bench';
+import { ScrubStrip } from '../shared/scrub-strip';
+import { SetBench } from '../shared/set-bench';
+import { SetPlan } from '../shared/set-plan';
+import { TransportBar } from '../shared/transport-bar';
+import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import { ShellBench } from './shell-bench';
+import { WordsBench } from './words-bench';
+
+const Lens = styled.div`
+  display: flex;
+  flex: 1 1 380px;
+  min-height: 380px;
+  min-width: 0;
+`;
+const Plans = styled(Band)`
+  flex: 0 1 36%;
+  min-height: 0;
+  border-top: 1px solid var(--line);
+  > div + div { border-left: 1px solid var(--line); }
+`;
+const Adding = styled.div`
+  display: flex;
+  flex-direction: column;
+  align-items: flex-start;
+  padding: 6px 8px 0;
+`;
+
+function AddMarks() {
+  const workspace = useWorkspace();
+  const edit = useEdit();
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const takeDrawing = async (file: File) => {
+    setTrouble(null);
+    try {
+      if (file.size > MAX_SVG_BYTES) throw new DrawingError(`“${file.name}” is larger than ${MAX_SVG_BYTES / 1e6} MB.`);
+      const { paths, unused } = readSvgPaths(await file.text());
+      edit((draft) => {
+        const id = addOutlineMark(draft, file.name.replace(/\.svg$/i, ''), paths);
+        workspace.view.setState({ selection: { kind: 'mark', id }, pick: null });
+      });
+      if (unused.length > 0) setTrouble(`Left out of this drawing: ${unused.join(', ')}.`);
+    } catch (error) {
+      setTrouble(error instanceof DrawingError ? error.message : 'This file could not be read.');
+    }
+  };
+  return (
+    <Adding>
+      <Button $tone="quiet" onPress={() => COMMANDS.find(({ id }) => id === 'add-words')?.run({ workspace, goTo: () => undefined, openFinder: () => undefined })}>
+        <Type size={13} /> Add words
+      </Button>
+      <FileTrigger acceptedFileTypes={['.svg', 'image/svg+xml']} onSelect={(files) => files?.[0] && void takeDrawing(files[0])}>
+        <Button $tone="quiet">
+          <FileUp size={13} /> Outline from a file
+        </Button>
+      </FileTrigger>
+      {trouble ? (
+        <p role="alert" style={{ color: 'var(--coral)', fontSize: 12, padding: '2px 8px' }}>
+          {trouble}
+        </p>
+      ) : null}
+    </Adding>
+  );
+}
+
+function MarkBenches({ mark }: { mark: Mark }) {
+  const edit = useEdit();
+  const { view } = useWorkspace();
+  const { body } = mark;
+  return (
+    <>
+      <Bench $width={224} aria-label={`Words and place of ${mark.name}`}>
+        {body.kind === 'words' ? (
+          <WordsBench key={mark.id} mark={mark} words={body} />
+        ) : (
+          <>
+            <Heading>{mark.name}, outline</Heading>
+            <NumberField
+              meta={fieldMeta(outlineSchema.shape, 'size')}
+              value={body.size}
+              onChange={(size, gesture) =>
+                edit((draft) => {
+                  const found = draft.marks.find((m) => m.id === mark.id)?.body;
+                  if (found) found.size = size;
+                }, gesture)
+              }
+            />
+          </>
+        )}
+        <PlacementBench mark={mark} />
+        <div style={{ display: 'flex', gap: 6, marginTop: 14 }}>
+          <Button
+            onPress={() =>
+              edit((draft) => {
+                const copy = duplicateMark(draft, mark.id);
+                if (copy) view.setState({ selection: { kind: 'mark', id: copy } });
+              })
+            }
+          >
+            Duplicate
+          </Button>
+          <Button
+            onPress={() => {
+              edit((draft) => removeMark(draft, mark.id));
+              view.setState({ selection: null });
+            }}
+          >
+            Remove
+          </Button>
+        </div>
+      </Bench>
+      <Bench $width={248} aria-label={`Shell of ${mark.name}`}>
+        <ShellBench mark={mark} />
+      </Bench>
+    </>
+  );
+}
+
+function ShapeBenches() {
+  const production = useProduction((p) => p);
+  const selection = useView((s) => s.selection);
+  const mark = selection?.kind === 'mark' ? production.marks.find((m) => m.id === selection.id) : undefined;
+  if (mark) return <MarkBenches mark={mark} />;
+  const camera = production.cameras[0];
+  return (
+    <Bench $width={472} aria-label="Bench">
+      {selection?.kind === 'set' ? (
+        <SetBench part={selection.id} />
+      ) : selection?.kind === 'camera' && camera ? (
+        <CameraBench camera={camera} />
+      ) : (
+        <>
+          <Heading>Nothing is selected</Heading>
+          <Hint>{production.marks.length === 0 ? 'Add words or an outline from the call sheet at the left: they become the first mark.' : 'Select a mark in the lens view, in the plan or in the call sheet to shape it.'}</Hint>
+        </>
+      )}
+    </Bench>
+  );
+}
+
+/** The room where marks are made: the lens view over the plans, words and shell beside them. */
+export function ShapeRoom() {
+  const marks = useProduction((p) => p.marks);
+  const selection = useView((s) => s.selection);
+  const mark = selection?.kind === 'mark' ? marks.find((m) => m.id === selection.id) : undefined;
+  return (
+    <RoomBody>
+      <CallSheet>
+        <AddMarks />
+      </CallSheet>
+      <Column>
+        <Lens>
+          <LensPane title={mark?.name ?? 'All marks'} />
+        </Lens>
+        <Plans>
+          <Column>
+            <SetPlan from="above" movable title={<b>Plan from above</b>} />
+          </Column>
+          <Column>
+            <SetPlan from="side" movable title={<b>Plan from the side</b>} />
+          </Column>
+        </Plans>
+        <ScrubStrip />
+        <TransportBar />
+      </Column>
+      <ShapeBenches />
+    </RoomBody>
+  );
+}

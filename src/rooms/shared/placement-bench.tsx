@@ -1,0 +1,34 @@
+'use client';
+
+import type { Mark } from '@/core/production/mark';
+import { placementSchema } from '@/core/production/mark';
+import { keyGroup } from '@/core/production/edits/channel-edits';
+import { Button, Heading } from '@/parts/controls';
+import { ChannelField } from './channel-field';
+import { useEdit, useView, useWorkspace } from './workspace';
+
+/** Where a mark stands and how it is turned. */
+export function PlacementBench({ mark }: { mark: Mark }) {
+  const { view } = useWorkspace();
+  const edit = useEdit();
+  const frame = useView((s) => Math.round(s.playhead));
+  const group = `mark/${mark.id}`;
+  return (
+    <>
+      <Heading>Where it stands</Heading>
+      {Object.keys(placementSchema.shape).map((name) => (
+        <ChannelField key={name} group={group} name={name} />
+      ))}
+      <div style={{ marginTop: 6 }}>
+        <Button
+          onPress={() => {
+            edit((draft) => keyGroup(draft, group, frame));
+            view.setState({ pick: { kind: 'station', group, frame } });
+          }}
+        >
+          Key its place here
+        </Button>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,85 @@
+'use client';
+
+import { useMemo, type ReactNode } from 'react';
+import { evaluate, markPose } from '@/core/frame/evaluate';
+import { valueAt } from '@/core/motion/evaluate-channel';
+import { channelGroups, keyFrames } from '@/core/production/channels';
+import { setChannelValue } from '@/core/production/edits/channel-edits';
+import type { Camera } from '@/core/production/camera';
+import { rigPose } from '@/core/rig/rig';
+import { positionOf } from '@/core/space/matrix';
+import { frameToSeconds } from '@/core/time/rate';
+import type { PlanFrom } from '@/parts/plan-view/plan-geometry';
+import { PlanView, type PlanMark } from '@/parts/plan-view/plan-view';
+import { PaneTitle } from './panes';
+import { seek } from './transport';
+import { useEdit, useProduction, useView, useWorkspace } from './workspace';
+
+/** More dots than this on a path are not told apart any more. */
+const MAX_TICKS = 1500;
+
+/** The way of the camera: its place at every tick, from the first frame to the last. */
+function usePath(camera: Camera, length: number) {
+  return useMemo(() => {
+    const framesPerTick = Math.ceil(length / MAX_TICKS);
+    const moves = camera.carriers.some((carrier) => Object.values(carrier.channels).some((channel) => channel.keys.length > 1));
+    const place = (frame: number) => positionOf(rigPose(camera.carriers, frame));
+    const path = moves ? Array.from({ length: Math.floor((length - 1) / framesPerTick) + 1 }, (_, i) => place(i * framesPerTick)) : [];
+    return { path, framesPerTick, place };
+  }, [camera.carriers, length]);
+}
+
+/** The plan of the open production, seen from above or from the side. */
+export function SetPlan({ from, movable = false, title }: { from: PlanFrom; movable?: boolean; title: ReactNode }) {
+  const workspace = useWorkspace();
+  const edit = useEdit();
+  const production = useProduction((p) => p);
+  const { playhead, facts, flight, selection } = useView((s) => ({ playhead: s.playhead, facts: s.facts, flight: s.flight, selection: s.selection }));
+  const camera = production.cameras[0] as Camera;
+  const { path, framesPerTick, place } = usePath(camera, production.format.length);
+  const frame = Math.round(playhead);
+
+  const marks = useMemo(
+    () =>
+      production.marks.flatMap((mark): PlanMark[] => {
+        const box = facts[mark.id]?.bounds;
+        return mark.shown && box ? [{ id: mark.id, name: mark.name, hue: mark.hue, pose: markPose(mark, frame), box }] : [];
+      }),
+    [production.marks, facts, frame],
+  );
+  const stations = useMemo(
+    () => {
+      const carriers = channelGroups(production).filter((group) => group.kind === 'carrier' && group.ownerId === camera.id);
+      return [...new Set(carriers.flatMap(keyFrames))].map((at) => ({ frame: at, place: place(at) }));
+    },
+    [production, camera.id, place],
+  );
+  const state = evaluate(production, frameToSeconds(playhead, production.format.rate), (id) => facts[id]?.bounds, flight?.pose);
+
+  const move = (id: string, by: readonly [number, number, number], gesture: string) =>
+    edit((draft) => {
+      const mark = draft.marks.find((m) => m.id === id);
+      if (!mark) return;
+      (['x', 'y', 'z'] as const).forEach((name, i) => {
+        const shift = by[i] ?? 0;
+        if (shift !== 0) setChannelValue(draft, { group: `mark/${id}`, name }, frame, valueAt(mark.placement[name], frame) + shift);
+      });
+    }, gesture);
+
+  return (
+    <>
+      <PaneTitle>{title}</PaneTitle>
+      <PlanView
+        from={from}
+        marks={marks}
+        camera={{ name: camera.name, hue: camera.hue, state: state.camera, path, framesPerTick, stations }}
+        selectedMark={selection?.kind === 'mark' ? selection.id : null}
+        onSelectMark={(id) => workspace.view.setState({ selection: { kind: 'mark', id }, pick: null })}
+        onSelectCamera={() => workspace.view.setState({ selection: { kind: 'camera', id: camera.id }, pick: null })}
+        onSeek={(to) => seek(workspace, to)}
+        onMoveMark={movable ? move : undefined}
+        floor={state.set.floor?.level ?? null}
+      />
+    </>
+  );
+}

@@ -1,0 +1,99 @@
+'use client';
+
+import { ChevronFirst, ChevronLast, Pause, Play, StepBack, StepForward } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
+import { styled } from 'styled-components';
+import { formatTimecode, parseTimecode } from '@/core/time/timecode';
+import { IconButton } from '@/parts/controls';
+import { seek, stepBy, stepKey, togglePlay } from './transport';
+import { useProduction, useView, useWorkspace } from './workspace';
+
+const Bar = styled.div`
+  height: 32px;
+  flex: none;
+  display: flex;
+  align-items: center;
+  gap: 2px;
+  padding: 0 10px;
+  border-top: 1px solid var(--line);
+  background: var(--panel);
+`;
+const Clock = styled.input`
+  width: 106px;
+  height: 22px;
+  margin: 0 8px;
+  border: 1px solid transparent;
+  border-radius: 2px;
+  background: var(--well);
+  color: var(--brass);
+  text-align: center;
+  font: 600 13px var(--mono);
+  &:hover { border-color: var(--line-strong); }
+  &:focus { border-color: var(--verdigris); outline: none; }
+`;
+const Small = styled.span`
+  font: 11px var(--mono);
+  color: var(--faint);
+  white-space: nowrap;
+`;
+
+function PlayheadClock() {
+  const workspace = useWorkspace();
+  const rate = useProduction((p) => p.format.rate);
+  const frame = useView((s) => Math.round(s.playhead));
+  const [text, setText] = useState<string | null>(null);
+  const commit = () => {
+    const read = text === null ? null : parseTimecode(text, rate);
+    if (read !== null) seek(workspace, read);
+    setText(null);
+  };
+  return (
+    <Clock
+      aria-label="Timecode of the playhead"
+      title="Type a timecode or a frame number"
+      value={text ?? formatTimecode(frame, rate)}
+      onFocus={(event) => {
+        workspace.view.setState({ playing: false });
+        setText(formatTimecode(frame, rate));
+        event.currentTarget.select();
+      }}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={commit}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') event.currentTarget.blur();
+        if (event.key === 'Escape') setText(null);
+      }}
+    />
+  );
+}
+
+/** Play, step, and where the playhead is. */
+export function TransportBar({ children }: { children?: ReactNode }) {
+  const workspace = useWorkspace();
+  const { playing, frame } = useView((s) => ({ playing: s.playing, frame: Math.round(s.playhead) }));
+  const length = useProduction((p) => p.format.length);
+  return (
+    <Bar role="toolbar" aria-label="Transport">
+      <IconButton label="Previous key" keys="Page up" $tone="quiet" onPress={() => stepKey(workspace, -1)}>
+        <ChevronFirst size={15} />
+      </IconButton>
+      <IconButton label="One frame back" keys="←" $tone="quiet" onPress={() => stepBy(workspace, -1)}>
+        <StepBack size={13} />
+      </IconButton>
+      <IconButton label={playing ? 'Stop' : 'Play'} keys="Space" $tone="quiet" onPress={() => togglePlay(workspace)}>
+        {playing ? <Pause size={15} /> : <Play size={15} />}
+      </IconButton>
+      <IconButton label="One frame on" keys="→" $tone="quiet" onPress={() => stepBy(workspace, 1)}>
+        <StepForward size={13} />
+      </IconButton>
+      <IconButton label="Next key" keys="Page down" $tone="quiet" onPress={() => stepKey(workspace, 1)}>
+        <ChevronLast size={15} />
+      </IconButton>
+      <PlayheadClock />
+      <Small>
+        frame {frame} of {length}
+      </Small>
+      {children}
+    </Bar>
+  );
+}

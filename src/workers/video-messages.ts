@@ -1,0 +1,17 @@
+/** An order to encode finished frames as one video. */
+export interface VideoOrder {
+  /** Address of each frame as PNG, in order. */
+  frames: string[];
+  width: number;
+  height: number;
+  /** Frames a second as a ratio. */
+  rate: { num: number; den: number };
+  container: 'mp4' | 'webm';
+  codec: 'avc' | 'vp9' | 'vp8' | 'av1';
+  alpha: boolean;
+}
+
+export type FromVideo =
+  | { kind: 'progress'; done: number }
+  | { kind: 'done'; bytes: ArrayBuffer }
+  | { kind: 'failed'; reason: string };

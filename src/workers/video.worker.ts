@@ -1,0 +1,62 @@
+import { decode } from 'fast-png';
+import { BufferTarget, Mp4OutputFormat, Output, QUALITY_VERY_HIGH, VideoSample, VideoSampleSource, WebMOutputFormat } from 'mediabunny';
+import type { FromVideo, VideoOrder } from './video-messages';
+
+const scope = self as unknown as DedicatedWorkerGlobalScope;
+const send = (message: FromVideo, transfer: Transferable[] = []) => scope.postMessage(message, transfer);
+
+/** What the encoder is told of the colours: what televisions expect, in the narrow range. */
+const COLOUR_SPACE: VideoColorSpaceInit = { matrix: 'bt709', primaries: 'bt709', transfer: 'bt709', fullRange: false };
+
+async function pixelsOf(address: string, { width, height }: VideoOrder): Promise<Uint8Array> {
+  const response = await fetch(address);
+  if (!response.ok) throw new Error('A frame could not be read back for the video.');
+  const png = decode(new Uint8Array(await response.arrayBuffer()));
+  if (png.width !== width || png.height !== height) throw new Error('A frame has another size than the video.');
+  const data = png.data as Uint8Array;
+  if (png.channels === 4) return data;
+  const rgba = new Uint8Array(width * height * 4);
+  for (let i = 0, o = 0; o < rgba.length; i += 3, o += 4) {
+    rgba[o] = data[i] as number;
+    rgba[o + 1] = data[i + 1] as number;
+    rgba[o + 2] = data[i + 2] as number;
+    rgba[o + 3] = 255;
+  }
+  return rgba;
+}
+
+async function encode(order: VideoOrder): Promise<ArrayBuffer> {
+  const target = new BufferTarget();
+  const output = new Output({ format: order.container === 'mp4' ? new Mp4OutputFormat({ fastStart: 'in-memory' }) : new WebMOutputFormat(), target });
+  const source = new VideoSampleSource({ codec: order.codec, quality: QUALITY_VERY_HIGH, alpha: order.alpha ? 'keep' : 'discard' });
+  const { num, den } = order.rate;
+  output.addVideoTrack(source, { frameRate: num / den });
+  await output.start();
+  for (const [i, address] of order.frames.entries()) {
+    // Made from the bytes and not from a canvas, which would come out in the full range.
+    const frame = new VideoFrame(await pixelsOf(address, order) as Uint8Array<ArrayBuffer>, {
+      format: order.alpha ? 'RGBA' : 'RGBX',
+      codedWidth: order.width,
+      codedHeight: order.height,
+      timestamp: Math.round((i * den * 1e6) / num),
+      duration: Math.round((den * 1e6) / num),
+      colorSpace: COLOUR_SPACE,
+    });
+    const sample = new VideoSample(frame);
+    await source.add(sample);
+    sample.close();
+    send({ kind: 'progress', done: i + 1 });
+  }
+  await output.finalize();
+  if (!target.buffer) throw new Error('The video came out empty.');
+  return target.buffer;
+}
+
+scope.onmessage = async ({ data }: MessageEvent<VideoOrder>) => {
+  try {
+    const bytes = await encode(data);
+    send({ kind: 'done', bytes }, [bytes]);
+  } catch (error) {
+    send({ kind: 'failed', reason: error instanceof Error ? error.message : 'The video could not be encoded.' });
+  }
+};
