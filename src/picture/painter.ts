@@ -4,6 +4,7 @@ import {
   CustomBlending,
   FloatType,
   HalfFloatType,
+  LinearFilter,
   LinearSRGBColorSpace,
   Mesh,
   NearestFilter,
@@ -16,9 +17,11 @@ import {
   PlaneGeometry,
   ShaderMaterial,
   UnsignedByteType,
+  Vector2,
   WebGLRenderer,
   WebGLRenderTarget,
 } from 'three';
+import { FXAAShader } from 'three/addons/shaders/FXAAShader.js';
 import { linearColour } from '@/core/colour/transfer';
 import type { FrameState } from '@/core/frame/frame-state';
 import type { SubFrameSample } from '@/core/optics/samples';
@@ -34,10 +37,10 @@ export class Painter {
   private readonly flat = new OrthographicCamera(-1, 1, 1, -1, 0, 1);
   private readonly sum: WebGLRenderTarget;
   private readonly single: WebGLRenderTarget;
-  private readonly smoothed: WebGLRenderTarget;
   private readonly output: WebGLRenderTarget;
   private readonly adder: Mesh<PlaneGeometry, ShaderMaterial>;
   private readonly resolver: Mesh<PlaneGeometry, ShaderMaterial>;
+  private readonly edgeSmoother: Mesh<PlaneGeometry, ShaderMaterial>;
   private width = 0;
   private height = 0;
   private samples = 0;
@@ -49,11 +52,11 @@ export class Painter {
     this.renderer.autoClear = false;
     this.renderer.shadowMap.enabled = true;
     this.renderer.shadowMap.type = PCFShadowMap;
+    this.renderer.shadowMap.autoUpdate = false;
     const target = { minFilter: NearestFilter, magFilter: NearestFilter, generateMipmaps: false } as const;
     this.sum = new WebGLRenderTarget(1, 1, { ...target, type: FloatType, depthBuffer: false });
     this.single = new WebGLRenderTarget(1, 1, { ...target, type: HalfFloatType });
-    this.smoothed = new WebGLRenderTarget(1, 1, { ...target, type: HalfFloatType, samples: 4 });
-    this.output = new WebGLRenderTarget(1, 1, { ...target, type: UnsignedByteType, depthBuffer: false });
+    this.output = new WebGLRenderTarget(1, 1, { minFilter: LinearFilter, magFilter: LinearFilter, type: UnsignedByteType, depthBuffer: false });
     const plane = new PlaneGeometry(2, 2);
     this.adder = new Mesh(
       plane,
@@ -90,7 +93,8 @@ export class Painter {
         depthWrite: false,
       }),
     );
-    this.adder.frustumCulled = this.resolver.frustumCulled = false;
+    this.edgeSmoother = new Mesh(plane, new ShaderMaterial({ ...FXAAShader, uniforms: { tDiffuse: { value: this.output.texture }, resolution: { value: new Vector2() } }, blending: NoBlending, depthTest: false, depthWrite: false }));
+    this.adder.frustumCulled = this.resolver.frustumCulled = this.edgeSmoother.frustumCulled = false;
     this.camera.matrixAutoUpdate = false;
   }
 
@@ -104,7 +108,8 @@ export class Painter {
     this.width = width;
     this.height = height;
     this.renderer.setSize(width, height, false);
-    for (const target of [this.sum, this.single, this.smoothed, this.output]) target.setSize(width, height);
+    for (const target of [this.sum, this.single, this.output]) target.setSize(width, height);
+    (this.edgeSmoother.material.uniforms.resolution?.value as Vector2).set(1 / width, 1 / height);
     this.restart();
   }
 
@@ -116,11 +121,8 @@ export class Painter {
     this.samples = 0;
   }
 
-  /**
-   * Draws one sub-frame and adds it.
-   * @param smooth smooth the edges within the sub-frame: for a picture of one sub-frame only
-   */
-  addSubFrame(state: FrameState, quality: Quality, sample: SubFrameSample, smooth = false): void {
+  /** Draws one sub-frame and adds it. */
+  addSubFrame(state: FrameState, quality: Quality, sample: SubFrameSample): void {
     const { renderer, camera } = this;
     const radius = lensRadius(state.camera);
     const view = subFrameView(state.camera, this.width, this.height, {
@@ -135,22 +137,27 @@ export class Painter {
     camera.projectionMatrix.fromArray(view.projection as number[]);
     camera.projectionMatrixInverse.copy(camera.projectionMatrix).invert();
     camera.matrixWorldAutoUpdate = false;
-    renderer.shadowMap.autoUpdate = quality !== 'sketch';
-    const target = smooth ? this.smoothed : this.single;
-    renderer.setRenderTarget(target);
+    renderer.shadowMap.needsUpdate = quality !== 'sketch' && this.stage.shadowsStale();
+    renderer.setRenderTarget(this.single);
     renderer.setClearColor(0x000000, 0);
     renderer.clear();
     renderer.render(this.stage.scene, camera);
     const { uniforms } = this.adder.material;
-    if (uniforms.subFrame) uniforms.subFrame.value = target.texture;
+    if (uniforms.subFrame) uniforms.subFrame.value = this.single.texture;
     renderer.setRenderTarget(this.sum);
     renderer.render(this.adder, this.flat);
     this.samples++;
   }
 
-  /** Shows the mean of the sum on the canvas. */
+  /** Shows the mean of the sum on the canvas. A picture of one sub-frame has its edges smoothed. */
   present(state: FrameState): void {
-    this.resolveTo(null, state, false);
+    if (this.samples > 1) {
+      this.resolveTo(null, state, false);
+      return;
+    }
+    this.resolveTo(this.output, state, false);
+    this.renderer.setRenderTarget(null);
+    this.renderer.render(this.edgeSmoother, this.flat);
   }
 
   /** The mean of the sum as 8-bit sRGB, straight alpha, top row first. */
@@ -190,10 +197,11 @@ export class Painter {
 
   dispose(): void {
     this.stage.dispose();
-    for (const target of [this.sum, this.single, this.smoothed, this.output]) target.dispose();
+    for (const target of [this.sum, this.single, this.output]) target.dispose();
     this.adder.geometry.dispose();
     this.adder.material.dispose();
     this.resolver.material.dispose();
+    this.edgeSmoother.material.dispose();
     this.renderer.dispose();
   }
 }

@@ -19,6 +19,8 @@ export class Stage {
   private readonly floor = new Mesh(new PlaneGeometry(FLOOR_SIZE, FLOOR_SIZE), new ShadowMaterial());
   private readonly marks = new Map<string, { group: Group; meshes: Mesh[]; geometries: BufferGeometry[] }>();
   private readonly reach = new Sphere();
+  private solidsVersion = 0;
+  private shadowsOf = '';
 
   constructor() {
     this.scene.matrixWorldAutoUpdate = false;
@@ -32,6 +34,7 @@ export class Stage {
 
   /** Puts in, replaces or (null) takes out the solids of a mark. */
   setSolids(markId: string, solids: MarkSolids | null): void {
+    this.solidsVersion++;
     const old = this.marks.get(markId);
     if (old) {
       this.scene.remove(old.group);
@@ -121,6 +124,16 @@ export class Stage {
     this.key.shadow.bias = -0.0004;
     this.key.target.updateMatrixWorld();
     this.key.updateMatrixWorld();
+  }
+
+  /** Whether what casts or receives the key's shadow has changed since this was last asked. */
+  shadowsStale(): boolean {
+    const parts: number[] = [...this.key.position.toArray(), ...this.key.target.position.toArray(), this.solidsVersion];
+    for (const { group } of this.marks.values()) if (group.visible) parts.push(...group.matrix.elements);
+    const now = parts.join(' ');
+    const stale = now !== this.shadowsOf;
+    this.shadowsOf = now;
+    return stale;
   }
 
   /** A sphere about all that casts a shadow. */

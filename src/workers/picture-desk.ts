@@ -118,9 +118,9 @@ export class PictureDesk {
       this.stale = false;
       painter.restart();
       if (rough) {
-        // First a quick picture with smoothed edges; refining begins anew after it.
+        // First a quick picture; refining begins anew after it.
         const state = evaluate(production, look.seconds, this.boundsOf, look.pose ?? undefined);
-        painter.addSubFrame(state, look.quality, subFrameSample(production.seed, 0, 1), true);
+        painter.addSubFrame(state, look.quality, subFrameSample(production.seed, 0, 1));
         painter.present(state);
         this.send({ kind: 'drawn', seconds: look.seconds, samples: 1, of: goal, milliseconds: performance.now() - started });
         if (goal > 1) painter.restart();

@@ -2,7 +2,7 @@
 
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { styled } from 'styled-components';
-import { frameToSeconds } from '@/core/time/rate';
+import { frameToSeconds, secondsToFrame } from '@/core/time/rate';
 import { fly } from './flight';
 import { useProduction, useView, useWorkspace, type Workspace } from './workspace';
 
@@ -171,7 +171,7 @@ function SafeAreas() {
 
 export function LensView() {
   const workspace = useWorkspace();
-  const { width, height } = useProduction((p) => p.format);
+  const { width, height, rate } = useProduction((p) => p.format);
   const { box, fit } = useFit(width / height);
   const holder = useWorkerCanvas();
   useLook(fit.width, fit.height);
@@ -182,7 +182,7 @@ export function LensView() {
     lost: s.lost,
     building: Object.keys(s.building).length,
     troubles: Object.values(s.troubles)[0] ?? null,
-    drawn: s.drawn.samples,
+    drawn: s.drawn,
   }));
 
   useEffect(() => {
@@ -206,7 +206,8 @@ export function LensView() {
       <Stage
         ref={holder}
         data-testid="lens"
-        data-samples={drawn}
+        data-samples={drawn.samples}
+        data-frame={Math.round(secondsToFrame(drawn.seconds, rate))}
         tabIndex={0}
         role="application"
         aria-label="Lens view. Drag or use the arrow keys to orbit, Shift with them to truck and pedestal, plus and minus to dolly, square brackets to roll."

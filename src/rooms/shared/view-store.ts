@@ -32,7 +32,8 @@ export interface ViewState {
   facts: Record<string, MarkFacts>;
   building: Record<string, { done: number; of: number }>;
   troubles: Record<string, string>;
-  drawn: { samples: number; of: number };
+  /** What the picture on the screen shows, and how far it is on its way to full. */
+  drawn: { samples: number; of: number; seconds: number };
   lost: string | null;
 }
 
@@ -51,7 +52,7 @@ export function createViewStore() {
     facts: {},
     building: {},
     troubles: {},
-    drawn: { samples: 0, of: 1 },
+    drawn: { samples: 0, of: 1, seconds: 0 },
     lost: null,
   }));
 }

@@ -42,7 +42,7 @@ export function useEdit(): ProductionStore['edit'] {
 
 function startPicture(view: ViewStore): PictureClient {
   return new PictureClient({
-    drawn: ({ samples, of }) => view.setState({ drawn: { samples, of } }),
+    drawn: ({ samples, of, seconds }) => view.setState({ drawn: { samples, of, seconds } }),
     mark: (markId, facts) =>
       view.setState((state) => {
         const { [markId]: _old, ...others } = state.facts;

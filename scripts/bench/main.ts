@@ -1,0 +1,128 @@
+import { readFileSync } from 'node:fs';
+import { cpus } from 'node:os';
+import path from 'node:path';
+import { chromium } from 'playwright-core';
+import { ExtrudeGeometry, Path, Shape, Vector2 } from 'three';
+import decompress from 'woff2-encoder/decompress';
+import { evaluate } from '@/core/frame/evaluate';
+import { buildMark, type MarkSolids } from '@/core/frame/mark-solids';
+import { signedArea, type Ring } from '@/core/outline/ring';
+import { setText } from '@/core/outline/text-layout';
+import { Typeface } from '@/core/outline/typeface';
+import { buildSolid, type BevelShape } from '@/core/solid/bevelled-solid';
+import { framesPerSecond } from '@/core/time/rate';
+import { demoProductions } from '@/demo/productions';
+import { CHROMIUM_FLAGS, chromiumPath, ROOT } from '../lib.mjs';
+import { bundleForBrowser } from '../bundle.mjs';
+import type { PictureBench, PictureTimes } from './picture';
+
+const WORD = 'BATHYSCAPHES';
+const SEGMENTS = 8;
+const PREVIEW = { width: 640, height: 360 };
+const FULL = { width: 1280, height: 720 };
+
+const median = (values: number[]) => values.sort((a, b) => a - b)[values.length >> 1] as number;
+const milliseconds = (runs: number, work: () => void) => {
+  for (let i = 0; i < 3; i++) work();
+  return median(
+    Array.from({ length: runs }, () => {
+      const began = performance.now();
+      work();
+      return performance.now() - began;
+    }),
+  );
+};
+
+async function typeface(family: string): Promise<Typeface> {
+  return new Typeface(await decompress(readFileSync(path.join(ROOT, `node_modules/@fontsource/${family}/files/${family}-latin-400-normal.woff2`))));
+}
+
+/** The same outlines as three takes them: outer contours with the holes that lie in them. */
+function shapesOf(rings: readonly Ring[]): Shape[] {
+  const points = (ring: Ring) => ring.map(({ x, y }) => new Vector2(x, y));
+  const shapes = rings.filter((ring) => signedArea(ring) > 0).map((ring) => new Shape(points(ring)));
+  for (const hole of rings.filter((ring) => signedArea(ring) < 0)) shapes[0]?.holes.push(new Path(points(hole)));
+  return shapes;
+}
+
+async function solids(): Promise<void> {
+  const face = await typeface('archivo-black');
+  const { pieces, scale } = setText({ text: WORD, size: 1, tracking: 0, leading: 1, alignment: 'centre' }, [face]);
+  const bevel: BevelShape = { kind: 'round', width: 0.024, height: 0.024 };
+  let triangles = 0;
+  const ours = milliseconds(9, () => {
+    triangles = 0;
+    for (const { rings } of pieces) triangles += buildSolid(rings, { from: -0.14, to: 0.14, front: bevel, back: bevel, segments: SEGMENTS }, scale).indices.length / 3;
+  });
+  const shapes = pieces.map(({ rings }) => shapesOf(rings));
+  let theirTriangles = 0;
+  const theirs = milliseconds(9, () => {
+    theirTriangles = 0;
+    for (const shape of shapes) {
+      const geometry = new ExtrudeGeometry(shape, { depth: 0.28, bevelEnabled: true, bevelSegments: SEGMENTS, bevelSize: 0.024, bevelThickness: 0.024, bevelOffset: -0.024, curveSegments: 1 });
+      theirTriangles += geometry.getAttribute('position').count / 3;
+    }
+  });
+  console.log(`Solids of “${WORD}”, round bevels front and back, ${SEGMENTS} segments`);
+  console.log(`  ours             ${ours.toFixed(1)} ms, ${triangles} triangles`);
+  console.log(`  ExtrudeGeometry  ${theirs.toFixed(1)} ms, ${theirTriangles} triangles`);
+  console.log(`  ratio            ${(ours / theirs).toFixed(2)}`);
+}
+
+async function demoSolids(): Promise<{ production: ReturnType<typeof demoProductions>[number]; solids: Record<string, MarkSolids> }> {
+  const [production] = demoProductions();
+  if (!production) throw new Error('There is no demo.');
+  const faces = new Map<string, Typeface>();
+  const built: Record<string, MarkSolids> = {};
+  for (const mark of production.marks) {
+    const id = mark.body.kind === 'words' ? mark.body.font.id : null;
+    if (id && !faces.has(id)) faces.set(id, await typeface(id));
+    built[mark.id] = buildMark(mark, id ? [faces.get(id) as Typeface] : []);
+  }
+  return { production, solids: built };
+}
+
+function evaluation({ production, solids: built }: Awaited<ReturnType<typeof demoSolids>>): void {
+  const fps = framesPerSecond(production.format.rate);
+  const calls = 2000;
+  const each = milliseconds(5, () => {
+    for (let i = 0; i < calls; i++) evaluate(production, (i % production.format.length) / fps, (id) => built[id]?.bounds);
+  }) / calls;
+  console.log(`evaluate() of the demo: ${(each * 1000).toFixed(1)} µs, ${((each / (1000 / fps)) * 100).toFixed(2)} % of a frame at ${fps} fr/s`);
+}
+
+async function picture({ production, solids: built }: Awaited<ReturnType<typeof demoSolids>>): Promise<void> {
+  const plain = Object.fromEntries(
+    Object.entries(built).map(([id, mark]) => [
+      id,
+      {
+        ...mark,
+        pieces: mark.pieces.map((piece) => ({
+          ...piece,
+          mesh: { groups: piece.mesh.groups, positions: [...piece.mesh.positions], normals: [...piece.mesh.normals], indices: [...piece.mesh.indices], topology: { positions: [], triangles: [] } },
+        })),
+      },
+    ]),
+  );
+  const browser = await chromium.launch({ executablePath: chromiumPath(), args: CHROMIUM_FLAGS });
+  try {
+    const page = await browser.newPage();
+    await page.addScriptTag({ content: await bundleForBrowser('scripts/bench/picture.ts') });
+    const order = { production, solids: plain, frame: production.format.length - 1, preview: PREVIEW, full: FULL } as unknown as PictureBench;
+    const times = await page.evaluate((input) => (globalThis as unknown as { benchPicture: (o: PictureBench) => PictureTimes }).benchPicture(input), order);
+    console.log(`Picture of the demo's last frame, ${times.triangles} triangles, ${PREVIEW.width}x${PREVIEW.height}`);
+    console.log(`  lit              ${times.lit.toFixed(0)} ms`);
+    console.log(`  sketch           ${times.sketch.toFixed(0)} ms`);
+    console.log(`  bare three.js    ${times.bare.toFixed(0)} ms (same meshes, one shadowed light, floor)`);
+    console.log(`  ratio lit/bare   ${(times.lit / times.bare).toFixed(2)}`);
+    console.log(`Full quality, ${FULL.width}x${FULL.height}: ${(1000 / times.subFrame).toFixed(2)} sub-frames a second (${times.subFrame.toFixed(0)} ms each)`);
+  } finally {
+    await browser.close();
+  }
+}
+
+console.log(`Node ${process.version}, ${cpus().length} x ${cpus()[0]?.model ?? 'unknown processor'}\n`);
+await solids();
+const demo = await demoSolids();
+evaluation(demo);
+await picture(demo);

@@ -1,0 +1,1 @@
+export function bundleForBrowser(entry: string): Promise<string>;

@@ -1,0 +1,3 @@
+export const ROOT: string;
+export const CHROMIUM_FLAGS: string[];
+export function chromiumPath(): string | undefined;
