@@ -1,5 +1,5 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, statSync } from 'node:fs';
+import { existsSync, statSync, writeFileSync } from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -87,7 +87,11 @@ export async function startServer({ port, host = '127.0.0.1', env = {}, quiet = 
   while (Date.now() < deadline) {
     const state = await Promise.race([ended, healthOf(url)]);
     if (typeof state === 'number') return { url, child, ended, failed: state };
-    if (state) return { url, child, ended, failed: null };
+    if (state) {
+      // Where the owner of this data folder can be reached: the terminal render asks here first.
+      writeFileSync(path.join(state.folder, 'address'), url);
+      return { url, child, ended, failed: null };
+    }
     await new Promise((resolve) => setTimeout(resolve, 200));
   }
   child.kill();

@@ -92,7 +92,7 @@ const Pill = styled(ToggleButton)`
 /** One of a few choices, all in sight. */
 export function Choices<K extends string>({ label, options, value, onChange }: {
   label: string;
-  options: readonly { id: K; label: string }[];
+  options: readonly { id: K; label: string; icon?: ReactNode }[];
   value: K | null;
   onChange: (id: K) => void;
 }) {
@@ -107,8 +107,8 @@ export function Choices<K extends string>({ label, options, value, onChange }: {
       }}
     >
       {options.map((option) => (
-        <Pill key={option.id} id={option.id}>
-          {option.label}
+        <Pill key={option.id} id={option.id} aria-label={option.icon ? option.label : undefined} style={option.icon ? { padding: '0 6px', display: 'flex', alignItems: 'center' } : undefined}>
+          {option.icon ?? option.label}
         </Pill>
       ))}
     </Pills>

@@ -1,4 +1,5 @@
 import type { Production } from '@/core/production/production';
+import { WorkerPort } from '@/workers/worker-port';
 import type { FrameOrder, FromPicture, Look, MarkFacts, ToPicture } from '@/workers/picture-messages';
 
 export interface PictureEvents {
@@ -18,15 +19,17 @@ export class CancelledError extends Error {}
 
 /** The page's side of one picture worker. */
 export class PictureClient {
-  private readonly worker: Worker;
+  private readonly port: WorkerPort<ToPicture, FromPicture>;
   private nextId = 1;
   private readonly frames = new Map<number, Waiting>();
   private readonly picks = new Map<number, (hit: { markId: string | null; distance: number }) => void>();
 
   constructor(private readonly events: PictureEvents = {}) {
-    this.worker = new Worker(new URL('../workers/picture.worker.ts', import.meta.url), { type: 'module' });
-    this.worker.onmessage = ({ data }: MessageEvent<FromPicture>) => this.receive(data);
-    this.worker.onerror = () => this.fail('The part of Ironsky that draws pictures has stopped. Reload the page; your work is saved.');
+    this.port = new WorkerPort(
+      new Worker(new URL('../workers/picture.worker.ts', import.meta.url), { type: 'module' }),
+      (message: FromPicture) => this.receive(message),
+      () => this.fail('The part of Ironsky that draws pictures has stopped. Reload the page; your work is saved.'),
+    );
   }
 
   /** Gives the worker the canvas to draw on; once. */
@@ -62,13 +65,13 @@ export class PictureClient {
   }
 
   dispose(): void {
-    this.worker.terminate();
+    this.port.close();
     for (const { reject } of this.frames.values()) reject(new CancelledError('closed'));
     this.frames.clear();
   }
 
   private post(message: ToPicture, transfer: Transferable[] = []): void {
-    this.worker.postMessage(message, transfer);
+    this.port.post(message, transfer);
   }
 
   private fail(reason: string): void {
@@ -105,8 +108,6 @@ export class PictureClient {
         break;
       case 'lost':
         this.fail(message.reason);
-        break;
-      case 'ready':
         break;
     }
   }

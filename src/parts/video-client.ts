@@ -1,5 +1,6 @@
 import { canEncodeVideo } from 'mediabunny';
 import type { FromVideo, VideoOrder } from '@/workers/video-messages';
+import { WorkerPort } from '@/workers/worker-port';
 import { CancelledError } from './picture-client';
 
 type Container = VideoOrder['container'];
@@ -21,20 +22,21 @@ export async function videoCodecFor(container: Container, size: { width: number;
 /** Encodes finished frames as one video in a worker; resolves with the file. */
 export function encodeVideo(order: VideoOrder, onProgress: (done: number) => void, signal?: AbortSignal): Promise<ArrayBuffer> {
   return new Promise((resolve, reject) => {
-    const worker = new Worker(new URL('../workers/video.worker.ts', import.meta.url), { type: 'module' });
+    const receive = (message: FromVideo) => {
+      if (message.kind === 'progress') onProgress(message.done);
+      else if (message.kind === 'done') end(() => resolve(message.bytes));
+      else end(() => reject(new Error(message.reason)));
+    };
+    const port = new WorkerPort<VideoOrder, FromVideo>(new Worker(new URL('../workers/video.worker.ts', import.meta.url), { type: 'module' }), receive, () =>
+      end(() => reject(new Error('The part of Ironsky that encodes video has stopped.'))),
+    );
     const end = (act: () => void) => {
-      worker.terminate();
+      port.close();
       signal?.removeEventListener('abort', abort);
       act();
     };
     const abort = () => end(() => reject(new CancelledError('cancelled')));
     signal?.addEventListener('abort', abort);
-    worker.onerror = () => end(() => reject(new Error('The part of Ironsky that encodes video has stopped.')));
-    worker.onmessage = ({ data }: MessageEvent<FromVideo>) => {
-      if (data.kind === 'progress') onProgress(data.done);
-      else if (data.kind === 'done') end(() => resolve(data.bytes));
-      else end(() => reject(new Error(data.reason)));
-    };
-    worker.postMessage(order);
+    port.post(order);
   });
 }

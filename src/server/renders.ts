@@ -4,7 +4,8 @@ import { createReadStream, existsSync, statSync } from 'node:fs';
 import { readdir } from 'node:fs/promises';
 import path from 'node:path';
 import { Readable } from 'node:stream';
-import { desc, eq } from 'drizzle-orm';
+import { isDeepStrictEqual } from 'node:util';
+import { and, desc, eq } from 'drizzle-orm';
 import type { RenderSummary } from '@/core/production/listing';
 import { readProduction } from '@/core/production/migrate';
 import type { Production } from '@/core/production/production';
@@ -38,6 +39,7 @@ async function summary(row: Row): Promise<RenderSummary> {
   return {
     id: row.id,
     productionId: row.productionId,
+    revision: row.revision,
     settings: row.settings,
     status: row.status,
     total: last - first + 1,
@@ -61,12 +63,18 @@ export async function listRenders(productionId: string): Promise<RenderSummary[]
   return Promise.all(rows.map(summary));
 }
 
-/** Orders a render of a production as it stands now. */
+/**
+ * Orders a render of a production as it stands now. The same render, if one is still open, is gone on with: what was
+ * drawn of it is not drawn again.
+ */
 export async function orderRender(productionId: string, settings: RenderSettings): Promise<RenderSummary> {
-  const { document } = await loadProduction(productionId);
+  const { document, revision } = await loadProduction(productionId);
   if (settings.last >= document.format.length) throw new UserError(400, `This production ends at frame ${document.format.length - 1}.`);
   const db = await database();
-  const [row] = await db.insert(renders).values({ id: randomUUID(), productionId, document, settings }).returning();
+  const open = await db.select().from(renders).where(and(eq(renders.productionId, productionId), eq(renders.revision, revision), eq(renders.status, 'open')));
+  const same = open.find((row) => isDeepStrictEqual(row.settings, settings));
+  if (same) return summary(same);
+  const [row] = await db.insert(renders).values({ id: randomUUID(), productionId, revision, document, settings }).returning();
   return summary(row as Row);
 }
 

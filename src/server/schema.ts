@@ -32,6 +32,8 @@ export const fonts = pgTable('fonts', {
 export const renders = pgTable('renders', {
   id: text('id').primaryKey(),
   productionId: text('production_id').notNull(),
+  /** Revision of the production that it shows. */
+  revision: integer('revision').notNull(),
   /** The production as it was when the render was ordered. */
   document: document('document').notNull(),
   settings: jsonb('settings').$type<RenderSettings>().notNull(),

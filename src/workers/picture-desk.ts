@@ -25,6 +25,7 @@ export class PictureDesk {
   private look: Look | null = null;
   private readonly solids = new Map<string, MarkSolids>();
   private readonly keeper: SolidKeeper;
+  private readonly failures = new Map<string, string>();
   private readonly cancelled = new Set<number>();
   private readonly orders: FrameOrder[] = [];
   private stale = true;
@@ -33,6 +34,7 @@ export class PictureDesk {
   constructor(private readonly send: Send) {
     this.keeper = new SolidKeeper({
       solids: (markId, solids) => {
+        this.failures.delete(markId);
         if (solids) this.solids.set(markId, solids);
         else this.solids.delete(markId);
         this.painter?.stage.setSolids(markId, solids);
@@ -41,7 +43,10 @@ export class PictureDesk {
         this.changed();
       },
       progress: (markId, done, of) => this.send({ kind: 'building', markId, done, of }),
-      failed: (markId, reason) => this.send({ kind: 'mark-failed', markId, reason }),
+      failed: (markId, reason) => {
+        this.failures.set(markId, reason);
+        this.send({ kind: 'mark-failed', markId, reason });
+      },
     });
   }
 
@@ -74,6 +79,7 @@ export class PictureDesk {
 
   private begin(canvas: OffscreenCanvas): void {
     try {
+      this.painter?.dispose();
       this.painter = new Painter(canvas);
     } catch {
       this.send({ kind: 'lost', reason: 'This browser cannot draw 3D pictures (WebGL 2 is missing or switched off).' });
@@ -152,6 +158,11 @@ export class PictureDesk {
       this.send({ kind: 'frame-failed', id: order.id, reason: 'cancelled' });
       return;
     }
+    const fault = this.faultOf(production);
+    if (fault) {
+      this.send({ kind: 'frame-failed', id: order.id, reason: fault });
+      return;
+    }
     try {
       const started = performance.now();
       const seconds = frameToSeconds(order.frame, production.format.rate);
@@ -172,6 +183,15 @@ export class PictureDesk {
     } catch (error) {
       this.send({ kind: 'frame-failed', id: order.id, reason: error instanceof Error ? error.message : 'The frame could not be drawn.' });
     }
+  }
+
+  /** Why a frame would not show the whole production, in words: a picture with a letter missing must not leave unnoticed. */
+  private faultOf({ marks }: Production): string | null {
+    for (const { id, name, shown } of marks) {
+      const fault = shown ? (this.failures.get(id) ?? this.solids.get(id)?.faults[0]) : undefined;
+      if (fault) return `“${name}” could not be built: ${fault}`;
+    }
+    return null;
   }
 
   private answerPick(id: number, x: number, y: number): void {

@@ -42,7 +42,6 @@ export interface MarkFacts {
 }
 
 export type FromPicture =
-  | { kind: 'ready' }
   | { kind: 'drawn'; seconds: number; samples: number; of: number; milliseconds: number }
   | { kind: 'mark'; markId: string; facts: MarkFacts | null }
   | { kind: 'building'; markId: string; done: number; of: number }

@@ -1,5 +1,6 @@
 import type { Production } from '@/core/production/production';
 import { solidsKey, type MarkSolids } from '@/core/frame/mark-solids';
+import { WorkerPort } from './worker-port';
 import type { BuildReply, BuildRequest } from './solid-messages';
 
 export interface SolidEvents {
@@ -11,14 +12,13 @@ export interface SolidEvents {
 
 /** Keeps the solids of a production up to date: asks for what has changed, takes out what is gone. */
 export class SolidKeeper {
-  private readonly worker: Worker;
+  private readonly port: WorkerPort<BuildRequest, BuildReply>;
   private readonly wanted = new Map<string, string>();
   private readonly pending = new Map<string, string>();
   private idle: (() => void)[] = [];
 
   constructor(private readonly events: SolidEvents) {
-    this.worker = new Worker(new URL('./solid.worker.ts', import.meta.url), { type: 'module' });
-    this.worker.onmessage = ({ data }: MessageEvent<BuildReply>) => this.receive(data);
+    this.port = new WorkerPort(new Worker(new URL('./solid.worker.ts', import.meta.url), { type: 'module' }), (reply: BuildReply) => this.receive(reply), () => this.stopped());
   }
 
   update(production: Production): void {
@@ -34,8 +34,7 @@ export class SolidKeeper {
       if (this.wanted.get(mark.id) === key) continue;
       this.wanted.set(mark.id, key);
       this.pending.set(mark.id, key);
-      const request: BuildRequest = { mark, key };
-      this.worker.postMessage(request);
+      this.port.post({ mark, key });
     }
     this.settle();
   }
@@ -46,7 +45,7 @@ export class SolidKeeper {
   }
 
   dispose(): void {
-    this.worker.terminate();
+    this.port.close();
   }
 
   private receive(reply: BuildReply): void {
@@ -61,6 +60,13 @@ export class SolidKeeper {
       this.events.failed(reply.markId, reply.reason);
     }
     this.pending.delete(reply.markId);
+    this.settle();
+  }
+
+  /** The worker itself has failed: nothing that is asked for will come. */
+  private stopped(): void {
+    for (const id of this.pending.keys()) this.events.failed(id, 'The part of Ironsky that builds marks has stopped. Reload the page; your work is saved.');
+    this.pending.clear();
     this.settle();
   }
 

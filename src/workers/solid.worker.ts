@@ -1,6 +1,7 @@
 import { Typeface } from '@/core/outline/typeface';
 import type { FontRef, Mark } from '@/core/production/mark';
 import { buildMark } from '@/core/frame/mark-solids';
+import { sayReady } from './worker-port';
 import type { BuildReply, BuildRequest } from './solid-messages';
 
 /** Builds the solids of marks, one after another; of several requests for one mark only the newest is done. */
@@ -71,3 +72,4 @@ scope.onmessage = ({ data }: MessageEvent<BuildRequest>) => {
   waiting.set(data.mark.id, data);
   void work();
 };
+sayReady(scope);

@@ -1,5 +1,6 @@
 import { decode } from 'fast-png';
 import { BufferTarget, Mp4OutputFormat, Output, QUALITY_VERY_HIGH, VideoSample, VideoSampleSource, WebMOutputFormat } from 'mediabunny';
+import { sayReady } from './worker-port';
 import type { FromVideo, VideoOrder } from './video-messages';
 
 const scope = self as unknown as DedicatedWorkerGlobalScope;
@@ -60,3 +61,4 @@ scope.onmessage = async ({ data }: MessageEvent<VideoOrder>) => {
     send({ kind: 'failed', reason: error instanceof Error ? error.message : 'The video could not be encoded.' });
   }
 };
+sayReady(scope);

@@ -24,6 +24,8 @@ export type RenderStatus = 'open' | 'done' | 'cancelled';
 export interface RenderSummary {
   id: string;
   productionId: string;
+  /** Revision of the production that it shows. */
+  revision: number;
   settings: RenderSettings;
   status: RenderStatus;
   total: number;

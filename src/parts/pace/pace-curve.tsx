@@ -39,6 +39,8 @@ const y = (value: number) => HEIGHT - 8 - ((value + LOW) / (1 + 2 * LOW)) * (HEI
 const curveLine = line<readonly [number, number]>().x((p) => x(p[0])).y((p) => y(p[1]));
 const speedArea = area<readonly [number, number]>().x((p) => x(p[0])).y0(HEIGHT - 2).y1((p) => HEIGHT - 2 - p[1] * (HEIGHT - 12));
 
+const SIDES = ['leave', 'arrive'] as const;
+
 let gestures = 0;
 
 /** The pace of a span as a curve of value over time, its speed behind it, and a handle to drag at each end. */
@@ -66,7 +68,11 @@ export function PaceCurve({ pace, colour, onChange }: { pace: Pace; colour: stri
     const py = ((event.clientY - box.top) / box.height) * HEIGHT;
     put(held.side, (px - 8) / (WIDTH - 16), ((HEIGHT - 8 - py) / (HEIGHT - 16)) * (1 + 2 * LOW) - LOW, held.gesture);
   };
-  const step = (side: 'leave' | 'arrive') => (event: KeyboardEvent) => {
+  const begin = (side: 'leave' | 'arrive', event: PointerEvent<SVGCircleElement>) => {
+    event.currentTarget.ownerSVGElement?.setPointerCapture(event.pointerId);
+    drag.current = { side, gesture: `pace-${++gestures}` };
+  };
+  const step = (side: 'leave' | 'arrive', event: KeyboardEvent) => {
     const by = event.shiftKey ? 0.1 : 0.02;
     const steps: Record<string, readonly [number, number]> = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, by], ArrowDown: [0, -by] };
     const [dx, dy] = steps[event.key] ?? [0, 0];
@@ -83,7 +89,7 @@ export function PaceCurve({ pace, colour, onChange }: { pace: Pace; colour: stri
       <path d={curveLine(values) ?? ''} fill="none" stroke="var(--text)" strokeWidth={1.5} />
       {pace.bounces > 0
         ? null
-        : (['leave', 'arrive'] as const).map((side) => {
+        : SIDES.map((side) => {
             const [hx, hy] = points[side];
             const end = side === 'leave' ? 0 : 1;
             return (
@@ -101,11 +107,8 @@ export function PaceCurve({ pace, colour, onChange }: { pace: Pace; colour: stri
                   fill="var(--well)"
                   stroke="var(--text)"
                   strokeWidth={1.5}
-                  onPointerDown={(event) => {
-                    event.currentTarget.ownerSVGElement?.setPointerCapture(event.pointerId);
-                    drag.current = { side, gesture: `pace-${++gestures}` };
-                  }}
-                  onKeyDown={step(side)}
+                  onPointerDown={(event) => begin(side, event)}
+                  onKeyDown={(event) => step(side, event)}
                 />
               </g>
             );

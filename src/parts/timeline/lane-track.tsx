@@ -8,7 +8,7 @@ import { hueColour } from '../theme';
 import { neighbours, type Lane, type Move, type Rivet } from './lanes';
 
 export const LANE_HEIGHT = 36;
-const BASE = LANE_HEIGHT - 7;
+const BASE = LANE_HEIGHT - 9;
 const TOP = 4;
 const RIVET = 3.6;
 

@@ -18,7 +18,7 @@ export function MasterRoom() {
   const { id } = useWorkspace();
   const [renders, setRenders] = useState<RenderSummary[]>([]);
   const finished = useStore(renderStore, (s) => s.finished);
-  const refresh = useCallback(async () => setRenders((await api<{ renders: RenderSummary[] }>(`/api/productions/${id}/renders`)).renders), [id]);
+  const refresh = useCallback(() => api<{ renders: RenderSummary[] }>(`/api/productions/${id}/renders`).then(({ renders: list }) => setRenders(list)), [id]);
   useEffect(() => {
     refresh().catch(() => undefined);
   }, [refresh, finished]);
@@ -32,7 +32,7 @@ export function MasterRoom() {
         <TransportBar />
       </Column>
       <Bench $width={360} aria-label="Bench">
-        <RenderForm onOrdered={() => void refresh()} />
+        <RenderForm onOrdered={() => void refresh().catch(() => undefined)} />
         <RenderList renders={renders} />
       </Bench>
     </RoomBody>

@@ -27,12 +27,13 @@ function showInPage(ref: FontRef): void {
 
 const choice = (ref: FontRef, label: string): FontChoice => ({ ref, label, family: familyOf(ref) });
 
+const listUploaded = async () => (await api<{ fonts: UploadedFont[] }>('/api/fonts')).fonts;
+
 /** Every font there is: those that ship, then those uploaded. */
 export function useFonts(): { fonts: FontChoice[]; upload: (file: File) => Promise<FontRef> } {
   const [uploaded, setUploaded] = useState<UploadedFont[]>([]);
-  const refresh = async () => setUploaded((await api<{ fonts: UploadedFont[] }>('/api/fonts')).fonts);
   useEffect(() => {
-    refresh().catch(() => undefined);
+    listUploaded().then(setUploaded, () => undefined);
   }, []);
   const fonts = [
     ...SHIPPED_FONTS.map(({ id, label }) => choice({ source: 'shipped', id }, label)),
@@ -43,7 +44,7 @@ export function useFonts(): { fonts: FontChoice[]; upload: (file: File) => Promi
   });
   const upload = async (file: File): Promise<FontRef> => {
     const { id } = await api<UploadedFont>(`/api/fonts?name=${encodeURIComponent(file.name)}`, { method: 'POST', body: file });
-    await refresh();
+    setUploaded(await listUploaded());
     return { source: 'uploaded', id };
   };
   return { fonts, upload };

@@ -1,6 +1,6 @@
 'use client';
 
-import { Upload } from 'lucide-react';
+import { TextAlignCenter, TextAlignEnd, TextAlignStart, Upload } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { styled } from 'styled-components';
@@ -103,9 +103,9 @@ export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
           value={words.alignment}
           onChange={(alignment) => change((w) => void (w.alignment = alignment))}
           options={[
-            { id: 'left', label: 'left' },
-            { id: 'centre', label: 'centre' },
-            { id: 'right', label: 'right' },
+            { id: 'left', label: 'left', icon: <TextAlignStart size={14} /> },
+            { id: 'centre', label: 'centre', icon: <TextAlignCenter size={14} /> },
+            { id: 'right', label: 'right', icon: <TextAlignEnd size={14} /> },
           ]}
         />
       </Row>

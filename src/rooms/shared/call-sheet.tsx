@@ -44,6 +44,7 @@ const Entry = styled.div<{ $hue: string; $on: boolean; $hidden?: boolean }>`
   > button:first-child span:first-child { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
   > button:first-child span:last-child { color: var(--faint); font-size: 12px; white-space: nowrap; }
   &:hover { background: var(--raised); }
+  &:has(> button + button):hover > button:first-child span:last-child { visibility: hidden; }
 `;
 const Eyes = styled.button`
   border: 0;

@@ -55,18 +55,15 @@ function useFit(aspect: number) {
   return { box, fit };
 }
 
-/** A canvas that belongs to the picture worker. Each worker gets a canvas of its own. */
+/** Shows the one canvas of the picture worker, which moves with the lens view from room to room. */
 function useWorkerCanvas() {
-  const { picture } = useWorkspace();
+  const { canvas } = useWorkspace();
   const holder = useRef<HTMLDivElement>(null);
   useEffect(() => {
-    if (!picture || !holder.current) return;
-    const canvas = document.createElement('canvas');
-    canvas.setAttribute('aria-hidden', 'true');
+    if (!canvas || !holder.current) return;
     holder.current.prepend(canvas);
-    picture.useCanvas(canvas.transferControlToOffscreen());
     return () => canvas.remove();
-  }, [picture]);
+  }, [canvas]);
   return holder;
 }
 

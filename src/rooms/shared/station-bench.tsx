@@ -108,7 +108,7 @@ function MoveBench({ group, from, to }: { group: ChannelGroup; from: number; to:
       />
       <NumberField
         meta={SPEED}
-        label={side === 'leave' ? 'at speed' : 'at speed of'}
+        label={side === 'leave' ? 'Leave at' : 'Arrive at'}
         value={pace[side].speed}
         onChange={(speed, gesture) => put({ ...pace, bounces: 0, [side]: { ...pace[side], speed } }, gesture)}
       />

@@ -1,6 +1,6 @@
 'use client';
 
-import { createContext, useContext, useEffect, useRef, useState, type ReactNode } from 'react';
+import { createContext, useContext, useEffect, useState, type ReactNode } from 'react';
 import { useStore } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
 import type { Production } from '@/core/production/production';
@@ -16,6 +16,8 @@ export interface Workspace {
   autosave: Autosave;
   /** The worker that draws the lens view; there once the page is up. */
   picture: PictureClient | null;
+  /** The canvas it draws on. */
+  canvas: HTMLCanvasElement | null;
 }
 
 const WorkspaceContext = createContext<Workspace | null>(null);
@@ -40,6 +42,9 @@ export function useEdit(): ProductionStore['edit'] {
   return useWorkspace().documents.edit;
 }
 
+/** A graphics card that fails again and again is left alone. */
+const MAX_RESTARTS = 3;
+
 function startPicture(view: ViewStore): PictureClient {
   return new PictureClient({
     drawn: ({ samples, of, seconds }) => view.setState({ drawn: { samples, of, seconds } }),
@@ -62,32 +67,37 @@ export function WorkspaceProvider({ id, document, revision, children }: { id: st
     const documents = createProductionStore(document);
     return { documents, view: createViewStore(), autosave: createAutosave(id, documents, revision) };
   });
-  const [picture, setPicture] = useState<PictureClient | null>(null);
+  const [drawing, setDrawing] = useState<{ picture: PictureClient; canvas: HTMLCanvasElement } | null>(null);
   const { documents, view, autosave } = parts;
   const lost = useStore(view, (state) => state.lost);
-  const restarts = useRef(0);
+  const [attempt, setAttempt] = useState(0);
 
   useEffect(() => {
     const client = startPicture(view);
+    const canvas = window.document.createElement('canvas');
+    canvas.setAttribute('aria-hidden', 'true');
+    client.useCanvas(canvas.transferControlToOffscreen());
     client.setProduction(documents.store.getState().production);
     const stop = documents.store.subscribe(({ production }) => client.setProduction(production));
-    setPicture(client);
+    // The worker and its canvas exist in the browser only, so they are made here and not while rendering.
+    // eslint-disable-next-line react-hooks/set-state-in-effect
+    setDrawing({ picture: client, canvas });
     return () => {
       stop();
       client.dispose();
-      setPicture(null);
+      setDrawing(null);
     };
     // A lost picture is started anew: a fresh worker is a fresh graphics context.
-  }, [documents, view, lost === null ? 0 : restarts.current]);
+  }, [documents, view, attempt]);
 
   useEffect(() => {
-    if (lost === null || restarts.current >= 3) return;
+    if (lost === null || attempt >= MAX_RESTARTS) return;
     const timer = setTimeout(() => {
-      restarts.current++;
+      setAttempt(attempt + 1);
       view.setState({ lost: null });
     }, 300);
     return () => clearTimeout(timer);
-  }, [lost, view]);
+  }, [lost, attempt, view]);
 
   useEffect(() => {
     const warn = (event: BeforeUnloadEvent) => {
@@ -105,5 +115,5 @@ export function WorkspaceProvider({ id, document, revision, children }: { id: st
     };
   }, [autosave]);
 
-  return <WorkspaceContext value={{ id, documents, view, autosave, picture }}>{children}</WorkspaceContext>;
+  return <WorkspaceContext value={{ id, documents, view, autosave, picture: drawing?.picture ?? null, canvas: drawing?.canvas ?? null }}>{children}</WorkspaceContext>;
 }

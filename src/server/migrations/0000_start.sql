@@ -20,6 +20,7 @@ CREATE TABLE "productions" (
 CREATE TABLE "renders" (
 	"id" text PRIMARY KEY NOT NULL,
 	"production_id" text NOT NULL,
+	"revision" integer NOT NULL,
 	"document" jsonb NOT NULL,
 	"settings" jsonb NOT NULL,
 	"status" text DEFAULT 'open' NOT NULL,

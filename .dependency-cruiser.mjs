@@ -1,0 +1,51 @@
+/**
+ * Which way imports run: app -> rooms -> parts -> workers -> picture -> core, and app -> server -> core.
+ * Within core: schema, motion, time and space lie lowest; production is the document; frame stands on all of them.
+ * @type {import('dependency-cruiser').IConfiguration}
+ */
+const only = (from, allowed) => ({
+  name: `${from.replaceAll('/', '-')}-stands-on`,
+  severity: 'error',
+  from: { path: `^src/${from}/` },
+  to: { path: '^src/', pathNot: `^src/(${[from, ...allowed].join('|')})/` },
+});
+
+const CORE = ['schema', 'motion', 'time', 'space', 'colour', 'outline', 'solid', 'rig', 'optics', 'production', 'frame'];
+const core = (folder, allowed) => only(`core/${folder}`, allowed.map((each) => `core/${each}`));
+
+export default {
+  forbidden: [
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    only('core', []),
+    only('picture', ['core']),
+    only('workers', ['picture', 'core']),
+    only('parts', ['workers', 'picture', 'core']),
+    only('rooms', ['parts', 'workers', 'picture', 'core']),
+    only('server', ['core', 'demo']),
+    only('demo', ['core']),
+    {
+      name: 'core-is-bare',
+      comment: 'The computation knows no interface, no document object model and no drawing library.',
+      severity: 'error',
+      from: { path: '^src/core/' },
+      to: { path: 'node_modules/(react|react-dom|react-aria-components|styled-components|three|next|zustand)/' },
+    },
+    core('space', []),
+    core('time', []),
+    core('colour', []),
+    core('motion', []),
+    core('schema', ['motion']),
+    core('outline', []),
+    core('solid', ['outline', 'motion', 'space']),
+    core('optics', ['space', 'motion']),
+    core('rig', ['schema', 'motion', 'space']),
+    core('production', CORE.filter((folder) => folder !== 'frame' && folder !== 'production')),
+    core('frame', CORE.filter((folder) => folder !== 'frame')),
+  ],
+  options: {
+    tsConfig: { fileName: 'tsconfig.json' },
+    tsPreCompilationDeps: true,
+    doNotFollow: { path: 'node_modules' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
+  },
+};

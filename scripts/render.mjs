@@ -1,0 +1,135 @@
+#!/usr/bin/env node
+// Renders a production from the terminal, with headless Chromium and the same code as the Master room.
+import { existsSync, readFileSync, realpathSync } from 'node:fs';
+import { copyFile, mkdir, readdir } from 'node:fs/promises';
+import path from 'node:path';
+import { parseArgs } from 'node:util';
+import { CHROMIUM_FLAGS, chromiumPath, ensureBuild, ensurePackages, freePort, healthOf, ROOT, startServer } from './lib.mjs';
+
+const USAGE = `npm run render -- <production> [--frames 0-95] [--scale 0.5] [--samples 16] [--alpha] [--video mp4|webm] --out DIR
+
+  <production>  its name or its id
+  --frames      one frame or first-last, counted from 0; all of them unless given
+  --scale       share of the production's raster (1)
+  --samples     sub-frames a frame (32)
+  --alpha       leave the ground out: transparent frames
+  --video       encode the frames as a video too
+  --out         folder for the frames; made when it is not there`;
+
+const fail = (message) => {
+  console.error(message);
+  process.exit(1);
+};
+
+function readArguments() {
+  let parsed;
+  try {
+    parsed = parseArgs({
+      allowPositionals: true,
+      options: {
+        frames: { type: 'string' },
+        scale: { type: 'string' },
+        samples: { type: 'string' },
+        alpha: { type: 'boolean', default: false },
+        video: { type: 'string' },
+        out: { type: 'string' },
+        help: { type: 'boolean', short: 'h' },
+      },
+    });
+  } catch (error) {
+    fail(`${error.message}\n\n${USAGE}`);
+  }
+  const { values, positionals } = parsed;
+  if (values.help) {
+    console.log(USAGE);
+    process.exit(0);
+  }
+  if (positionals.length !== 1 || !values.out) fail(USAGE);
+  const range = values.frames === undefined ? null : /^(\d+)(?:-(\d+))?$/.exec(values.frames);
+  if (values.frames !== undefined && !range) fail(`--frames takes one frame or a range as 0-95, not “${values.frames}”.`);
+  const number = (name) => {
+    if (values[name] === undefined) return undefined;
+    const value = Number(values[name]);
+    return Number.isFinite(value) ? value : fail(`--${name} takes a number, not “${values[name]}”.`);
+  };
+  return {
+    wanted: positionals[0],
+    out: path.resolve(values.out),
+    frames: range && [Number(range[1]), Number(range[2] ?? range[1])],
+    settings: { scale: number('scale'), samples: number('samples'), alpha: values.alpha, output: values.video ?? 'frames' },
+  };
+}
+
+/** A running server of ours on the same data folder, or one started for this render. */
+async function findServer() {
+  const folder = path.resolve(ROOT, process.env.IRONSKY_DATA ?? 'data');
+  const wanted = existsSync(folder) ? realpathSync(folder) : folder;
+  // The owner of a data folder leaves its address there; that a server of ours answers for this folder is what counts.
+  const note = path.join(wanted, 'address');
+  const addresses = [process.env.IRONSKY_URL, existsSync(note) ? readFileSync(note, 'utf8').trim() : null, `http://127.0.0.1:${process.env.PORT ?? 4747}`];
+  for (const url of addresses) {
+    if (url && (await healthOf(url))?.folder === wanted) return url;
+  }
+  ensureBuild();
+  const { url, failed } = await startServer({ port: await freePort(), quiet: true });
+  if (failed !== null) process.exit(failed);
+  return url;
+}
+
+async function ask(url, init = {}) {
+  const response = await fetch(url, init.json === undefined ? init : { ...init, body: JSON.stringify(init.json), headers: { 'Content-Type': 'application/json' } });
+  const body = await response.json();
+  if (!response.ok) fail(body.error ?? `The server answered ${response.status}.`);
+  return body;
+}
+
+async function findProduction(url, wanted) {
+  const { productions } = await ask(`${url}/api/productions`);
+  const found = productions.filter(({ id, name }) => id === wanted || name.toLowerCase() === wanted.toLowerCase());
+  if (found.length === 1) return found[0];
+  const list = productions.map(({ id, name }) => `  ${name}  (${id})`).join('\n') || '  none';
+  return fail(found.length > 1 ? `Several productions are called “${wanted}”; give the id.\n${list}` : `There is no production “${wanted}”. There are:\n${list}`);
+}
+
+const minutes = (seconds) => (seconds < 90 ? `${Math.ceil(seconds)} s` : `${Math.ceil(seconds / 60)} min`);
+
+async function seeThrough(page) {
+  let told = '';
+  for (;;) {
+    const state = await page.evaluate(() => ({ ...document.querySelector('main[data-state]')?.dataset }));
+    const rate = state.rate ? ` · ${Number(state.rate).toFixed(2)} fr/s` : '';
+    const left = state.left ? ` · ${minutes(Number(state.left))} left` : '';
+    const line = state.done === undefined ? '' : `${state.phase === 'video' ? 'encoding ' : ''}${state.done} of ${state.total} frames${rate}${left}`;
+    if (line && line !== told) process.stdout.write(process.stdout.isTTY ? `\r\x1b[K${line}` : `${line}\n`);
+    told = line;
+    if (state.state === 'failed') fail(`\n${state.reason}\nWhat is drawn is kept: the same command goes on from there.`);
+    if (state.state === 'done') break;
+    await new Promise((resolve) => setTimeout(resolve, 300));
+  }
+  if (process.stdout.isTTY) process.stdout.write('\n');
+}
+
+const { wanted, out, frames, settings } = readArguments();
+ensurePackages();
+const executablePath = chromiumPath() ?? fail('Rendering needs Chromium. Install it with:  sudo apt-get install chromium');
+const url = await findServer();
+const production = await findProduction(url, wanted);
+const [first, last] = frames ?? [0, production.format.length - 1];
+const given = Object.fromEntries(Object.entries(settings).filter(([, value]) => value !== undefined));
+// The server goes on with the same render when one is still open.
+const render = await ask(`${url}/api/productions/${production.id}/renders`, { method: 'POST', json: { first, last, ...given } });
+await mkdir(out, { recursive: true });
+
+const { chromium } = await import('playwright-core');
+const browser = await chromium.launch({ executablePath, args: CHROMIUM_FLAGS });
+try {
+  const page = await browser.newPage();
+  await page.goto(`${url}/render/${render.id}`);
+  await seeThrough(page);
+} finally {
+  await browser.close();
+}
+const files = (await readdir(render.folder)).filter((name) => !name.startsWith('.'));
+for (const name of files) await copyFile(path.join(render.folder, name), path.join(out, name));
+console.log(`${files.length} ${files.length === 1 ? 'file' : 'files'} in ${out}`);
+process.exit(0);
