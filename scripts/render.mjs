@@ -11,7 +11,7 @@ const USAGE = `npm run render -- <production> [--frames 0-95] [--scale 0.5] [--s
   <production>  its name or its id
   --frames      one frame or first-last, counted from 0; all of them unless given
   --scale       share of the production's raster (1)
-  --samples     sub-frames a frame (32)
+  --samples     sub-frames a frame (64)
   --alpha       leave the ground out: transparent frames
   --video       encode the frames as a video too
   --out         folder for the frames; made when it is not there`;

@@ -72,7 +72,7 @@ function lanternDeepIdent(): Production {
     ]);
   orbit.channels.azimuth.keys = station([-66, -47, 52, -5]);
   orbit.channels.height.keys = station([12, -3, -9, -2.2]);
-  orbit.channels.radius.keys = station([0.95, 0.9, 0.85, 7.2]);
+  orbit.channels.radius.keys = station([0.95, 0.9, 0.85, 6.3]);
   orbit.channels.roll.keys = station([-14, -7, 9, 0]);
   orbit.channels.pivotX.keys = station([-1.3, 0.95, -0.62, 0]);
   orbit.channels.pivotY.keys = station([0.12, -0.05, -1.0, 0.2]);
@@ -81,7 +81,7 @@ function lanternDeepIdent(): Production {
   const camera = production.cameras[0];
   if (!camera) throw new Error('The demo is not what it should be.');
   camera.lens.focalLengthMm.rest = 35;
-  camera.lens.focusDistance.keys = station([0.95, 0.88, 0.83, 7.1]);
+  camera.lens.focusDistance.keys = station([0.95, 0.88, 0.83, 6.2]);
   camera.lens.fStop.keys = station([1.4, 1.4, 1.4, 2]);
 
   production.set.key.azimuth.keys = keys([[0, -62, { join: 'straight' }], [149, 28, { join: 'straight' }]]);

@@ -10,7 +10,7 @@ import type { FrameOrder, FromPicture, Look, ToPicture } from './picture-message
 import { SolidKeeper } from './solid-keeper';
 
 /** Sub-frames that the lens view gathers at rest. */
-const REST_SAMPLES = 48;
+const REST_SAMPLES = 64;
 /** Sub-frames of a moving picture at full quality. */
 const MOVING_FULL_SAMPLES = 8;
 

@@ -1,4 +1,4 @@
-import { hash32 } from '../motion/random';
+import { hash32, seededRandom } from '../motion/random';
 
 /**
  * Low-discrepancy points for the picture's integral: sub-frame i of a frame gets one point in each of
@@ -15,39 +15,56 @@ export interface SubFrameSample {
   light: readonly [number, number];
 }
 
-/** Radical inverse of i in a prime base (van der Corput; Halton's sequence is one such a dimension). */
-export function radicalInverse(base: number, i: number): number {
-  let result = 0;
-  let digit = 1 / base;
-  for (let n = i; n > 0; n = Math.floor(n / base)) {
-    result += (n % base) * digit;
-    digit /= base;
-  }
-  return result;
-}
+const GOLDEN_TURN = Math.PI * (3 - Math.sqrt(5));
 
-/** Uniform square to unit disc, keeping neighbours together (P. Shirley and K. Chiu, 1997). */
-export function squareToDisc(u: number, v: number): readonly [number, number] {
-  const a = 2 * u - 1;
-  const b = 2 * v - 1;
-  if (a === 0 && b === 0) return [0, 0];
-  const [radius, angle] = Math.abs(a) > Math.abs(b) ? [a, (Math.PI / 4) * (b / a)] : [b, Math.PI / 2 - (Math.PI / 4) * (a / b)];
+/**
+ * Point j of n on the unit disc, along a spiral that turns by the golden angle (H. Vogel, 1979): equal areas, and seen
+ * from any side nearly even steps, so that a thin bright line spreads into a smooth band and not into stripes.
+ */
+export function discPoint(j: number, n: number, turn = 0): readonly [number, number] {
+  const radius = Math.sqrt((j + 0.5) / n);
+  const angle = j * GOLDEN_TURN + turn;
   return [radius * Math.cos(angle), radius * Math.sin(angle)];
 }
 
-const BASES = [2, 3, 5, 7, 11, 13, 17] as const;
+const shuffles = new Map<string, Int32Array>();
+const MAX_SHUFFLES = 64;
+
+/** The numbers 0..n-1 in an order drawn from a seed (Fisher and Yates). Kept, as every sub-frame of every frame asks anew. */
+function shuffled(n: number, seed: number): Int32Array {
+  const key = `${n}/${seed}`;
+  let order = shuffles.get(key);
+  if (!order) {
+    order = Int32Array.from({ length: n }, (_, i) => i);
+    const random = seededRandom(seed);
+    for (let i = n - 1; i > 0; i--) {
+      const j = Math.floor(random() * (i + 1));
+      [order[i], order[j]] = [order[j] as number, order[i] as number];
+    }
+    if (shuffles.size >= MAX_SHUFFLES) shuffles.clear();
+    shuffles.set(key, order);
+  }
+  return order;
+}
+
+/** Steps of a two-dimensional additive recurrence: powers of one over the plastic ratio. */
+const PLASTIC = 0.7548776662466927;
+const PLASTIC_SQUARED = 0.5698402909980532;
 
 /**
- * Point i of n of a frame: Halton points, shifted by a hash of the production's seed so that dimensions do not move together.
- * The shift does not change from frame to frame: noise that stands still is less seen than noise that boils.
+ * Point i of n of a frame. Each dimension on its own is divided evenly among all n, in an order of its own: evenly
+ * related orders would move together and leave stripes.
+ * The points do not change from frame to frame: noise that stands still is less seen than noise that boils.
  */
 export function subFrameSample(seed: number, i: number, n: number): SubFrameSample {
-  const d = BASES.map((base, k) => (radicalInverse(base, i + 1) + hash32(seed, k) / 4294967296) % 1) as [number, number, number, number, number, number, number];
+  if (n <= 1) return { pixel: [0, 0], lens: [0, 0], shutter: 0.5, light: [0, 0] };
+  const shift = (k: number) => hash32(seed, k) / 4294967296;
+  const order = (k: number) => shuffled(n, hash32(seed, k))[i] as number;
+  const centred = (v: number) => (v % 1) - 0.5;
   return {
-    pixel: n > 1 ? [d[0] - 0.5, d[1] - 0.5] : [0, 0],
-    lens: n > 1 ? squareToDisc(d[2], d[3]) : [0, 0],
-    // The shutter is divided evenly and each share sampled once: motion blur is the dimension whose steps are seen.
-    shutter: n > 1 ? (((i * 1103) % n) + d[4]) / n : 0.5,
-    light: n > 1 ? squareToDisc(d[5], d[6]) : [0, 0],
+    pixel: [centred(shift(0) + (i + 1) * PLASTIC), centred(shift(1) + (i + 1) * PLASTIC_SQUARED)],
+    lens: discPoint(order(2), n, shift(3) * 2 * Math.PI),
+    shutter: (order(4) + 0.5) / n,
+    light: discPoint(order(5), n, shift(6) * 2 * Math.PI),
   };
 }

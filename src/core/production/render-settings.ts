@@ -7,7 +7,7 @@ export const renderFieldsSchema = z.object({
   first: intField({ label: 'First frame', unit: 'fr', min: 0, max: MAX_FRAMES - 1, rest: 0 }),
   last: intField({ label: 'Last frame', unit: 'fr', min: 0, max: MAX_FRAMES - 1, rest: 0 }),
   scale: numberField({ label: 'Scale', unit: '%', min: 0.05, max: 4, rest: 1, step: 0.05, digits: 0, shown: 100 }),
-  samples: intField({ label: 'Sub-frames', min: 1, max: 1024, rest: 32 }),
+  samples: intField({ label: 'Sub-frames', min: 1, max: 1024, rest: 64 }),
   alpha: z.boolean().default(false),
   output: z.enum(['frames', 'mp4', 'webm']).default('frames'),
 });
