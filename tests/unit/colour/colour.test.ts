@@ -1,0 +1,43 @@
+import Color from 'colorjs.io';
+import { displayColour, rollOff } from '@/core/colour/display';
+import { linearColour, linearToSrgb, srgbToLinear } from '@/core/colour/transfer';
+
+// IEC 61966-2-1.
+test.each([
+  [0.18, 0.46136],
+  [0.5, 0.73536],
+  [0.04, 0.22092],
+])('linear %f is %f in sRGB', (linear, encoded) => {
+  expect(linearToSrgb(linear)).toBeCloseTo(encoded, 5);
+  expect(srgbToLinear(encoded)).toBeCloseTo(linear, 5);
+});
+
+test.each(['#000000', '#ffffff', '#7c1f24', '#1b2634', '#d6ab5c', '#030201'])('%s in linear light agrees with the library colorjs.io', (hex) => {
+  const theirs = new Color(hex).to('srgb-linear').coords as number[];
+  linearColour(hex).forEach((v, i) => expect(v).toBeCloseTo(theirs[i] as number, 6));
+});
+
+describe('the display transform', () => {
+  test('changes nothing below the knee, so that chosen colours stay what they are', () => {
+    for (const v of [0, 0.01, 0.2, 0.55]) expect(rollOff(v, 0.55)).toBe(v);
+  });
+
+  test('rolls off: always rising, never over 1, with no crease at the knee', () => {
+    const knee = 0.55;
+    let before = -1;
+    for (let v = 0; v < 40; v += 0.01) {
+      const now = rollOff(v, knee);
+      expect(now).toBeLessThanOrEqual(1);
+      expect(now).toBeGreaterThanOrEqual(before);
+      before = now;
+    }
+    const slope = (v: number) => (rollOff(v + 1e-6, knee) - rollOff(v, knee)) / 1e-6;
+    expect(slope(knee + 1e-5)).toBeCloseTo(slope(knee - 1e-3), 3);
+  });
+
+  test('very bright colours move towards white, dim ones keep their hue', () => {
+    const spread = (c: readonly number[]) => Math.max(...c) - Math.min(...c);
+    expect(spread(displayColour([24, 6, 1], 0.55))).toBeLessThan(0.1);
+    expect(displayColour([0.4, 0.1, 0.02], 0.55)).toEqual([0.4, 0.1, 0.02]);
+  });
+});

@@ -1,0 +1,154 @@
+import { jest } from '@jest/globals';
+import { emptyProduction, type Production } from '@/core/production/production';
+import { readNumber } from '@/parts/fields/arithmetic';
+import { placedLabels } from '@/parts/plan-view/plan-geometry';
+import { lanesOf } from '@/parts/timeline/lanes';
+import { rulerSteps, zoomed } from '@/parts/timeline/time-scale';
+import { channelGroups } from '@/core/production/channels';
+import { demoProductions } from '@/demo/productions';
+import { createAutosave } from '@/rooms/shared/autosave';
+import { createProductionStore } from '@/rooms/shared/production-store';
+
+const format = { width: 1920, height: 1080, rate: '25', length: 100 } as const;
+const named = (name: string) => (draft: Production) => void (draft.name = name);
+
+describe('undo', () => {
+  test('takes back each edit and gives it again', () => {
+    const { store, edit, undo, redo } = createProductionStore(emptyProduction('0', format));
+    edit(named('1'));
+    edit(named('2'));
+    undo();
+    expect(store.getState().production.name).toBe('1');
+    undo();
+    undo();
+    expect(store.getState().production.name).toBe('0');
+    redo();
+    redo();
+    expect(store.getState().production.name).toBe('2');
+  });
+
+  test('a drag is one step, two drags are two', () => {
+    const { store, edit, undo } = createProductionStore(emptyProduction('0', format));
+    for (const name of ['a', 'b', 'c']) edit(named(name), 'drag-1');
+    for (const name of ['d', 'e']) edit(named(name), 'drag-2');
+    undo();
+    expect(store.getState().production.name).toBe('c');
+    undo();
+    expect(store.getState().production.name).toBe('0');
+  });
+
+  test('an edit that changes nothing is no step', () => {
+    const { store, edit } = createProductionStore(emptyProduction('0', format));
+    edit(named('0'));
+    expect(store.temporal.getState().pastStates).toHaveLength(0);
+  });
+});
+
+describe('saving', () => {
+  const answer = (status: number, body: unknown) => Promise.resolve(new Response(JSON.stringify(body), { status }));
+  let calls: { method: string; body: { revision: number; document: Production } }[] = [];
+  let respond: (call: number) => Promise<Response>;
+  beforeEach(() => {
+    jest.useFakeTimers();
+    calls = [];
+    globalThis.fetch = ((_path: string, init: { method: string; body: string }) => {
+      calls.push({ method: init.method, body: JSON.parse(init.body) });
+      return respond(calls.length);
+    }) as unknown as typeof fetch;
+  });
+  afterEach(() => jest.useRealTimers());
+
+  test('goes out within a second, names its revision, and takes the new one', async () => {
+    respond = (call) => answer(200, { revision: 7 + call });
+    const documents = createProductionStore(emptyProduction('0', format));
+    const autosave = createAutosave('id', documents, 7);
+    documents.edit(named('1'));
+    expect(autosave.hasUnsaved()).toBe(true);
+    await jest.advanceTimersByTimeAsync(1000);
+    documents.edit(named('2'));
+    await jest.advanceTimersByTimeAsync(1000);
+    expect(calls.map(({ body }) => [body.revision, body.document.name])).toEqual([[7, '1'], [8, '2']]);
+    expect(autosave.hasUnsaved()).toBe(false);
+  });
+
+  test('is tried again until the server answers; nothing is lost', async () => {
+    respond = (call) => (call < 3 ? Promise.reject(new TypeError('refused')) : answer(200, { revision: 2 }));
+    const documents = createProductionStore(emptyProduction('0', format));
+    const autosave = createAutosave('id', documents, 1);
+    documents.edit(named('1'));
+    await jest.advanceTimersByTimeAsync(1000);
+    expect(autosave.state.getState().save.kind).toBe('failed');
+    await jest.advanceTimersByTimeAsync(10_000);
+    expect(autosave.state.getState().save.kind).toBe('saved');
+    expect(calls.at(-1)?.body.document.name).toBe('1');
+  });
+
+  test('stops when someone else has saved: their work is not written over', async () => {
+    respond = () => answer(409, { error: 'changed in another window', revision: 9 });
+    const documents = createProductionStore(emptyProduction('0', format));
+    const autosave = createAutosave('id', documents, 1);
+    documents.edit(named('mine'));
+    await jest.advanceTimersByTimeAsync(1000);
+    documents.edit(named('mine too'));
+    await jest.advanceTimersByTimeAsync(60_000);
+    expect(calls).toHaveLength(1);
+    expect(autosave.state.getState().save.kind).toBe('outdated');
+    expect(documents.store.getState().production.name).toBe('mine too');
+  });
+});
+
+describe('typed numbers', () => {
+  test.each([
+    ['2*3', 'm', 6],
+    ['50 mm + 2 cm', 'm', 0.07],
+    ['1/3', '', 1 / 3],
+    ['f/2.8', 'f/', 2.8],
+    ['-(1+2)', '°', -3],
+    ['2 turns', '°', 720],
+    ['1,5', 'm', 1.5],
+    ['12in', 'mm', 304.8],
+  ])('%s in %s is %f', (text, unit, value) => {
+    expect(readNumber(text, unit)).toBeCloseTo(value, 9);
+  });
+
+  test.each(['', 'abc', '2**3', '1 s', '1/0', '(2', 'alert(1)', '3 ° + 1 m'])('“%s” is no length', (text) => {
+    expect(readNumber(text, 'm')).toBeNull();
+  });
+});
+
+describe('the timeline', () => {
+  const [demo] = demoProductions() as [Production];
+  const lanes = lanesOf(channelGroups(demo), new Set());
+
+  test('has a lane for each carrier, the lens, and what else is keyed', () => {
+    expect(lanes.map((lane) => lane.label)).toEqual(['Orbit', 'Lens', 'Dome', 'Key light']);
+    expect(lanes[0]?.rivets.map((rivet) => rivet.frame)).toEqual([0, 46, 84, 149]);
+  });
+
+  test('shows by the fill of a move where it is fast', () => {
+    const settle = lanes[0]?.moves[2];
+    expect(settle?.label).toBe('settle');
+    expect(settle?.silhouette.indexOf(Math.max(...(settle?.silhouette ?? [])))).toBeLessThan(16);
+    for (const { moves } of lanes) for (const move of moves) for (const share of move.silhouette) expect(share >= 0 && share <= 1).toBe(true);
+  });
+
+  test('zooms about a frame without leaving the production', () => {
+    const span = zoomed({ from: 0, to: 149 }, 30, 0.5, 149);
+    expect((30 - span.from) / (span.to - span.from)).toBeCloseTo(30 / 149, 9);
+    expect(zoomed(span, 140, 9, 149)).toEqual({ from: 0, to: 149 });
+  });
+
+  test('labels the ruler so that there is room', () => {
+    for (const perFrame of [0.001, 0.05, 0.4, 3, 30]) {
+      const { labelled, all } = rulerSteps('25', perFrame);
+      expect(labelled % all).toBe(0);
+      if (perFrame > 0.005) expect(labelled * perFrame).toBeGreaterThanOrEqual(64);
+    }
+  });
+});
+
+test('labels in the plan never lie on one another', () => {
+  const outline: [number, number][] = [[0, 0], [50, 0], [50, 9], [0, 9]];
+  const labels = placedLabels(Array.from({ length: 6 }, (_, i) => ({ name: `MARK ${i}`, outline })));
+  labels.forEach((a, i) => labels.slice(i + 1).forEach((b) => expect(Math.abs(a.y - b.y)).toBeGreaterThanOrEqual(12)));
+});

@@ -1,0 +1,129 @@
+import { readdirSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { encode } from 'fast-png';
+import { emptyProduction, type FrameFormat } from '@/core/production/production';
+import { renderSettingsSchema } from '@/core/production/render-settings';
+import { FolderInUseError, lockFolder } from '@/server/data-folder';
+import { UserError } from '@/server/errors';
+import { addFont, listUploadedFonts, MAX_FONT_BYTES, uploadedFont } from '@/server/fonts';
+import { createProduction, deleteProduction, duplicateProduction, listProductions, loadProduction, renameProduction, restoreProduction, saveProduction, writeStill } from '@/server/productions';
+import { listRenders, openRender, orderRender, readFrame, setRenderStatus, storeFrame } from '@/server/renders';
+import { packagedFont } from '../support/fonts';
+import { useDataFolder } from '../support/data-folder';
+
+const format: FrameFormat = { width: 320, height: 180, rate: '25', length: 10 };
+const png = encode({ width: 2, height: 2, data: new Uint8Array(12), channels: 3, depth: 8 });
+const status = (work: Promise<unknown>) => work.then(() => 0, (error) => (error instanceof UserError ? error.status : Promise.reject(error)));
+const folder = useDataFolder();
+
+describe('productions', () => {
+  test('are made, listed, renamed, copied', async () => {
+    const { id } = await createProduction('First', format);
+    await renameProduction(id, 'Renamed');
+    const copy = await duplicateProduction(id);
+    expect((await listProductions()).map((p) => p.name).sort()).toEqual(['Renamed', 'Renamed copy']);
+    expect((await loadProduction(copy.id)).document.format).toEqual(format);
+  });
+
+  test('a deleted one leaves the desk and comes back as it was', async () => {
+    const { id } = await createProduction('Gone', format);
+    await deleteProduction(id);
+    expect((await listProductions()).some((p) => p.id === id)).toBe(false);
+    expect(await status(loadProduction(id))).toBe(404);
+    await restoreProduction(id);
+    expect((await loadProduction(id)).document.name).toBe('Gone');
+  });
+
+  test('a save names the revision it is based on; an outdated one is refused and changes nothing', async () => {
+    const { id } = await createProduction('Two windows', format);
+    const { document, revision } = await loadProduction(id);
+    expect(await saveProduction(id, revision, { ...document, name: 'From the first' })).toBe(revision + 1);
+    expect(await status(saveProduction(id, revision, { ...document, name: 'From the second' }))).toBe(409);
+    expect((await loadProduction(id)).document.name).toBe('From the first');
+  });
+
+  test('what is not there is said so, whatever the id looks like', async () => {
+    for (const id of ['nothing', '../../etc/passwd', "' or 1=1 --"]) expect(await status(loadProduction(id))).toBe(404);
+    expect(await status(writeStill('../../evil', 1, png))).toBe(404);
+  });
+});
+
+describe('renders', () => {
+  const settings = renderSettingsSchema.parse({ first: 2, last: 5 });
+
+  test('know their frames on disk, and go on from there', async () => {
+    const { id: production } = await createProduction('To render', format);
+    const { id } = await orderRender(production, settings);
+    expect((await openRender(id)).missing).toEqual([2, 3, 4, 5]);
+    await storeFrame(id, 3, png);
+    // A frame that was being written when everything stopped is not there.
+    const { render } = await openRender(id);
+    writeFileSync(path.join(render.folder, '.frame_00004.png.abcd.part'), png.subarray(0, 20));
+    expect((await openRender(id)).missing).toEqual([2, 4, 5]);
+    expect(await status(setRenderStatus(id, 'done'))).toBe(409);
+    for (const frame of [2, 4, 5]) await storeFrame(id, frame, png);
+    expect(await setRenderStatus(id, 'done')).toMatchObject({ status: 'done', done: 4, total: 4 });
+    expect(new Uint8Array(await readFrame(id, 3))).toEqual(png);
+  });
+
+  test('show the production as it was when they were ordered', async () => {
+    const { id: production } = await createProduction('Before', format);
+    const { id } = await orderRender(production, settings);
+    await renameProduction(production, 'After');
+    expect((await openRender(id)).document.name).toBe('Before');
+  });
+
+  test('the same render asked for again is gone on with while it is open; a changed production or setting begins another', async () => {
+    const { id: production } = await createProduction('Again', format);
+    const first = await orderRender(production, settings);
+    expect((await orderRender(production, settings)).id).toBe(first.id);
+    expect((await orderRender(production, { ...settings, samples: 9 })).id).not.toBe(first.id);
+    await renameProduction(production, 'Again, changed');
+    expect((await orderRender(production, settings)).id).not.toBe(first.id);
+    expect(await listRenders(production)).toHaveLength(3);
+  });
+
+  test('frames outside the range, and bytes that are no picture, are refused', async () => {
+    const { id: production } = await createProduction('Bounds', format);
+    expect(await status(orderRender(production, { ...settings, last: 10 }))).toBe(400);
+    const { id, folder: into } = await orderRender(production, settings);
+    expect(await status(storeFrame(id, 6, png))).toBe(400);
+    expect(await status(storeFrame(id, 3, new Uint8Array(50)))).toBe(415);
+    expect(await status(openRender('../..'))).toBe(404);
+    expect(readdirSync(into)).toEqual([]);
+  });
+});
+
+describe('fonts', () => {
+  test('an uploaded font is kept once, by its contents', async () => {
+    const bytes = await packagedFont('anton');
+    const one = await addFont('Own Face.ttf', bytes);
+    const two = await addFont('Another name.ttf', bytes);
+    expect(two.id).toBe(one.id);
+    expect(await listUploadedFonts()).toEqual([{ id: one.id, name: 'Own Face' }]);
+    expect((await uploadedFont(one.id))?.length).toBe(bytes.length);
+  });
+
+  test('what is no font, or a broken one, is refused with its name', async () => {
+    const whole = await packagedFont('anton');
+    const cases: [string, Uint8Array][] = [
+      ['notes.ttf', new TextEncoder().encode('This is a letter to my aunt.')],
+      ['cut.ttf', whole.slice(0, 900)],
+      ['zeros.otf', Uint8Array.from([79, 84, 84, 79, ...new Array(2000).fill(0)])],
+      ['cut.woff2', Uint8Array.from([119, 79, 70, 50, ...new Array(60).fill(7)])],
+    ];
+    for (const [name, bytes] of cases) {
+      await expect(addFont(name, bytes)).rejects.toThrow(`“${name}”`);
+    }
+    expect(MAX_FONT_BYTES).toBe(20_000_000);
+  });
+
+  test('an id is a hash and never a path', async () => {
+    expect(await uploadedFont('../database/PG_VERSION')).toBeNull();
+  });
+});
+
+test('a second owner of the data folder is refused in words that say what to do', async () => {
+  await expect(lockFolder(folder())).rejects.toThrow(FolderInUseError);
+  await expect(lockFolder(folder())).rejects.toThrow(/already running.*IRONSKY_DATA/);
+});
