@@ -1,3 +1,15 @@
+import type { ChildProcess } from 'node:child_process';
+
 export const ROOT: string;
 export const CHROMIUM_FLAGS: string[];
 export function chromiumPath(): string | undefined;
+export function freePort(): Promise<number>;
+export interface RunningServer {
+  url: string;
+  child: ChildProcess;
+  /** Exit code, once it has ended. */
+  ended: Promise<number>;
+  /** Exit code when it did not come up, else null. */
+  failed: number | null;
+}
+export function startServer(options: { port: number; host?: string; env?: Record<string, string>; quiet?: boolean }): Promise<RunningServer>;

@@ -57,11 +57,17 @@ export class PictureClient {
   /** Draws one frame in full. Rejects with CancelledError when the signal stops it. */
   frame(order: Omit<FrameOrder, 'id'>, signal?: AbortSignal): Promise<Uint8Array> {
     const id = this.nextId++;
-    return new Promise((resolve, reject) => {
+    const cancel = () => this.post({ kind: 'cancel', id });
+    const drawn = new Promise<Uint8Array>((resolve, reject) => {
+      if (signal?.aborted) {
+        reject(new CancelledError('cancelled'));
+        return;
+      }
       this.frames.set(id, { resolve, reject });
-      signal?.addEventListener('abort', () => this.post({ kind: 'cancel', id }), { once: true });
+      signal?.addEventListener('abort', cancel);
       this.post({ kind: 'frame', order: { ...order, id } });
     });
+    return drawn.finally(() => signal?.removeEventListener('abort', cancel));
   }
 
   dispose(): void {

@@ -103,10 +103,14 @@ export class Stage {
   }
 
   private poseKey({ set: { key, floor } }: FrameState, [lx, ly]: readonly [number, number]): void {
-    const radius = (key.softness * Math.PI) / 180;
-    const azimuth = (key.azimuth * Math.PI) / 180 + (lx * radius) / Math.max(0.2, Math.cos((key.height * Math.PI) / 180));
-    const height = (key.height * Math.PI) / 180 + ly * radius;
-    const direction = new Vector3(Math.sin(azimuth) * Math.cos(height), Math.sin(height), Math.cos(azimuth) * Math.cos(height));
+    const azimuth = (key.azimuth * Math.PI) / 180;
+    const height = (key.height * Math.PI) / 180;
+    // The light is a disc in the sky that is seen under twice its softness.
+    const spread = Math.tan((key.softness * Math.PI) / 180);
+    const direction = new Vector3(Math.sin(azimuth) * Math.cos(height), Math.sin(height), Math.cos(azimuth) * Math.cos(height))
+      .addScaledVector(new Vector3(Math.cos(azimuth), 0, -Math.sin(azimuth)), lx * spread)
+      .addScaledVector(new Vector3(-Math.sin(azimuth) * Math.sin(height), Math.cos(height), -Math.cos(azimuth) * Math.sin(height)), ly * spread)
+      .normalize();
     this.key.color = new Color(...linearColour(key.colour));
     this.key.intensity = key.strength;
     this.measureReach();

@@ -2,7 +2,6 @@ import 'server-only';
 import { randomBytes } from 'node:crypto';
 import { open, readFile, rename, rm } from 'node:fs/promises';
 import path from 'node:path';
-import { UserError } from './errors';
 
 /** Writes a file whole or not at all: under a temporary name first, flushed, then renamed. */
 export async function writeWhole(file: string, bytes: Uint8Array): Promise<void> {
@@ -18,9 +17,6 @@ export async function writeWhole(file: string, bytes: Uint8Array): Promise<void>
     await rename(temporary, file);
   } catch (error) {
     await rm(temporary, { force: true });
-    if ((error as NodeJS.ErrnoException).code === 'ENOSPC') {
-      throw new UserError(507, 'The disk is full. Nothing that was saved is lost: make room, then continue.');
-    }
     throw error;
   }
 }

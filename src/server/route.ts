@@ -1,16 +1,13 @@
 import 'server-only';
 import { ZodError, type z } from 'zod';
 import { ProductionError } from '@/core/production/migrate';
-import { UserError } from './errors';
-
-const LOCAL_HOSTS = new Set(['127.0.0.1', 'localhost', '[::1]']);
+import { DISK_FULL, isDiskFull, UserError } from './errors';
+import { isOwnHost } from './hosts';
 
 /** Refuses requests that another site had a browser send: the host must be ours, and a write's origin the same. */
 export function guard(request: Request): void {
   const host = request.headers.get('host') ?? '';
-  const name = host.replace(/:\d+$/, '').toLowerCase();
-  const allowed = new Set([...LOCAL_HOSTS, ...(process.env.IRONSKY_HOSTS ?? '').toLowerCase().split(',').filter(Boolean)]);
-  if (!allowed.has(name)) throw new UserError(403, 'This Ironsky does not answer under that name.');
+  if (!isOwnHost(host)) throw new UserError(403, 'This Ironsky does not answer under that name.');
   if (request.method === 'GET' || request.method === 'HEAD') return;
   const origin = request.headers.get('origin');
   if (origin !== null && origin !== `http://${host}` && origin !== `https://${host}`) {
@@ -41,6 +38,7 @@ function errorResponse(error: unknown): Response {
   if (error instanceof ProductionError) return Response.json({ error: error.message }, { status: 400 });
   if (error instanceof ZodError) return Response.json({ error: error.issues[0]?.message ?? 'This request is not understood.' }, { status: 400 });
   if (error instanceof SyntaxError) return Response.json({ error: 'This request is not understood.' }, { status: 400 });
+  if (isDiskFull(error)) return Response.json({ error: DISK_FULL }, { status: 507 });
   console.error(error);
   return Response.json({ error: 'Something went wrong in the server. What was saved before is safe; try again.' }, { status: 500 });
 }

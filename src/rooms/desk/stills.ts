@@ -14,7 +14,9 @@ export function useStills(list: readonly ProductionSummary[], onMade: () => Prom
   useEffect(() => {
     const next = list.find(({ id, revision, stillRevision }) => stillRevision !== revision && !tried.current.has(`${id}/${revision}`));
     if (!next) return;
-    tried.current.add(`${next.id}/${next.revision}`);
+    const attempted = tried.current;
+    const attempt = `${next.id}/${next.revision}`;
+    attempted.add(attempt);
     const client = new PictureClient();
     client.useCanvas(new OffscreenCanvas(16, 16));
     const draw = async () => {
@@ -31,10 +33,23 @@ export function useStills(list: readonly ProductionSummary[], onMade: () => Prom
         as: 'png',
       });
       await api(`/api/productions/${next.id}/still?revision=${revision}`, { method: 'PUT', body: png as Uint8Array<ArrayBuffer> });
-      await onMade();
     };
-    // A still that cannot be drawn now is tried again with the next visit.
-    draw().catch(() => undefined).finally(() => client.dispose());
-    return () => client.dispose();
+    let over = false;
+    // One that cannot be drawn now is tried again with the next visit; the others have their turn.
+    draw()
+      .catch(() => undefined)
+      .then(() => {
+        if (over) return undefined;
+        over = true;
+        client.dispose();
+        return onMade().catch(() => undefined);
+      });
+    return () => {
+      if (over) return;
+      // The list changed under it: its turn comes again.
+      over = true;
+      attempted.delete(attempt);
+      client.dispose();
+    };
   }, [list, onMade]);
 }

@@ -3,7 +3,7 @@ import type { Production } from '@/core/production/production';
 import { renderRaster } from '@/core/production/render-settings';
 import { RATES } from '@/core/time/rate';
 import { api, ApiError } from '@/parts/api';
-import { PictureClient } from '@/parts/picture-client';
+import { CancelledError, PictureClient } from '@/parts/picture-client';
 import { encodeVideo, videoCodecFor } from '@/parts/video-client';
 
 export interface RenderProgress {
@@ -63,6 +63,7 @@ export async function runRender(id: string, onProgress: (progress: RenderProgres
   tell({});
   const raster = renderRaster(document.format, render.settings.scale);
   if (missing.length > 0) await drawFrames(id, render, document, missing, raster, tell, signal);
+  if (signal.aborted) throw new CancelledError('cancelled');
   if (render.settings.output !== 'frames') await makeVideo(id, render, document, raster, tell, signal);
   return patiently(() => api<RenderSummary>(`/api/renders/${id}`, { method: 'PATCH', json: { status: 'done' } }), (waiting) => tell({ waiting }), signal);
 }

@@ -29,7 +29,12 @@ export function createAutosave(id: string, { store, replace }: ProductionStore, 
   async function flush(): Promise<void> {
     timer = null;
     const document = store.getState().production;
-    if (busy || document === saved || state.getState().save.kind === 'outdated') return;
+    if (busy || state.getState().save.kind === 'outdated') return;
+    if (document === saved) {
+      // Changed and changed back, by undo, before anything was sent.
+      show({ kind: 'saved' });
+      return;
+    }
     busy = true;
     show({ kind: 'saving' });
     try {
@@ -48,8 +53,8 @@ export function createAutosave(id: string, { store, replace }: ProductionStore, 
     if (store.getState().production !== saved && timer === null && state.getState().save.kind === 'saved') later(0);
   }
 
-  const stop = store.subscribe(({ production }) => {
-    if (production === saved || state.getState().save.kind === 'outdated') return;
+  const stop = store.subscribe(() => {
+    if (state.getState().save.kind === 'outdated') return;
     if (state.getState().save.kind !== 'failed') show({ kind: 'waiting' });
     later(PAUSE_MS);
   });

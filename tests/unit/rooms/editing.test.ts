@@ -71,6 +71,17 @@ describe('saving', () => {
     expect(autosave.hasUnsaved()).toBe(false);
   });
 
+  test('an edit that is undone at once sends nothing and counts as saved', async () => {
+    respond = () => answer(200, { revision: 2 });
+    const documents = createProductionStore(emptyProduction('0', format));
+    const autosave = createAutosave('id', documents, 1);
+    documents.edit(named('1'));
+    documents.undo();
+    await jest.advanceTimersByTimeAsync(1000);
+    expect(calls).toHaveLength(0);
+    expect(autosave.state.getState().save.kind).toBe('saved');
+  });
+
   test('is tried again until the server answers; nothing is lost', async () => {
     respond = (call) => (call < 3 ? Promise.reject(new TypeError('refused')) : answer(200, { revision: 2 }));
     const documents = createProductionStore(emptyProduction('0', format));

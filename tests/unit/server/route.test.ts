@@ -24,6 +24,17 @@ describe('who may write', () => {
   });
 });
 
+test('a full disk is said as such, from the system and from the database', async () => {
+  const failing = (error: Error) => route(async () => Promise.reject(error))(request({}), { params: Promise.resolve({}) });
+  const system = Object.assign(new Error('write'), { code: 'ENOSPC' });
+  const database = new Error('Failed query', { cause: Object.assign(new Error('could not extend file'), { code: '53100' }) });
+  for (const error of [system, database]) {
+    const response = await failing(error);
+    expect(response.status).toBe(507);
+    expect((await response.json()).error).toContain('The disk is full. Nothing that was saved is lost');
+  }
+});
+
 describe('bodies are bounded', () => {
   test('by what they announce and by what arrives', async () => {
     await expect(readBody(request({ 'content-length': '999999999' }), 1000, 'A thing')).rejects.toThrow('can be at most');

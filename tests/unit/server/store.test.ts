@@ -1,10 +1,11 @@
-import { readdirSync, writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { encode } from 'fast-png';
-import { emptyProduction, type FrameFormat } from '@/core/production/production';
+import type { FrameFormat } from '@/core/production/production';
 import { renderSettingsSchema } from '@/core/production/render-settings';
 import { FolderInUseError, lockFolder } from '@/server/data-folder';
 import { UserError } from '@/server/errors';
+import { writeWhole } from '@/server/files';
 import { addFont, listUploadedFonts, MAX_FONT_BYTES, uploadedFont } from '@/server/fonts';
 import { createProduction, deleteProduction, duplicateProduction, listProductions, loadProduction, renameProduction, restoreProduction, saveProduction, writeStill } from '@/server/productions';
 import { listRenders, openRender, orderRender, readFrame, setRenderStatus, storeFrame } from '@/server/renders';
@@ -121,6 +122,15 @@ describe('fonts', () => {
   test('an id is a hash and never a path', async () => {
     expect(await uploadedFont('../database/PG_VERSION')).toBeNull();
   });
+});
+
+test('a file that cannot be written whole leaves nothing behind, neither half of it nor its old self changed', async () => {
+  const file = path.join(folder(), 'whole.bin');
+  await writeWhole(file, new Uint8Array([1, 2, 3]));
+  const failing = { get length() { throw Object.assign(new Error('no room'), { code: 'ENOSPC' }); } } as unknown as Uint8Array;
+  await expect(writeWhole(file, failing)).rejects.toThrow();
+  expect([...readFileSync(file)]).toEqual([1, 2, 3]);
+  expect(readdirSync(folder()).filter((name) => name.includes('.part'))).toEqual([]);
 });
 
 test('a second owner of the data folder is refused in words that say what to do', async () => {

@@ -1,0 +1,202 @@
+import { expect, test, type Page } from '@playwright/test';
+import { produce } from 'immer';
+import { setStation } from '@/core/production/edits/channel-edits';
+import { addOutlineMark } from '@/core/production/edits/mark-edits';
+import { emptyProduction, type Production } from '@/core/production/production';
+import { surfaceOf } from '@/core/production/materials';
+import { circleOfConfusionMm } from '@/core/optics/lens';
+import { bundleForBrowser } from '../../scripts/bundle.mjs';
+import type { DrawOrder } from './support/picture-harness';
+
+/** The picture measured in its own pixels, against what optics and light say it must be. */
+
+const WIDTH = 320;
+const HEIGHT = 180;
+let page: Page;
+
+test.beforeAll(async ({ browser }) => {
+  page = await browser.newPage();
+  await page.addScriptTag({ content: await bundleForBrowser('tests/e2e/support/picture-harness.ts') });
+});
+test.afterAll(() => page.close());
+
+async function draw(production: Production, change: Partial<DrawOrder> = {}): Promise<Uint8Array> {
+  const order: DrawOrder = { production, frame: 0, width: WIDTH, height: HEIGHT, samples: 64, alpha: true, ...change };
+  return Uint8Array.from(await page.evaluate((o) => (globalThis as unknown as { draw: (order: DrawOrder) => number[] }).draw(o), order));
+}
+
+const circle = (r: number) => `M${-r} 0a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0Z`;
+
+/** A small glowing disc facing the camera, which stands `distance` before its face. */
+function discAt(distance: number, radius: number, recipe: (draft: Production) => void = () => undefined): Production {
+  return produce(emptyProduction('Test', { width: WIDTH, height: HEIGHT, rate: '25', length: 50 }), (draft) => {
+    addOutlineMark(draft, 'Disc', [{ d: circle(10), evenOdd: false }]);
+    const [mark] = draft.marks;
+    const [camera] = draft.cameras;
+    const shell = mark?.shells[0];
+    if (!mark || !shell || camera?.carriers[0]?.kind !== 'orbit') throw new Error('Not the production that was meant.');
+    mark.body.size = 2 * radius;
+    shell.depth = 0.001;
+    shell.front.kind = shell.back.kind = 'none';
+    const glow = surfaceOf('glow');
+    shell.surfaces = { face: glow, bevel: glow, side: glow, back: glow };
+    camera.carriers[0].channels.radius.rest = distance + 0.0005;
+    draft.set.floorOn = false;
+    recipe(draft);
+  });
+}
+
+interface Spot {
+  x: number;
+  y: number;
+  /** Variances across and up, in square pixels. */
+  varianceX: number;
+  varianceY: number;
+}
+
+/** Where the covered part of a picture lies, and how far it spreads: alpha is the share of a pixel that is covered. */
+function spotIn(pixels: Uint8Array): Spot {
+  let sum = 0;
+  let sx = 0;
+  let sy = 0;
+  let sxx = 0;
+  let syy = 0;
+  for (let y = 0; y < HEIGHT; y++) {
+    for (let x = 0; x < WIDTH; x++) {
+      const a = pixels[4 * (y * WIDTH + x) + 3] as number;
+      sum += a;
+      sx += a * x;
+      sy += a * y;
+      sxx += a * x * x;
+      syy += a * y * y;
+    }
+  }
+  return { x: sx / sum, y: sy / sum, varianceX: sxx / sum - (sx / sum) ** 2, varianceY: syy / sum - (sy / sum) ** 2 };
+}
+
+// A disc of diameter D has the variance D²/16 along any axis, a line of length L has L²/12, a pixel 1/12 (calculus).
+const ofDisc = (diameter: number) => diameter ** 2 / 16;
+const ofLine = (length: number) => length ** 2 / 12;
+const PIXEL = 1 / 12 + 1 / 12;
+
+test('a point out of focus spreads to the handbook’s circle of confusion, one in focus stays sharp', async () => {
+  const [focalLengthMm, fStop, distance, radius] = [50, 0.95, 6, 0.03];
+  const pixelsPerMm = WIDTH / 36;
+  const imageDiameter = ((2 * radius) / distance) * focalLengthMm * pixelsPerMm;
+  for (const focus of [6, 3, 4.2, 12]) {
+    const production = discAt(distance, radius, (draft) => {
+      const { lens } = draft.cameras[0] as Production['cameras'][number];
+      lens.focalLengthMm.rest = focalLengthMm;
+      lens.fStop.rest = fStop;
+      lens.focusDistance.rest = focus;
+    });
+    const spot = spotIn(await draw(production, { samples: 128 }));
+    const blur = circleOfConfusionMm(focalLengthMm, fStop, focus, distance) * pixelsPerMm;
+    const expected = ofDisc(imageDiameter) + ofDisc(blur) + PIXEL;
+    for (const variance of [spot.varianceX, spot.varianceY]) expect(Math.abs(Math.sqrt(variance / expected) - 1), `focused at ${focus} m`).toBeLessThan(0.04);
+    expect(Math.hypot(spot.x - (WIDTH - 1) / 2, spot.y - (HEIGHT - 1) / 2)).toBeLessThan(0.3);
+  }
+});
+
+test('motion smears over the time that the shutter is open: half a frame’s way at 180° (common practice)', async () => {
+  const radius = 0.1;
+  const distance = 8;
+  const pixelsPerMetre = (35 / 36 / distance) * WIDTH;
+  const metresPerFrame = 0.4;
+  const production = (shutterDeg: number) =>
+    discAt(distance, radius, (draft) => {
+      draft.shutterDeg = shutterDeg;
+      (draft.cameras[0] as Production['cameras'][number]).lens.fStop.rest = 64;
+      setStation(draft, 'mark/mark-1', 0, { x: -10 * metresPerFrame });
+      setStation(draft, 'mark/mark-1', 20, { x: 10 * metresPerFrame });
+      for (const key of draft.marks[0]?.placement.x.keys ?? []) key.join = 'straight';
+    });
+  for (const shutterDeg of [0, 180, 360]) {
+    const spot = spotIn(await draw(production(shutterDeg), { frame: 10 }));
+    const smear = metresPerFrame * pixelsPerMetre * (shutterDeg / 360);
+    const expected = ofDisc(2 * radius * pixelsPerMetre) + ofLine(smear) + PIXEL;
+    expect(Math.abs(Math.sqrt(spot.varianceX / expected) - 1), `${shutterDeg}°`).toBeLessThan(0.04);
+    expect(Math.sqrt(spot.varianceY)).toBeLessThan(1.05 * Math.sqrt(ofDisc(2 * radius * pixelsPerMetre) + PIXEL));
+  }
+});
+
+test('the same frame drawn twice is the same bytes', async () => {
+  const production = discAt(4, 0.6, (draft) => {
+    draft.set.floorOn = true;
+    const shell = draft.marks[0]?.shells[0];
+    if (shell) {
+      shell.depth = 0.3;
+      shell.front.kind = 'round';
+      shell.surfaces = { face: surfaceOf('polished-steel'), bevel: surfaceOf('brass'), side: surfaceOf('lacquer'), back: surfaceOf('matte') };
+    }
+  });
+  const once = await draw(production, { samples: 8, alpha: false });
+  const twice = await draw(production, { samples: 8, alpha: false });
+  expect(Buffer.compare(Buffer.from(once), Buffer.from(twice))).toBe(0);
+  const otherSeed = await draw(produce(production, (draft) => void (draft.seed = 99)), { samples: 8, alpha: false });
+  expect(Buffer.compare(Buffer.from(once), Buffer.from(otherSeed))).not.toBe(0);
+});
+
+test('transparent edges keep their colour: straight alpha, not darkened towards black', async () => {
+  const pixels = await draw(discAt(6, 0.8));
+  const at = (x: number, y: number) => pixels.subarray(4 * (y * WIDTH + x), 4 * (y * WIDTH + x) + 4);
+  const middle = at(WIDTH / 2, HEIGHT / 2);
+  expect(middle[3]).toBe(255);
+  let edges = 0;
+  for (let y = 0; y < HEIGHT; y++) {
+    for (let x = 0; x < WIDTH; x++) {
+      const pixel = at(x, y);
+      if ((pixel[3] as number) < 60 || (pixel[3] as number) > 200) continue;
+      edges++;
+      for (let k = 0; k < 3; k++) expect(Math.abs((pixel[k] as number) - (middle[k] as number))).toBeLessThanOrEqual(6);
+    }
+  }
+  expect(edges).toBeGreaterThan(50);
+  expect(at(3, 3)[3]).toBe(0);
+});
+
+test('the ground in the middle of an empty picture is the colour that was chosen', async () => {
+  const empty = produce(discAt(6, 0.5), (draft) => {
+    draft.marks = [];
+    draft.set.ground = '#2a4060';
+  });
+  const pixels = await draw(empty, { samples: 4, alpha: false });
+  const start = 4 * (Math.round(HEIGHT * 0.58) * WIDTH + WIDTH / 2);
+  [0x2a, 0x40, 0x60].forEach((v, k) => expect(Math.abs((pixels[start + k] as number) - v)).toBeLessThanOrEqual(1));
+});
+
+test('a soft key makes a penumbra as wide as its disc is seen from the edge above (geometry)', async () => {
+  const height = 1;
+  const softness = 10;
+  const production = discAt(6, 0.8, (draft) => {
+    const [mark] = draft.marks;
+    const [camera] = draft.cameras;
+    if (!mark || camera?.carriers[0]?.kind !== 'orbit') throw new Error('Not the production that was meant.');
+    // A disc lying flat over the floor under a light at the zenith, seen from above the audience.
+    mark.placement.tilt.rest = 90;
+    mark.placement.y.rest = height;
+    draft.set.floorOn = true;
+    draft.set.floor.level.rest = 0;
+    draft.set.floor.shadow.rest = 1;
+    draft.set.key.height.rest = 90;
+    draft.set.key.softness.rest = softness;
+    camera.carriers[0].channels.height.rest = 40;
+    camera.carriers[0].channels.radius.rest = 8;
+    camera.lens.fStop.rest = 64;
+  });
+  const pixels = await draw(production, { samples: 256 });
+  // Along the floor through the middle of the shadow, from left to right, the shadow is an even disc of light blurred by another.
+  const row = HEIGHT / 2;
+  const alphas = Array.from({ length: WIDTH }, (_, x) => (pixels[4 * (row * WIDTH + x) + 3] as number) / 255);
+  const pixelsPerMetre = (35 / 36 / 8) * WIDTH;
+  const crossing = (level: number) => {
+    const x = alphas.findIndex((a, i) => a >= level && i < WIDTH / 2);
+    const [a, b] = [alphas[x - 1] as number, alphas[x] as number];
+    return x - (b - level) / (b - a);
+  };
+  const penumbra = 2 * height * Math.tan((softness * Math.PI) / 180) * pixelsPerMetre;
+  // Across a straight edge a disc's light falls off as a segment of the disc; 20 % and 80 % lie 0.492 of its width apart (geometry of the circle segment).
+  expect(crossing(0.8) - crossing(0.2)).toBeGreaterThan(0.4 * penumbra);
+  expect(crossing(0.8) - crossing(0.2)).toBeLessThan(0.6 * penumbra);
+  expect(Math.abs((WIDTH - 1) / 2 - crossing(0.5) - 0.8 * pixelsPerMetre)).toBeLessThan(0.12 * penumbra);
+});
