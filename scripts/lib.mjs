@@ -80,8 +80,11 @@ export async function startServer({ port, host = '127.0.0.1', env = {}, quiet = 
     stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
   });
   const ended = new Promise((resolve) => child.once('exit', (code) => resolve(code ?? 1)));
-  for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, () => child.kill(signal));
-  process.once('exit', () => child.kill());
+  const end = () => child.kill();
+  for (const event of ['SIGINT', 'SIGTERM', 'exit']) process.once(event, end);
+  void ended.then(() => {
+    for (const event of ['SIGINT', 'SIGTERM', 'exit']) process.off(event, end);
+  });
   const url = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
   const deadline = Date.now() + 90_000;
   while (Date.now() < deadline) {

@@ -1,9 +1,9 @@
 'use client';
 
 import { useServerInsertedHTML } from 'next/navigation';
-import { useState, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { ServerStyleSheet, StyleSheetManager } from 'styled-components';
-import { GlobalStyle } from '@/parts/theme';
+import { GlobalStyle, showTheme, storedTheme } from '@/parts/theme';
 
 /** Collects styles while the server renders, so that the first picture of a page is already dressed. */
 export function StyleRegistry({ children }: { children: ReactNode }) {
@@ -13,6 +13,7 @@ export function StyleRegistry({ children }: { children: ReactNode }) {
     sheet.instance.clearTag();
     return styles;
   });
+  useEffect(() => showTheme(storedTheme()), []);
   const dressed = (
     <>
       <GlobalStyle />

@@ -24,24 +24,22 @@ export const GlobalStyle = createGlobalStyle`
     --mono: 'JetBrains Mono', monospace;
     --label: 'Barlow Condensed', sans-serif;
   }
-  @media (prefers-color-scheme: light) {
-    :root[data-theme='auto'] {
-      color-scheme: light;
-      --page: #d6d6d6;
-      --panel: #e2e2e2;
-      --well: #f0f0f0;
-      --raised: #cccccc;
-      --line: #bdbdbd;
-      --line-strong: #8f8f8f;
-      --text: #1a1a1a;
-      --dim: #4a4a4a;
-      --faint: #6a6a6a;
-      --verdigris: #17725a;
-      --verdigris-deep: #a5d8c6;
-      --on-verdigris: #ffffff;
-      --brass: #8a640e;
-      --coral: #b3372a;
-    }
+  :root[data-theme='pale'] {
+    color-scheme: light;
+    --page: #d6d6d6;
+    --panel: #e2e2e2;
+    --well: #f0f0f0;
+    --raised: #cccccc;
+    --line: #bdbdbd;
+    --line-strong: #8f8f8f;
+    --text: #1a1a1a;
+    --dim: #4a4a4a;
+    --faint: #6a6a6a;
+    --verdigris: #17725a;
+    --verdigris-deep: #a5d8c6;
+    --on-verdigris: #ffffff;
+    --brass: #8a640e;
+    --coral: #b3372a;
   }
   * { box-sizing: border-box; }
   html, body { height: 100%; margin: 0; }
@@ -63,3 +61,22 @@ export const GlobalStyle = createGlobalStyle`
 
 /** A hue of the perceptual ring at the one lightness used for thin edges and figures. */
 export const hueColour = (hue: number | null, lightness = 0.74): string => (hue === null ? '#8a8a8a' : `oklch(${lightness} 0.11 ${hue})`);
+
+export type Theme = 'dark' | 'pale';
+const STORED = 'ironsky-theme';
+
+/** The theme that was chosen on this machine. */
+export function storedTheme(): Theme {
+  return localStorage.getItem(STORED) === 'pale' ? 'pale' : 'dark';
+}
+
+export function showTheme(theme: Theme): void {
+  document.documentElement.dataset.theme = theme;
+}
+
+/** Changes between the dark and the pale theme, and remembers it on this machine. */
+export function switchTheme(): void {
+  const next = storedTheme() === 'pale' ? 'dark' : 'pale';
+  localStorage.setItem(STORED, next);
+  showTheme(next);
+}

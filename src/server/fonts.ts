@@ -64,7 +64,11 @@ export async function addFont(fileName: string, bytes: Uint8Array): Promise<Uplo
   if (kind === 'woff') throw new UserError(415, `“${fileName}” is a WOFF file of version 1, which is not read yet. Choose its TTF, OTF or WOFF2.`);
   let sfnt = bytes;
   try {
-    if (kind === 'woff2') sfnt = await decompressWoff2(bytes);
+    if (kind === 'woff2') {
+      // What it says it unpacks to (WOFF2 specification, totalSfntSize): a small file must not fill the memory.
+      if (new DataView(bytes.buffer, bytes.byteOffset).getUint32(16) > 3 * MAX_FONT_BYTES) throw new FontError('It unpacks to more than 60 MB.');
+      sfnt = await decompressWoff2(bytes);
+    }
     const face = new Typeface(sfnt.slice());
     if (face.shape('Hn').every(({ glyph }) => face.outline(glyph).length === 0)) throw new FontError('Its letters have no outlines.');
   } catch (error) {

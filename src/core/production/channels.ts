@@ -1,6 +1,5 @@
 import type { Channel } from '../motion/channel';
-import { slideSchema } from '../rig/carriers/slide';
-import { orbitSchema } from '../rig/carriers/orbit';
+import { CARRIER_KINDS } from '../rig/rig';
 import type { z } from 'zod';
 import { lensSchema } from './camera';
 import { fieldMeta, type FieldMeta } from '../schema/fields';
@@ -28,8 +27,6 @@ export interface ChannelGroup {
   channels: Record<string, Channel>;
 }
 
-const CARRIER_SHAPES = { orbit: orbitSchema.shape, slide: slideSchema.shape } as const;
-const CARRIER_LABELS = { orbit: 'Orbit', slide: 'Slide' } as const;
 const SET_GROUPS = {
   dome: { label: 'Dome', shape: domeSchema.shape },
   key: { label: 'Key light', shape: keyLightSchema.shape },
@@ -47,9 +44,9 @@ export function channelGroups(production: Production): ChannelGroup[] {
       groups.push({
         id: `carrier/${camera.id}/${carrier.id}`,
         kind: 'carrier',
-        label: CARRIER_LABELS[carrier.kind],
+        label: CARRIER_KINDS[carrier.kind].label,
         ...owner,
-        shape: CARRIER_SHAPES[carrier.kind],
+        shape: CARRIER_KINDS[carrier.kind].schema.shape,
         channels: carrier.channels,
       });
     }

@@ -11,7 +11,8 @@ export interface CarrierKind<Kind extends string = string> {
   label: string;
   /** Names of its channels, in the order in which they are shown. */
   channels: readonly string[];
-  schema: z.ZodType;
+  /** Its channels with their bounds, defaults and labels. */
+  schema: z.ZodObject;
   /** The stage as a rigid transform. */
   matrix(values: CarrierValues): Mat4;
   /** Values that make the stage equal to a pose, with angles near the present ones. */

@@ -1,6 +1,7 @@
 import { channelGroups } from '@/core/production/channels';
 import { removeStation } from '@/core/production/edits/channel-edits';
 import { addWordmark, duplicateMark, removeMark } from '@/core/production/edits/mark-edits';
+import { switchTheme } from '@/parts/theme';
 import type { RoomId } from '../rooms';
 import { endFlight, landHere } from './flight';
 import { seek, stepBy, stepKey, togglePlay } from './transport';
@@ -81,6 +82,7 @@ export const COMMANDS: readonly Command[] = [
   },
   { id: 'remove', label: 'Remove what is picked', keys: 'Delete', run: removePicked },
   { id: 'safe-areas', label: 'Show or hide safe areas', run: ({ workspace }) => workspace.view.setState((state) => ({ safeAreas: !state.safeAreas })) },
+  { id: 'theme', label: 'Pale or dark surroundings', run: switchTheme },
   { id: 'sketch', label: 'Picture: sketch', run: ({ workspace }) => workspace.view.setState({ quality: 'sketch' }) },
   { id: 'lit', label: 'Picture: lit', run: ({ workspace }) => workspace.view.setState({ quality: 'lit' }) },
   { id: 'full', label: 'Picture: full', run: ({ workspace }) => workspace.view.setState({ quality: 'full' }) },

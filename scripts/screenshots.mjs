@@ -1,0 +1,61 @@
+#!/usr/bin/env node
+// Takes the pictures of each main view anew, from the demo data, into docs/screenshots.
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { CHROMIUM_FLAGS, chromiumPath, ensureBuild, ensurePackages, freePort, ROOT, startServer } from './lib.mjs';
+
+ensurePackages();
+ensureBuild();
+const { chromium } = await import('playwright-core');
+const folder = mkdtempSync(path.join(tmpdir(), 'ironsky-shots-'));
+const { url, child, failed } = await startServer({ port: await freePort(), quiet: true, env: { IRONSKY_DATA: folder, IRONSKY_DEMO: '1' } });
+if (failed !== null) process.exit(failed);
+const browser = await chromium.launch({ executablePath: chromiumPath(), args: CHROMIUM_FLAGS });
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+
+const shoot = (name) => page.screenshot({ path: path.join(ROOT, 'docs/screenshots', `${name}.png`) });
+const seek = async (frame) => {
+  const clock = page.getByLabel('Timecode of the playhead');
+  await clock.fill(String(frame));
+  await clock.press('Enter');
+};
+const refined = (frame) =>
+  page.waitForFunction((at) => document.querySelector('[data-testid=lens]')?.dataset.frame === String(at) && Number(document.querySelector('[data-testid=lens]').dataset.samples) >= 64, frame, { timeout: 240_000 });
+const room = (name) => page.getByRole('navigation', { name: 'Rooms' }).getByRole('button', { name }).click();
+
+try {
+  await page.goto(url);
+  await page.locator('main img').first().waitFor({ timeout: 120_000 });
+  await page.waitForLoadState('networkidle');
+  await shoot('desk');
+  await page.getByRole('link', { name: /^Open/ }).first().click();
+  await page.getByRole('button', { name: 'LANTERN words' }).click();
+  await seek(149);
+  await refined(149);
+  await shoot('shape');
+  await room('Choreograph');
+  await page.getByRole('button', { name: /^Orbit, Camera 1: move from frame 84/ }).focus();
+  await page.keyboard.press('Enter');
+  await seek(95);
+  await refined(95);
+  await shoot('choreograph');
+  await room('Master');
+  await page.getByRole('textbox', { name: 'Scale, %', exact: true }).fill('10');
+  await page.getByRole('textbox', { name: 'Scale, %', exact: true }).press('Enter');
+  await page.getByRole('textbox', { name: 'Sub-frames', exact: true }).fill('4');
+  await page.getByRole('textbox', { name: 'Sub-frames', exact: true }).press('Enter');
+  await page.getByRole('textbox', { name: 'Last frame, fr', exact: true }).fill('11');
+  await page.getByRole('textbox', { name: 'Last frame, fr', exact: true }).press('Enter');
+  await page.getByRole('radio', { name: 'MP4' }).click();
+  await page.getByRole('button', { name: 'Render 12 frames' }).click();
+  await page.getByText('done · 12 frames').waitFor({ timeout: 240_000 });
+  await seek(46);
+  await refined(46);
+  await shoot('master');
+} finally {
+  await browser.close();
+  child.kill();
+  rmSync(folder, { recursive: true, force: true });
+}
+process.exit(0);
