@@ -107,7 +107,7 @@ export function Choices<K extends string>({ label, options, value, onChange }: {
       }}
     >
       {options.map((option) => (
-        <Pill key={option.id} id={option.id} aria-label={option.icon ? option.label : undefined} style={option.icon ? { padding: '0 6px', display: 'flex', alignItems: 'center' } : undefined}>
+        <Pill key={option.id} id={option.id} aria-label={option.icon ? option.label : undefined} style={option.icon ? { padding: '0 4px', display: 'flex', alignItems: 'center' } : undefined}>
           {option.icon ?? option.label}
         </Pill>
       ))}

@@ -14,8 +14,8 @@ export const GlobalStyle = createGlobalStyle`
     --line: #303030;
     --line-strong: #4a4a4a;
     --text: #e6e6e6;
-    --dim: #a2a2a2;
-    --faint: #7c7c7c;
+    --dim: #b0b0b0;
+    --faint: #949494;
     --verdigris: #6fc2a5;
     --verdigris-deep: #2d6652;
     --on-verdigris: #0c1d16;
@@ -33,13 +33,13 @@ export const GlobalStyle = createGlobalStyle`
     --line: #bdbdbd;
     --line-strong: #8f8f8f;
     --text: #1a1a1a;
-    --dim: #4a4a4a;
-    --faint: #6a6a6a;
-    --verdigris: #17725a;
+    --dim: #3a3a3a;
+    --faint: #525252;
+    --verdigris: #115c48;
     --verdigris-deep: #a5d8c6;
     --on-verdigris: #ffffff;
-    --brass: #8a640e;
-    --coral: #b3372a;
+    --brass: #6d4e08;
+    --coral: #9b2a1e;
   }
   * { box-sizing: border-box; }
   html, body { height: 100%; margin: 0; }

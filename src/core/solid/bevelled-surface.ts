@@ -42,10 +42,14 @@ class Surface {
   private readonly plan: Plan;
   private readonly horizontal = new Map<number, Normal2>();
   private readonly keysPerNode: number;
+  /** Drawn vertex of each node of the piece at hand, by node. */
+  private readonly vertexOf: Int32Array;
+  private readonly group: number[] = [];
 
   constructor(private readonly input: SurfaceInput) {
     const { record } = input.sweep;
     this.plan = { x: record.x.data, y: record.y.data };
+    this.vertexOf = new Int32Array(record.x.length);
     this.keysPerNode = input.front.profile.length + input.back.profile.length + 2;
   }
 
@@ -95,16 +99,8 @@ class Surface {
     const id = node * (generators.count + 1) + edge;
     const known = this.horizontal.get(id);
     if (known) return known;
-    const group = [edge];
-    for (let grown = true; grown;) {
-      grown = false;
-      record.eachSmoothArc(node, (left, right) => {
-        const hasLeft = group.includes(left);
-        if (hasLeft === group.includes(right)) return;
-        group.push(hasLeft ? right : left);
-        grown = true;
-      });
-    }
+    const { group } = this;
+    record.smoothGroup(node, edge, group);
     let x = 0;
     let y = 0;
     for (const member of group) {
@@ -141,15 +137,17 @@ class Surface {
       if ((profile[i + 1] as ProfilePoint).distance > from) segmentOfStrip.set(ringDistances.indexOf(from), i);
       else this.step(end, i, ringDistances.indexOf(from));
     }
+    const { vertexOf } = this;
     let area = 0;
+    const emit = (a: number, b: number, c: number) => {
+      area += this.planArea(a, b, c);
+      this.triangle(end, vertexOf[a] as number, vertexOf[b] as number, vertexOf[c] as number);
+    };
     for (const { edge, strip, nodes } of sweep.record.pieces) {
       const segment = segmentOfStrip.get(strip);
       if (segment === undefined) continue;
-      const vertexOf = new Map(nodes.map((node) => [node, this.bevelVertex(node, edge, end, strip, segment)]));
-      triangulatePiece(nodes, this.plan, 4 * jitter, (a, b, c) => {
-        area += this.planArea(a, b, c);
-        this.triangle(end, vertexOf.get(a) as number, vertexOf.get(b) as number, vertexOf.get(c) as number);
-      });
+      for (const node of nodes) vertexOf[node] = this.bevelVertex(node, edge, end, strip, segment);
+      triangulatePiece(nodes, this.plan, 4 * jitter, emit);
     }
     return area;
   }

@@ -81,11 +81,22 @@ export class SweepRecord {
     }
   }
 
-  /** Calls back with each smooth arc at a node. */
-  eachSmoothArc(node: number, visit: (left: number, right: number) => void): void {
-    for (let e = this.firstEntry.at(node); e >= 0; e = this.entryNext.at(e)) {
-      const arc = this.entryArc.at(e);
-      if (this.arcSmooth.at(arc)) visit(this.arcLeft.at(arc), this.arcRight.at(arc));
+  /** Fills `group` with the edges that smooth arcs at a node join to this one, itself first. */
+  smoothGroup(node: number, edge: number, group: number[]): void {
+    group.length = 1;
+    group[0] = edge;
+    for (let grown = true; grown;) {
+      grown = false;
+      for (let e = this.firstEntry.at(node); e >= 0; e = this.entryNext.at(e)) {
+        const arc = this.entryArc.at(e);
+        if (!this.arcSmooth.at(arc)) continue;
+        const left = this.arcLeft.at(arc);
+        const right = this.arcRight.at(arc);
+        const hasLeft = group.includes(left);
+        if (hasLeft === group.includes(right)) continue;
+        group.push(hasLeft ? right : left);
+        grown = true;
+      }
     }
   }
 

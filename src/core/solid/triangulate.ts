@@ -85,7 +85,9 @@ export function triangulateInside(points: Float64Array, edges: Int32Array): Tria
   for (let t = 0; t < total; t++) {
     const to = newIndex[t] as number;
     if (to < 0) continue;
-    corners.set([start(3 * t), start(3 * t + 2), start(3 * t + 1)], 3 * to);
+    corners[3 * to] = start(3 * t);
+    corners[3 * to + 1] = start(3 * t + 2);
+    corners[3 * to + 2] = start(3 * t + 1);
     for (let k = 0; k < 3; k++) {
       const h = 3 * t + k;
       const slot = 3 * to + (SLOT_OF_HALFEDGE[k] as number);

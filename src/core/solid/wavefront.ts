@@ -216,6 +216,21 @@ class Sweeper {
     this.join(this.slotOf(acrossA, t), -1, edge);
   }
 
+  /** Writes a triangle: its corners, and behind each its neighbour and constraint; the middle side is never constrained. */
+  private put(t: number, a: number, b: number, c: number, overA: number, overB: number, overC: number, edgeA: number, edgeC: number): void {
+    const { corners, neighbours, constraints } = this.front;
+    const at = 3 * t;
+    corners[at] = a;
+    corners[at + 1] = b;
+    corners[at + 2] = c;
+    neighbours[at] = overA;
+    neighbours[at + 1] = overB;
+    neighbours[at + 2] = overC;
+    constraints[at] = edgeA;
+    constraints[at + 1] = -1;
+    constraints[at + 2] = edgeC;
+  }
+
   /** A triangle of the inside turns over: the side k it shares with its neighbour becomes the other diagonal. */
   private flip(t: number, k: number): void {
     const { corners, neighbours, constraints } = this.front;
@@ -230,16 +245,18 @@ class Sweeper {
     const q = corners[A] as number;
     const s = corners[B] as number;
     const r = corners[3 * u + j] as number;
-    const tSides = [neighbours[J1], u, neighbours[B], constraints[J1], -1, constraints[B]] as number[];
-    const uSides = [neighbours[A], t, neighbours[J2], constraints[A], -1, constraints[J2]] as number[];
-    if ((tSides[0] as number) >= 0) neighbours[this.slotOf(tSides[0] as number, u)] = t;
-    if ((uSides[0] as number) >= 0) neighbours[this.slotOf(uSides[0] as number, t)] = u;
-    corners.set([p, q, r], 3 * t);
-    neighbours.set(tSides.slice(0, 3), 3 * t);
-    constraints.set(tSides.slice(3), 3 * t);
-    corners.set([r, s, p], 3 * u);
-    neighbours.set(uSides.slice(0, 3), 3 * u);
-    constraints.set(uSides.slice(3), 3 * u);
+    const acrossT = neighbours[J1] as number;
+    const acrossU = neighbours[A] as number;
+    const edgeT = constraints[J1] as number;
+    const edgeU = constraints[A] as number;
+    const keptT = neighbours[B] as number;
+    const keptU = neighbours[J2] as number;
+    const keptEdgeT = constraints[B] as number;
+    const keptEdgeU = constraints[J2] as number;
+    if (acrossT >= 0) neighbours[this.slotOf(acrossT, u)] = t;
+    if (acrossU >= 0) neighbours[this.slotOf(acrossU, t)] = u;
+    this.put(t, p, q, r, acrossT, u, keptT, edgeT, keptEdgeT);
+    this.put(u, r, s, p, acrossU, t, keptU, edgeU, keptEdgeU);
     this.dirty.push(t, u);
   }
 }

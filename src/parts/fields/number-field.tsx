@@ -137,6 +137,8 @@ export function NumberField({ meta, value, onChange, keyed, onToggleKey, onStepK
     put(from.value + Math.round(by / 2) * meta.step * factor(event));
   };
   const reset = () => {
+    setText(null);
+    setBad(false);
     begin();
     put(meta.rest);
   };
@@ -167,10 +169,7 @@ export function NumberField({ meta, value, onChange, keyed, onToggleKey, onStepK
           autoComplete="off"
           spellCheck={false}
           value={text ?? shown}
-          onFocus={(event) => {
-            setText(shown);
-            event.currentTarget.select();
-          }}
+          onFocus={(event) => event.currentTarget.select()}
           onChange={(event) => {
             setText(event.target.value);
             setBad(false);

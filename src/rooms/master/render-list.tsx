@@ -1,5 +1,6 @@
 'use client';
 
+import { useState } from 'react';
 import { ProgressBar } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { useStore } from 'zustand';
@@ -42,6 +43,17 @@ function stateWords(render: RenderSummary, run: Run | undefined): string {
 
 const OUTPUT_WORDS = { frames: 'PNG', mp4: 'MP4', webm: 'WebM' } as const;
 
+/** The folder of the frames, for the file manager or the compositor. */
+function CopyFolder({ folder }: { folder: string }) {
+  const [copied, setCopied] = useState(false);
+  const copy = () => navigator.clipboard.writeText(folder).then(() => setCopied(true), () => window.prompt('The frames are in this folder:', folder));
+  return (
+    <Button $tone="quiet" onPress={() => void copy()}>
+      {copied ? 'Copied' : 'Copy the folder’s path'}
+    </Button>
+  );
+}
+
 function RenderEntry({ render }: { render: RenderSummary }) {
   const run = useStore(renderStore, (s) => s.runs[render.id]);
   const { first, last, scale, samples, alpha, output } = render.settings;
@@ -68,7 +80,6 @@ function RenderEntry({ render }: { render: RenderSummary }) {
           {run.reason}
         </p>
       ) : null}
-      {render.done > 0 ? <small title="Where the frames are">{render.folder}</small> : null}
       <nav aria-label={`Frames ${first} to ${last}`}>
         {run?.state === 'running' ? (
           <Button onPress={() => void cancelRun(render.id)}>Cancel</Button>
@@ -86,6 +97,7 @@ function RenderEntry({ render }: { render: RenderSummary }) {
         ) : (
           <Button onPress={() => void resumeRun(render.id)}>Continue</Button>
         )}
+        {render.done > 0 ? <CopyFolder folder={render.folder} /> : null}
       </nav>
     </Entry>
   );

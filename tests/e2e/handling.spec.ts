@@ -1,0 +1,162 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { addWords, field, goToRoom, makeProduction, pictureOf, saved, seekTo, type, valueOf } from './support/rooms';
+import { expect, test } from './support/server';
+
+/** How the interface handles: numbers, keys, the finder, the plan; and that it can be used without seeing it. */
+
+/** Rules of WCAG 2 A and AA that the page breaks, by the library axe-core. */
+async function broken(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze();
+  return violations.flatMap(({ id, nodes }) => nodes.map((node) => `${id}: ${node.target.join(' ')}`));
+}
+
+test('numbers: typed with arithmetic and units, stepped, dragged, reset, refused', async ({ page, ironsky }) => {
+  await makeProduction(page, ironsky.url, 'Numbers');
+  await addWords(page, 'N');
+  await type(page, 'Across, m', '1/4 + 25 cm');
+  expect(await valueOf(page, 'Across, m')).toBe('0.50');
+  const across = field(page, 'Across, m');
+  await across.press('ArrowUp');
+  expect(await valueOf(page, 'Across, m')).toBe('0.60');
+  await across.press('Shift+ArrowUp');
+  expect(await valueOf(page, 'Across, m')).toBe('1.60');
+  await across.press('Alt+ArrowDown');
+  expect(await valueOf(page, 'Across, m')).toBe('1.59');
+
+  await across.fill('two');
+  await across.press('Enter');
+  await expect(across).toHaveAttribute('aria-invalid', 'true');
+  await across.press('Escape');
+  expect(await valueOf(page, 'Across, m')).toBe('1.59');
+
+  const label = page.getByText('Across', { exact: true });
+  const box = (await label.boundingBox()) as { x: number; y: number };
+  await page.mouse.move(box.x + 5, box.y + 5);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 45, box.y + 5, { steps: 4 });
+  await page.mouse.up();
+  expect(await valueOf(page, 'Across, m')).toBe('3.59');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  expect(await valueOf(page, 'Across, m')).toBe('1.59');
+  await label.dblclick();
+  expect(await valueOf(page, 'Across, m')).toBe('0.00');
+
+  await type(page, 'Depth, m', '-5');
+  expect(await valueOf(page, 'Depth, m')).toBe('0.001');
+});
+
+test('a value is keyed beside it, and keys are stepped through from the field', async ({ page, ironsky }) => {
+  await makeProduction(page, ironsky.url, 'Keys');
+  await addWords(page, 'K');
+  await page.getByRole('button', { name: 'Set a key of Across here' }).click();
+  await seekTo(page, 10);
+  await type(page, 'Across, m', '4');
+  await expect(page.getByRole('button', { name: 'Remove the key of Across here' })).toBeVisible();
+  await seekTo(page, 5);
+  expect(Number(await valueOf(page, 'Across, m'))).toBeCloseTo(2, 1);
+  await field(page, 'Across, m').focus();
+  await page.keyboard.press('Control+ArrowRight');
+  await expect(page.getByLabel('Timecode of the playhead')).toHaveValue('00:00:00:10');
+  await goToRoom(page, 'Choreograph');
+  await expect(page.getByRole('button', { name: 'K, place: move from frame 0 to 10, even' }).or(page.getByRole('button', { name: /^K, place: move from frame 0 to 10/ }))).toBeVisible();
+});
+
+test('keyboard alone: find a command, add words, fly, land, step, remove, undo', async ({ page, ironsky }) => {
+  await makeProduction(page, ironsky.url, 'Keyboard');
+  await page.keyboard.press('Control+k');
+  await page.getByRole('searchbox', { name: 'Command' }).pressSequentially('add w');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Words' })).toHaveValue('WORDS');
+  await page.keyboard.press('Control+2');
+  await expect(page.getByRole('button', { name: /^Land here/ })).toBeVisible();
+  await page.getByTestId('lens').focus();
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('+');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Orbit, Camera 1: key at frame 0, eased' })).toBeVisible();
+  await page.getByRole('button', { name: 'Orbit, Camera 1: key at frame 0, eased' }).focus();
+  await page.keyboard.press('Delete');
+  await expect(page.getByRole('button', { name: /Orbit, Camera 1: key at frame/ })).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Orbit, Camera 1: key at frame 0, eased' })).toBeVisible();
+  await page.getByRole('slider', { name: 'Playhead' }).focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByLabel('Timecode of the playhead')).toHaveValue('00:00:00:11');
+});
+
+test('in the plan a mark is dragged to its place, in one step of undo', async ({ page, ironsky }) => {
+  await makeProduction(page, ironsky.url, 'Plan');
+  await addWords(page, 'PLACE');
+  await pictureOf(page, 0);
+  const plan = page.getByTestId('plan-above');
+  const mark = plan.getByRole('button', { name: 'Select PLACE' });
+  const box = (await mark.boundingBox()) as { x: number; y: number; width: number; height: number };
+  await page.mouse.move(box.x + box.width / 4, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 4 + 20, box.y + box.height / 2 + 30, { steps: 5 });
+  await page.mouse.up();
+  const [x, z] = [Number(await valueOf(page, 'Across, m')), Number(await valueOf(page, 'Toward, m'))];
+  expect(x).toBeGreaterThan(0.1);
+  // From above, depth runs down the page with the audience below.
+  expect(z / x).toBeCloseTo(1.5, 1);
+  expect(await valueOf(page, 'Up, m')).toBe('0.00');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  expect(await valueOf(page, 'Across, m')).toBe('0.00');
+});
+
+test('an outline from a file, and one that is none', async ({ page, ironsky }) => {
+  await makeProduction(page, ironsky.url, 'Outline');
+  const choose = async (name: string, text: string) => {
+    const chooser = page.waitForEvent('filechooser');
+    await page.getByRole('button', { name: 'Outline from a file' }).click();
+    await (await chooser).setFiles({ name, mimeType: 'image/svg+xml', buffer: Buffer.from(text) });
+  };
+  await choose('words.svg', '<svg xmlns="http://www.w3.org/2000/svg"><text>hello</text></svg>');
+  await expect(page.getByRole('navigation', { name: 'Call sheet' }).getByRole('alert')).toContainText('Turn text and shapes into paths first');
+  await choose('drop.svg', '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><path d="M5 0C9 5 9 10 5 10S1 5 5 0Z"/></svg>');
+  await expect(page.getByRole('button', { name: 'drop outline' })).toBeVisible();
+  await type(page, 'Height, m', '2');
+  await pictureOf(page, 0, 4);
+  await saved(page);
+});
+
+test.describe('with the demo', () => {
+  test.use({ demo: true });
+
+  test('desk and rooms break no rule of WCAG 2.1 A and AA, in both themes', async ({ page, ironsky }) => {
+    await page.goto(ironsky.url);
+    await expect(page.getByText('Lantern Deep, ident A')).toBeVisible();
+    expect(await broken(page)).toEqual([]);
+    await page.getByRole('link', { name: /^Open Lantern Deep/ }).click();
+    await page.getByRole('button', { name: 'LANTERN words' }).click();
+    expect(await broken(page)).toEqual([]);
+    await goToRoom(page, 'Choreograph');
+    await page.getByRole('button', { name: /^Orbit, Camera 1: move from frame 84/ }).focus();
+    await page.keyboard.press('Enter');
+    expect(await broken(page)).toEqual([]);
+    await goToRoom(page, 'Master');
+    expect(await broken(page)).toEqual([]);
+    await page.keyboard.press('Control+k');
+    await page.getByRole('searchbox', { name: 'Command' }).pressSequentially('pale');
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('Enter');
+    await goToRoom(page, 'Choreograph');
+    expect(await broken(page)).toEqual([]);
+  });
+
+  test('at 1280 x 800 nothing is cut off and the lens view has at least 640 x 360', async ({ page, ironsky }) => {
+    await page.goto(ironsky.url);
+    await page.getByRole('link', { name: /^Open Lantern Deep/ }).click();
+    for (const room of ['Shape', 'Choreograph', 'Master'] as const) {
+      await goToRoom(page, room);
+      const lens = (await page.getByTestId('lens').boundingBox()) as { width: number; height: number };
+      expect(lens.width).toBeGreaterThanOrEqual(640);
+      expect(lens.height).toBeGreaterThanOrEqual(360);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth && document.documentElement.scrollHeight <= innerHeight)).toBe(true);
+      for (const bench of await page.getByRole('complementary').all()) expect(await bench.evaluate((e) => e.scrollWidth <= e.clientWidth)).toBe(true);
+    }
+  });
+});
