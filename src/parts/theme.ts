@@ -20,6 +20,7 @@ export const GlobalStyle = createGlobalStyle`
     --verdigris-deep: #2d6652;
     --on-verdigris: #0c1d16;
     --brass: #dcb65f;
+    --on-brass: #1c1608;
     --coral: #f2887c;
     --mono: 'JetBrains Mono', monospace;
     --label: 'Barlow Condensed', sans-serif;
@@ -39,6 +40,7 @@ export const GlobalStyle = createGlobalStyle`
     --verdigris-deep: #a5d8c6;
     --on-verdigris: #ffffff;
     --brass: #6d4e08;
+    --on-brass: #fff4d8;
     --coral: #9b2a1e;
   }
   * { box-sizing: border-box; }

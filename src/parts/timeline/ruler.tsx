@@ -90,7 +90,7 @@ export function Ruler({ scale, span, rate, playhead, last, onSeek, onScrub }: {
       <Ticks scale={scale} span={span} rate={rate} last={last} />
       <line x1={0} x2="100%" y1={RULER_HEIGHT - 0.5} y2={RULER_HEIGHT - 0.5} stroke="var(--line)" />
       <rect x={badge - half} y={2} width={2 * half} height={17} rx={2} fill="var(--brass)" />
-      <text x={badge} y={14.5} textAnchor="middle" style={{ fill: '#1c1608', fontWeight: 600 }}>
+      <text x={badge} y={14.5} textAnchor="middle" style={{ fill: 'var(--on-brass)', fontWeight: 600 }}>
         {text}
       </text>
     </Strip>
