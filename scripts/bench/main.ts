@@ -48,7 +48,7 @@ function shapesOf(rings: readonly Ring[]): Shape[] {
 async function solids(): Promise<void> {
   const face = await typeface('archivo-black');
   const { pieces, scale } = setText({ text: WORD, size: 1, tracking: 0, leading: 1, alignment: 'centre' }, [face]);
-  const bevel: BevelShape = { kind: 'round', width: 0.024, height: 0.024 };
+  const bevel: BevelShape = { profile: 'round', width: 0.024, height: 0.024 };
   let triangles = 0;
   const ours = milliseconds(9, () => {
     triangles = 0;

@@ -51,9 +51,10 @@ function lanternDeepIdent(): Production {
 
   for (const [mark, depth, bevel] of [[lantern, 0.34, 30], [deep, 0.24, 20], [fish, 0.26, 26]] as const) {
     const shell = mark.shells[0] as Shell;
-    shell.depth = depth;
-    shell.front.size = bevel;
-    shell.back.size = bevel / 2;
+    shell.from = -depth / 2;
+    shell.to = depth / 2;
+    shell.front.size = shell.front.height = bevel;
+    shell.back.size = shell.back.height = bevel / 2;
   }
   dress(lantern.shells[0] as Shell, 'polished-steel', 'polished-steel', 'black-chrome');
   dress(deep.shells[0] as Shell, 'brass', 'brass', 'black-chrome');

@@ -2,10 +2,16 @@ import { BufferAttribute, BufferGeometry, Color, DirectionalLight, Group, Mesh, 
 import { linearColour } from '@/core/colour/transfer';
 import type { FrameState, MarkState } from '@/core/frame/frame-state';
 import type { MarkSolids } from '@/core/frame/mark-solids';
-import type { SolidMesh } from '@/core/solid/mesh';
+import type { Region, SolidMesh } from '@/core/solid/mesh';
 import { SurfaceMaterials } from './surface-materials';
 
 export type Quality = 'sketch' | 'lit' | 'full';
+
+/** What a mesh needs to know to be dressed: the region of each of its groups, and its shell. */
+interface Dress {
+  regions: Region[];
+  shell: number;
+}
 
 const SHADOW_MAP = 1024;
 /** The floor is a plane this large: far past where anyone looks. */
@@ -45,7 +51,7 @@ export class Stage {
     const group = new Group();
     group.matrixAutoUpdate = false;
     const made = new Map<SolidMesh, BufferGeometry>();
-    const meshes = solids.pieces.map(({ mesh: solid, x, y }) => {
+    const meshes = solids.pieces.map(({ mesh: solid, x, y, shell }) => {
       const geometry = made.get(solid) ?? geometryOf(solid);
       made.set(solid, geometry);
       const mesh = new Mesh(geometry);
@@ -54,7 +60,7 @@ export class Stage {
       mesh.matrixAutoUpdate = false;
       mesh.castShadow = true;
       mesh.receiveShadow = true;
-      mesh.userData.regions = solid.groups.map(({ region }) => region);
+      mesh.userData = { regions: solid.groups.map(({ region }) => region), shell } satisfies Dress;
       group.add(mesh);
       return mesh;
     });
@@ -97,8 +103,11 @@ export class Stage {
     group.matrix.fromArray(mark.pose as number[]);
     const make = quality === 'sketch' ? 'sketchFor' : 'litFor';
     for (const mesh of meshes) {
-      const regions = mesh.userData.regions as (keyof MarkState['surfaces'])[];
-      mesh.material = regions.map((region) => this.materials[make](mark.surfaces[region]));
+      const { regions, shell } = mesh.userData as Dress;
+      const surfaces = mark.shells[shell];
+      // The solids may still be those of a moment ago, when there were more shells.
+      mesh.visible = surfaces !== undefined;
+      if (surfaces) mesh.material = regions.map((region) => this.materials[make](surfaces[region]));
     }
   }
 

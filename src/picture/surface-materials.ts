@@ -52,7 +52,7 @@ export class SurfaceMaterials {
     return material;
   }
 
-  private makeLit({ material: kind, colour, roughness }: Surface): MeshPhysicalMaterial {
+  private makeLit({ material: kind, colour, roughness, opacity }: Surface): MeshPhysicalMaterial {
     const { metalness, coat, glow } = MATERIALS[kind];
     const linear = linearColour(colour);
     const material = new MeshPhysicalMaterial({
@@ -63,6 +63,9 @@ export class SurfaceMaterials {
       clearcoatRoughness: 0.06,
       emissive: new Color(...linear),
       emissiveIntensity: glow,
+      transparent: opacity < 1,
+      opacity,
+      depthWrite: opacity === 1,
     });
     material.onBeforeCompile = (shader) => {
       Object.assign(shader.uniforms, this.dome);

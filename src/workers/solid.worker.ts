@@ -1,6 +1,7 @@
 import { Typeface } from '@/core/outline/typeface';
 import type { FontRef, Mark } from '@/core/production/mark';
-import { buildMark } from '@/core/frame/mark-solids';
+import { buildMark, type SolidCache } from '@/core/frame/mark-solids';
+import type { SolidMesh } from '@/core/solid/mesh';
 import { sayReady } from './worker-port';
 import type { BuildReply, BuildRequest } from './solid-messages';
 
@@ -9,6 +10,27 @@ const scope = self as unknown as DedicatedWorkerGlobalScope;
 const waiting = new Map<string, BuildRequest>();
 const faces = new Map<string, Promise<Typeface[]>>();
 let busy = false;
+
+const MAX_KEPT = 600;
+const kept = new Map<string, SolidMesh>();
+
+/** The solids used last; the bare topology, which is for judges only, is not kept. */
+const cache: SolidCache = {
+  get: (key) => {
+    const mesh = kept.get(key);
+    if (mesh) {
+      kept.delete(key);
+      kept.set(key, mesh);
+    }
+    return mesh;
+  },
+  set: (key, mesh) => {
+    mesh.topology = { positions: new Float64Array(), triangles: new Uint32Array() };
+    kept.set(key, mesh);
+    const oldest = kept.keys().next();
+    if (kept.size > MAX_KEPT && !oldest.done) kept.delete(oldest.value);
+  },
+};
 
 const send = (reply: BuildReply, transfer: Transferable[] = []) => scope.postMessage(reply, transfer);
 
@@ -37,18 +59,16 @@ function facesFor(font: FontRef): Promise<Typeface[]> {
 async function build({ mark, key }: BuildRequest): Promise<void> {
   let lastTold = performance.now();
   try {
-    const solids = buildMark(mark, await markFaces(mark), (done, of) => {
-      if (performance.now() - lastTold < 100) return;
-      lastTold = performance.now();
-      send({ kind: 'progress', markId: mark.id, key, done, of });
+    const solids = buildMark(mark, await markFaces(mark), {
+      cache,
+      onPiece: (done, of) => {
+        if (performance.now() - lastTold < 100) return;
+        lastTold = performance.now();
+        send({ kind: 'progress', markId: mark.id, key, done, of });
+      },
     });
-    const buffers = new Set<ArrayBuffer>();
-    for (const { mesh } of solids.pieces) {
-      // The bare topology is for judges only; it is not sent on.
-      mesh.topology = { positions: new Float64Array(), triangles: new Uint32Array() };
-      for (const array of [mesh.positions, mesh.normals, mesh.indices]) buffers.add(array.buffer as ArrayBuffer);
-    }
-    send({ kind: 'built', markId: mark.id, key, solids }, [...buffers]);
+    // Copied and not handed over: the cache keeps them.
+    send({ kind: 'built', markId: mark.id, key, solids });
   } catch (error) {
     send({ kind: 'failed', markId: mark.id, key, reason: error instanceof Error ? error.message : 'This mark could not be built.' });
   }

@@ -36,8 +36,9 @@ function discAt(distance: number, radius: number, recipe: (draft: Production) =>
     const shell = mark?.shells[0];
     if (!mark || !shell || camera?.carriers[0]?.kind !== 'orbit') throw new Error('Not the production that was meant.');
     mark.body.size = 2 * radius;
-    shell.depth = 0.001;
-    shell.front.kind = shell.back.kind = 'none';
+    shell.from = -0.0005;
+    shell.to = 0.0005;
+    shell.front.profile = shell.back.profile = 'none';
     const glow = surfaceOf('glow');
     shell.surfaces = { face: glow, bevel: glow, side: glow, back: glow };
     camera.carriers[0].channels.radius.rest = distance + 0.0005;
@@ -125,8 +126,9 @@ test('the same frame drawn twice is the same bytes', async () => {
     draft.set.floorOn = true;
     const shell = draft.marks[0]?.shells[0];
     if (shell) {
-      shell.depth = 0.3;
-      shell.front.kind = 'round';
+      shell.from = -0.15;
+      shell.to = 0.15;
+      shell.front.profile = 'round';
       shell.surfaces = { face: surfaceOf('polished-steel'), bevel: surfaceOf('brass'), side: surfaceOf('lacquer'), back: surfaceOf('matte') };
     }
   });

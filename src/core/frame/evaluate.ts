@@ -1,6 +1,6 @@
 import { valueAt } from '../motion/evaluate-channel';
 import type { Camera } from '../production/camera';
-import type { Mark, Shell } from '../production/mark';
+import type { Mark } from '../production/mark';
 import type { Production } from '../production/production';
 import { rigPose } from '../rig/rig';
 import { multiply, panTiltRoll, translation, type Mat4 } from '../space/matrix';
@@ -28,7 +28,7 @@ export function evaluate(production: Production, seconds: number, boundsOf: Boun
   const marks = production.marks.filter((mark) => mark.shown).map((mark): MarkState => ({
     id: mark.id,
     pose: markPose(mark, frame),
-    surfaces: (mark.shells[0] as Shell).surfaces,
+    shells: mark.shells.map((shell) => shell.surfaces),
   }));
   const camera = production.cameras[0] as Camera;
   return { time: seconds, camera: cameraState(production, camera, frame, marks, boundsOf, pose), marks, set: setState(production, frame) };

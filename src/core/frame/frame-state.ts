@@ -25,7 +25,8 @@ export interface CameraState {
 export interface MarkState {
   id: string;
   pose: Mat4;
-  surfaces: Record<Region, Surface>;
+  /** Surfaces of each shell, in the mark's order. */
+  shells: Record<Region, Surface>[];
 }
 
 export interface SetState {

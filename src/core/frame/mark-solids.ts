@@ -1,10 +1,14 @@
-import type { Mark, Shell } from '../production/mark';
+import type { Bevel, Mark, Shell } from '../production/mark';
 import { outlineLayout } from '../outline/drawing';
-import { setText, type Layout } from '../outline/text-layout';
+import { uniteOverlapping } from '../outline/overlap';
+import type { Ring } from '../outline/ring';
+import { setText, type Layout, type OutlinePiece } from '../outline/text-layout';
 import type { Typeface } from '../outline/typeface';
 import type { Box } from '../space/vector';
 import { buildSolid, SolidError, type BevelShape, type SolidShape } from '../solid/bevelled-solid';
 import type { SolidMesh } from '../solid/mesh';
+import { offsetOutline, reversed } from '../solid/offset-outline';
+import { WavefrontError } from '../solid/triangulate';
 
 /** A solid standing at a place in its mark. Equal keys share one mesh. */
 export interface PlacedSolid {
@@ -12,6 +16,8 @@ export interface PlacedSolid {
   mesh: SolidMesh;
   x: number;
   y: number;
+  /** Shell it belongs to, as a position in the mark's list. */
+  shell: number;
 }
 
 export interface MarkSolids {
@@ -27,51 +33,92 @@ export interface MarkSolids {
 
 /** What the solids of a mark depend on, as text: equal texts give equal solids. */
 export function solidsKey(mark: Mark): string {
-  return JSON.stringify([mark.body, mark.shells.map(({ depth, front, back }) => [depth, front, back])]);
+  return JSON.stringify([mark.body, mark.shells.map(({ shown, ...shell }) => [shown, geometryOf(shell)])]);
 }
 
-const bevelShape = ({ kind, size }: Shell['front']): BevelShape => ({ kind, width: size / 1000, height: size / 1000 });
-
-/** The shape of a shell: its depth about the middle, so that turns are about the middle of the depth. */
-export function shellShape(shell: Shell): SolidShape {
-  return { from: -shell.depth / 2, to: shell.depth / 2, front: bevelShape(shell.front), back: bevelShape(shell.back) };
+/** The part of a shell that its solids depend on. */
+function geometryOf({ offset, join, from, to, front, back, rim }: Omit<Shell, 'shown'>) {
+  return { offset, join, from, to, front, back, rim };
 }
+
+const bevelShape = ({ profile, size, height, ridge }: Bevel): BevelShape => ({ profile, width: size / 1000, height: height / 1000, ridge });
+
+/** The shape of a shell's solids. */
+export function shellShape({ from, to, front, back }: Shell): SolidShape {
+  return { from, to, front: bevelShape(front), back: bevelShape(back) };
+}
+
+/** What a piece's key is relative to: the same letter of the same font is the same piece in any text. */
+const sourceOf = ({ body }: Mark): string => JSON.stringify(body.kind === 'words' ? [body.font, body.size] : body);
 
 function layoutOf(mark: Mark, faces: readonly Typeface[]): Layout {
   return mark.body.kind === 'words' ? setText(mark.body, faces) : outlineLayout(mark.body);
 }
 
+/** Outlines of one shell: the mark's own, offset, with only a rim left where that is asked for. */
+function shellPieces({ pieces, scale }: Layout, { offset, join, rim }: Shell): OutlinePiece[] {
+  if (offset === 0 && rim === 0) return pieces;
+  const made = new Map<string, Ring[]>();
+  const standing = pieces.map(({ key, rings, x, y }) => {
+    let shaped = made.get(key);
+    if (!shaped) {
+      shaped = offsetOutline(rings, offset / 1000, join, scale);
+      if (rim > 0) shaped = [...shaped, ...reversed(offsetOutline(shaped, -rim / 1000, 'mitred', scale))];
+      made.set(key, shaped);
+    }
+    return { id: key, rings: shaped, x, y };
+  });
+  // Outlines that have grown may have met: they become one, so that no letter runs through its neighbour.
+  return offset > 0 ? uniteOverlapping(standing, scale) : standing.filter(({ rings }) => rings.length > 0).map(({ id, ...piece }) => ({ key: id, ...piece }));
+}
+
+/** Solids that were built before, by what they depend on: a change of one shell builds that shell only. */
+export interface SolidCache {
+  get(key: string): SolidMesh | undefined;
+  set(key: string, mesh: SolidMesh): void;
+}
+
+export interface BuildOptions {
+  cache?: SolidCache;
+  /** Called after each piece with the number done and the number of all, for progress. */
+  onPiece?: (done: number, of: number) => void;
+}
+
 /**
  * Builds all solids of a mark. A piece that cannot be built is left out and named; the rest stands.
  * @param faces the mark's font and its stand-ins; not used for outlines
- * @param onPiece called after each piece with the number done and the number of all, for progress
- * @param cancelled asked between pieces; true ends the work early
  */
-export function buildMark(
-  mark: Mark,
-  faces: readonly Typeface[],
-  onPiece?: (done: number, of: number) => void,
-  cancelled?: () => boolean,
-): MarkSolids {
+export function buildMark(mark: Mark, faces: readonly Typeface[], { cache, onPiece }: BuildOptions = {}): MarkSolids {
   const layout = layoutOf(mark, faces);
-  const shape = shellShape(mark.shells[0] as Shell);
+  const source = sourceOf(mark);
+  const faults = new Set<string>();
+  const orders = mark.shells.flatMap((shell, index) => {
+    if (!shell.shown) return [];
+    try {
+      return shellPieces(layout, shell).map((piece) => ({ piece, shell, index, shape: JSON.stringify(geometryOf(shell)) }));
+    } catch (error) {
+      if (!(error instanceof WavefrontError)) throw error;
+      faults.add(`The outline of shell “${shell.name}” could not be offset.`);
+      return [];
+    }
+  });
   const built = new Map<string, SolidMesh | null>();
   const pieces: PlacedSolid[] = [];
-  const faults = new Set<string>();
-  layout.pieces.forEach(({ key, rings, x, y }, i) => {
-    if (cancelled?.()) return;
-    if (!built.has(key)) {
+  orders.forEach(({ piece: { key, rings, x, y }, shell, index, shape }, i) => {
+    const id = `${source}|${shape}|${key}`;
+    let mesh = built.get(id) ?? cache?.get(id);
+    if (!built.has(id)) {
       try {
-        built.set(key, buildSolid(rings, shape, layout.scale));
+        mesh ??= buildSolid(rings, shellShape(shell), layout.scale);
+        cache?.set(id, mesh);
       } catch (error) {
         if (!(error instanceof SolidError)) throw error;
-        built.set(key, null);
         faults.add(error.message);
       }
+      built.set(id, mesh ?? null);
     }
-    const mesh = built.get(key);
-    if (mesh) pieces.push({ key, mesh, x, y });
-    onPiece?.(i + 1, layout.pieces.length);
+    if (mesh) pieces.push({ key: id, mesh, x, y, shell: index });
+    onPiece?.(i + 1, orders.length);
   });
   return {
     pieces,

@@ -1,7 +1,7 @@
 import { flatten } from './flatten';
-import { placeRings, ringBounds, type Ring } from './ring';
+import { placeRings, type Ring } from './ring';
 import type { ShapedGlyph, Typeface } from './typeface';
-import { separateTouching, unite } from './unite';
+import { uniteOverlapping, type UnitedPiece } from './overlap';
 
 export type Alignment = 'left' | 'centre' | 'right';
 
@@ -17,14 +17,7 @@ export interface TextSettings {
 }
 
 /** An outline of a mark that is built as one solid, in metres about its own origin. */
-export interface OutlinePiece {
-  /** Equal keys mean equal rings: repeated letters are built once. */
-  key: string;
-  rings: Ring[];
-  /** Where the piece stands in the mark, metres. */
-  x: number;
-  y: number;
-}
+export type OutlinePiece = UnitedPiece;
 
 export interface Layout {
   pieces: OutlinePiece[];
@@ -100,58 +93,17 @@ function setLine(line: string, faces: readonly Typeface[], perUnit: number, main
 
 /** Letters whose boxes overlap (scripts, tight tracking) are united to one outline, so that none runs through another. */
 function outlinePieces(placed: readonly PlacedGlyph[], faces: readonly Typeface[], perUnit: number, main: Typeface, em: number, tolerance: number): OutlinePiece[] {
-  const raw = new Map<string, { rings: Ring[]; bounds: ReturnType<typeof ringBounds> }>();
-  const letters = placed.flatMap((g) => {
+  const outlines = new Map<string, Ring[]>();
+  const letters = placed.map((g) => {
     const id = `${g.face}/${g.glyph}`;
-    let outline = raw.get(id);
-    if (!outline) {
+    let rings = outlines.get(id);
+    if (!rings) {
       const face = faces[g.face] as Typeface;
       const unit = (perUnit * main.unitsPerEm) / face.unitsPerEm;
-      const rings = placeRings(flatten(face.outline(g.glyph), { tolerance: face.unitsPerEm * tolerance }), unit, 0, 0);
-      outline = { rings, bounds: ringBounds(rings) };
-      raw.set(id, outline);
+      rings = placeRings(flatten(face.outline(g.glyph), { tolerance: face.unitsPerEm * tolerance }), unit, 0, 0);
+      outlines.set(id, rings);
     }
-    return outline.bounds ? [{ ...g, id, rings: outline.rings, bounds: outline.bounds }] : [];
+    return { id, rings, x: g.x, y: g.y };
   });
-  const groups = overlappingGroups(
-    letters.map(({ x, y, bounds }) => ({ x0: bounds.x0 + x, x1: bounds.x1 + x, y0: bounds.y0 + y, y1: bounds.y1 + y })),
-  );
-  const made = new Map<string, Ring[]>();
-  return groups.map((members) => {
-    const first = letters[members[0] as number] as (typeof letters)[number];
-    const relative = members.map((m) => letters[m] as (typeof letters)[number]);
-    const key = relative.map((l) => `${l.id}@${(l.x - first.x).toFixed(6)},${(l.y - first.y).toFixed(6)}`).join(' ');
-    let rings = made.get(key);
-    if (!rings) {
-      const all = relative.flatMap((l) => placeRings(l.rings, 1, l.x - first.x, l.y - first.y));
-      rings = separateTouching(unite(all, { scale: em }), 2e-5 * em);
-      made.set(key, rings);
-    }
-    return { key, rings, x: first.x, y: first.y };
-  }).filter((piece) => piece.rings.length > 0);
-}
-
-interface Extent {
-  x0: number;
-  x1: number;
-  y0: number;
-  y1: number;
-}
-
-function overlappingGroups(boxes: readonly Extent[]): number[][] {
-  const parent = boxes.map((_, i) => i);
-  const root = (i: number): number => (parent[i] === i ? i : (parent[i] = root(parent[i] as number)));
-  const order = boxes.map((_, i) => i).sort((a, b) => (boxes[a] as Extent).x0 - (boxes[b] as Extent).x0);
-  order.forEach((i, n) => {
-    const a = boxes[i] as Extent;
-    for (let m = n + 1; m < order.length; m++) {
-      const j = order[m] as number;
-      const b = boxes[j] as Extent;
-      if (b.x0 >= a.x1) break;
-      if (b.y0 < a.y1 && a.y0 < b.y1) parent[root(j)] = root(i);
-    }
-  });
-  const groups = new Map<number, number[]>();
-  boxes.forEach((_, i) => groups.set(root(i), [...(groups.get(root(i)) ?? []), i]));
-  return [...groups.values()];
+  return uniteOverlapping(letters, em);
 }

@@ -29,21 +29,43 @@ export const outlineSchema = z.object({
   size: numberField({ label: 'Height', unit: 'm', min: 0.01, max: 100, rest: 1, step: 0.05 }),
 });
 
-export const bevelSchema = z.object({
-  kind: z.enum(['none', ...PROFILE_KINDS] as ['none', ...ProfileKind[]]).default('round'),
-  size: numberField({ label: 'Size', unit: 'mm', min: 0, max: 2000, rest: 24, step: 1, digits: 1 }),
-});
+/** How a bevel or an offset turns a corner that grows. */
+export const JOINS = ['mitred', 'rounded', 'cut'] as const;
 
-/** One extruded layer of a mark. A mark has one for now; the document has room for more. */
-export const shellSchema = z.object({
-  id: z.string().min(1).max(40),
-  depth: numberField({ label: 'Depth', unit: 'm', min: 0.001, max: 50, rest: 0.28, step: 0.02, digits: 3 }),
-  front: bevelSchema.prefault({}),
-  back: bevelSchema.prefault({}),
-  surfaces: z
-    .object({ face: surfaceSchema, bevel: surfaceSchema, side: surfaceSchema, back: surfaceSchema })
-    .default({ face: surfaceOf('polished-steel'), bevel: surfaceOf('polished-steel'), side: surfaceOf('polished-steel'), back: surfaceOf('polished-steel') }),
+export const bevelSchema = z.object({
+  profile: z.enum(['none', ...PROFILE_KINDS] as ['none', ...ProfileKind[]]).default('round'),
+  /** How far it goes in over the face. */
+  size: numberField({ label: 'Size', unit: 'mm', min: 0, max: 2000, rest: 24, step: 1, digits: 1 }),
+  /** How far it goes along the depth. */
+  height: numberField({ label: 'Height', unit: 'mm', min: 0, max: 2000, rest: 24, step: 1, digits: 1 }),
+  /** Goes on at its slope until it meets itself in a ridge: chiselled letters. */
+  ridge: z.boolean().default(false),
 });
+export type Bevel = z.infer<typeof bevelSchema>;
+
+const plane = { unit: 'm', min: -50, max: 50, step: 0.02, digits: 3 } as const;
+
+/** One extruded layer of a mark: its outline offset by some amount, between two depths, with its own bevels and materials. */
+export const shellSchema = z
+  .object({
+    id: z.string().min(1).max(40),
+    name: z.string().max(40).default('Face'),
+    shown: z.boolean().default(true),
+    offset: numberField({ label: 'Offset', unit: 'mm', min: -1000, max: 1000, rest: 0, step: 1, digits: 1 }),
+    join: z.enum(JOINS).default('mitred'),
+    /** Depths between which it stands, along +Z of the mark; `to` is the face. */
+    from: numberField({ label: 'From', ...plane, rest: -0.14 }),
+    to: numberField({ label: 'To', ...plane, rest: 0.14 }),
+    front: bevelSchema.prefault({}),
+    back: bevelSchema.prefault({}),
+    /** Width of the rim that is left when the inside is taken out; 0 leaves it solid. */
+    rim: numberField({ label: 'Rim', unit: 'mm', min: 0, max: 2000, rest: 0, step: 1, digits: 1 }),
+    surfaces: z
+      .object({ face: surfaceSchema, bevel: surfaceSchema, side: surfaceSchema, back: surfaceSchema })
+      .default({ face: surfaceOf('polished-steel'), bevel: surfaceOf('polished-steel'), side: surfaceOf('polished-steel'), back: surfaceOf('polished-steel') }),
+  })
+  .refine(({ from, to }) => to > from, 'A shell ends in front of where it begins.');
+export const MAX_SHELLS = 12;
 
 const place = { unit: 'm', min: -1000, max: 1000, rest: 0, step: 0.1 } as const;
 const turn = { unit: '°', min: -36000, max: 36000, rest: 0, step: 1, digits: 1 } as const;
@@ -64,7 +86,8 @@ export const markSchema = z.object({
   hue: z.number().min(0).max(360),
   shown: z.boolean().default(true),
   body: z.discriminatedUnion('kind', [wordsSchema, outlineSchema]),
-  shells: z.array(shellSchema).length(1),
+  /** Front to back as they are listed; each stands at its own depths. */
+  shells: z.array(shellSchema).min(1).max(MAX_SHELLS),
   placement: placementSchema.prefault({}),
 });
 

@@ -37,6 +37,7 @@ export const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/);
 export const surfaceSchema = z.object({
   material: z.enum(MATERIAL_KINDS),
   colour: colourSchema,
+  opacity: numberField({ label: 'Opacity', unit: '%', min: 0, max: 1, rest: 1, step: 0.05, digits: 0, shown: 100 }),
   roughness: numberField({ label: 'Roughness', unit: '%', min: 0.02, max: 1, rest: 0.2, step: 0.01, digits: 0, shown: 100 }),
 });
 export type Surface = z.infer<typeof surfaceSchema>;
@@ -44,5 +45,5 @@ export type Surface = z.infer<typeof surfaceSchema>;
 /** A surface as its material has it, before anything is changed. */
 export function surfaceOf(material: MaterialKind): Surface {
   const { colour, roughness } = MATERIALS[material];
-  return { material, colour, roughness };
+  return { material, colour, roughness, opacity: 1 };
 }

@@ -6,7 +6,23 @@ export class ProductionError extends Error {}
 type Migration = (old: Record<string, unknown>) => Record<string, unknown>;
 
 /** Steps from each version to the one after it. */
-const MIGRATIONS: Record<number, Migration> = {};
+const MIGRATIONS: Record<number, Migration> = { 1: shellsBetweenDepths };
+
+type Loose = Record<string, unknown>;
+
+/** From 1 to 2: a shell stood about the middle by its depth, and a bevel was as high as it was wide. */
+function shellsBetweenDepths(old: Loose): Loose {
+  const bevel = ({ kind, size, ...rest }: Loose): Loose => ({ ...rest, profile: kind, size, height: size });
+  const shell = ({ depth = 0.28, front = {}, back = {}, ...rest }: Loose): Loose => ({
+    ...rest,
+    from: -(depth as number) / 2,
+    to: (depth as number) / 2,
+    front: bevel(front as Loose),
+    back: bevel(back as Loose),
+  });
+  const marks = Array.isArray(old.marks) ? (old.marks as Loose[]) : [];
+  return { ...old, version: 2, marks: marks.map((mark) => ({ ...mark, shells: Array.isArray(mark.shells) ? (mark.shells as Loose[]).map(shell) : mark.shells })) };
+}
 
 /** Reads a document of any version: brings it up to date, fills in defaults, checks every bound. */
 export function readProduction(value: unknown): Production {
@@ -17,7 +33,11 @@ export function readProduction(value: unknown): Production {
   for (; version < CURRENT_VERSION; version++) {
     const step = MIGRATIONS[version];
     if (!step) throw new ProductionError(`Productions of version ${version} cannot be read.`);
-    document = step(document);
+    try {
+      document = step(document);
+    } catch {
+      throw new ProductionError('This production is not readable: parts of it are not what they should be.');
+    }
   }
   const result = productionSchema.safeParse(document);
   if (result.success) return result.data;

@@ -1,18 +1,21 @@
-import { signedArea, type Ring } from '../outline/ring';
+import { ringBounds, signedArea, type Ring } from '../outline/ring';
 import { surfaceOver } from './bevelled-surface';
 import type { SolidMesh } from './mesh';
 import { profileHeight, profileWidth, PROFILES, resampled, type Profile, type ProfileKind } from './profile';
+import { withJitter } from './jitter';
 import { WavefrontError } from './triangulate';
 import { sweep } from './wavefront';
-import { frontVertices } from './wavefront-input';
+import { frontVertices, type FrontVertex } from './wavefront-input';
 
 /** A bevel as the document has it, sizes in metres. */
 export interface BevelShape {
-  kind: ProfileKind | 'none';
+  profile: ProfileKind | 'none';
   /** How far it goes in over the face. */
   width: number;
   /** How far it goes along the depth. */
   height: number;
+  /** Goes on at its slope until it meets itself. */
+  ridge?: boolean;
 }
 
 export interface SolidShape {
@@ -29,11 +32,23 @@ export interface SolidShape {
 export class SolidError extends Error {}
 
 const FLAT: Profile = [{ distance: 0, height: 0, before: [1, 0], after: [1, 0] }];
-const ATTEMPTS = 5;
 
-function profileOf({ kind, width, height }: BevelShape, fit: number, segments: number): Profile {
-  if (kind === 'none' || !(width > 0) || !(height > 0)) return FLAT;
-  return PROFILES[kind](width, height * fit, segments);
+const isFlat = ({ profile, width, height }: BevelShape) => profile === 'none' || !(width > 0) || !(height > 0);
+
+/** How many times as large a bevel must be to end in a ridge. */
+const ridgeScale = ({ width, ridge }: BevelShape, inradius: number) => (ridge ? Math.max(1, (1.0001 * inradius) / width) : 1);
+
+function profileOf(bevel: BevelShape, larger: number, fit: number, segments: number): Profile {
+  if (isFlat(bevel) || bevel.profile === 'none') return FLAT;
+  return PROFILES[bevel.profile](bevel.width * larger, bevel.height * larger * fit, segments);
+}
+
+/** Radius of the largest circle inside an outline: how far a wavefront sweeps before nothing is left. */
+function inradiusOf(input: readonly FrontVertex[][], reach: number, jitter: number, seed: number): number {
+  const { record } = sweep(input, [reach], new Set(), jitter, seed);
+  let deepest = 0;
+  for (let node = 0; node < record.time.length; node++) deepest = Math.max(deepest, record.time.at(node));
+  return deepest;
 }
 
 /**
@@ -46,33 +61,32 @@ function profileOf({ kind, width, height }: BevelShape, fit: number, segments: n
 export function buildSolid(rings: readonly Ring[], shape: SolidShape, scale: number): SolidMesh {
   const depth = shape.to - shape.from;
   if (!(depth > 0)) throw new SolidError('The depth must be more than nothing.');
-  const heights = [shape.front, shape.back].map((bevel) => (bevel.kind === 'none' ? 0 : bevel.height));
-  const fit = Math.min(1, depth / ((heights[0] as number) + (heights[1] as number) || depth));
-  const segments = shape.segments ?? 8;
-  const plain = [profileOf(shape.front, fit, segments), profileOf(shape.back, fit, segments)] as const;
-  const distances = [...new Set(plain.flatMap((profile) => profile.map((p) => p.distance)))].sort((a, b) => a - b);
-  const [frontProfile, backProfile] = plain.map((profile) => resampled(profile, distances)) as [Profile, Profile];
   const input = frontVertices(rings, { bluntEdge: 1e-4 * scale });
   const area = input.reduce((sum, ring) => sum + signedArea(ring), 0);
-  const fillAt = new Set(plain.map((profile) => distances.indexOf(profileWidth(profile))));
-
-  let last: unknown;
-  for (let attempt = 0; attempt < ATTEMPTS; attempt++) {
-    const jitter = scale * 1e-7 * 10 ** (attempt / 2);
-    try {
+  const bevels = [shape.front, shape.back] as const;
+  try {
+    return withJitter(scale, (jitter, seed) => {
+      const box = ringBounds(rings);
+      const reach = box ? Math.hypot(box.x1 - box.x0, box.y1 - box.y0) : 0;
+      const inradius = bevels.some((bevel) => bevel.ridge && !isFlat(bevel)) ? inradiusOf(input, reach, jitter, seed) : 0;
+      const larger = bevels.map((bevel) => ridgeScale(bevel, inradius)) as [number, number];
+      const heights = bevels.map((bevel, i) => (isFlat(bevel) ? 0 : bevel.height * (larger[i] as number))) as [number, number];
+      const fit = Math.min(1, depth / (heights[0] + heights[1] || depth));
+      const plain = bevels.map((bevel, i) => profileOf(bevel, larger[i] as number, fit, shape.segments ?? 8)) as [Profile, Profile];
+      const distances = [...new Set(plain.flatMap((profile) => profile.map((p) => p.distance)))].sort((a, b) => a - b);
+      const [front, back] = plain.map((profile) => resampled(profile, distances)) as [Profile, Profile];
       return surfaceOver({
-        sweep: sweep(input, distances.slice(1), fillAt, jitter, attempt + 1),
+        sweep: sweep(input, distances.slice(1), new Set(plain.map((profile) => distances.indexOf(profileWidth(profile)))), jitter, seed),
         ringDistances: distances,
-        front: { profile: frontProfile, z: shape.to - profileHeight(frontProfile), facing: 1 },
-        back: { profile: backProfile, z: shape.from + profileHeight(backProfile), facing: -1 },
+        front: { profile: front, z: shape.to - profileHeight(front), facing: 1 },
+        back: { profile: back, z: shape.from + profileHeight(back), facing: -1 },
         jitter,
         area,
         heightTolerance: 1e-4 * scale,
       });
-    } catch (error) {
-      if (!(error instanceof WavefrontError)) throw error;
-      last = error;
-    }
+    });
+  } catch (error) {
+    if (error instanceof WavefrontError) throw new SolidError(`This outline could not be bevelled (${error.message}).`);
+    throw error;
   }
-  throw new SolidError(`This outline could not be bevelled (${(last as Error).message}).`);
 }

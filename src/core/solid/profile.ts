@@ -34,6 +34,42 @@ export function facets(points: readonly Flat[]): Profile {
   }));
 }
 
+/** A curve as a profile: points and normals taken at even steps of a parameter from 0 to 1. */
+function curved(segments: number, at: (t: number) => { distance: number; height: number; out: number; up: number }): Profile {
+  return Array.from({ length: segments + 1 }, (_, i) => {
+    const { distance, height, out, up } = at(i / segments);
+    const normal = unit(out, up);
+    return { distance, height, before: normal, after: normal };
+  });
+}
+
+/** Two profiles, one after the other; the second begins where the first ends. */
+function chained(first: Profile, second: Profile): Profile {
+  const end = first[first.length - 1] as ProfilePoint;
+  const shifted = second.map((p) => ({ ...p, distance: p.distance + end.distance, height: p.height + end.height }));
+  const [meeting, ...rest] = shifted as [ProfilePoint, ...Profile];
+  return [...first.slice(0, -1), { ...end, after: meeting.after }, ...rest];
+}
+
+const quarter = Math.PI / 2;
+
+/** A quarter ellipse, tangent to the side and to the face. */
+const round = (width: number, height: number, segments: number): Profile =>
+  curved(segments, (t) => {
+    // Exact at both ends, where rings must meet the wall and the face.
+    const c = t === 1 ? 0 : Math.cos(t * quarter);
+    const s = t === 1 ? 1 : Math.sin(t * quarter);
+    return { distance: width * (1 - c), height: height * s, out: c / width, up: s / height };
+  });
+
+/** A quarter ellipse hollowed out: it leaves the side level and meets the face upright. */
+const cove = (width: number, height: number, segments: number): Profile =>
+  curved(segments, (t) => {
+    const c = t === 1 ? 0 : Math.cos(t * quarter);
+    const s = t === 1 ? 1 : Math.sin(t * quarter);
+    return { distance: width * s, height: height * (1 - c), out: s / width, up: c / height };
+  });
+
 export const PROFILES = {
   /** One straight facet. */
   chamfer: (width: number, height: number): Profile =>
@@ -41,15 +77,23 @@ export const PROFILES = {
       [0, 0],
       [width, height],
     ]),
-  /** A quarter ellipse, tangent to the side and to the face. */
-  round: (width: number, height: number, segments = 8): Profile =>
-    Array.from({ length: segments + 1 }, (_, i) => {
-      const angle = (i / segments) * (Math.PI / 2);
-      const c = i === segments ? 0 : Math.cos(angle);
-      const s = i === segments ? 1 : Math.sin(angle);
-      const normal = unit(c / width, s / height);
-      return { distance: width * (1 - c), height: height * s, before: normal, after: normal };
-    }),
+  round: (width: number, height: number, segments = 8): Profile => round(width, height, segments),
+  cove: (width: number, height: number, segments = 8): Profile => cove(width, height, segments),
+  /** Two stairs of equal size. */
+  step: (width: number, height: number): Profile =>
+    facets([
+      [0, 0],
+      [width / 2, 0],
+      [width / 2, height / 2],
+      [width, height / 2],
+      [width, height],
+    ]),
+  /** A hollow that turns into a swell: the S of a picture frame. */
+  ogee: (width: number, height: number, segments = 8): Profile =>
+    chained(cove(width / 2, height / 2, Math.max(2, segments >> 1)), round(width / 2, height / 2, Math.max(2, segments >> 1))),
+  /** Two rounds with an edge between them. */
+  double: (width: number, height: number, segments = 8): Profile =>
+    chained(round(width / 2, height / 2, Math.max(2, segments >> 1)), round(width / 2, height / 2, Math.max(2, segments >> 1))),
 } as const;
 
 export type ProfileKind = keyof typeof PROFILES;

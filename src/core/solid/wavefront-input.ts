@@ -14,9 +14,16 @@ export interface FrontVertex {
   smooth: boolean;
 }
 
+export type OffsetJoin = 'mitred' | 'rounded' | 'cut';
+
+/** Turn from one tiny edge to the next in a rounded corner, degrees. */
+const ROUND_STEP_DEG = 9;
+
 export interface FrontInputOptions {
   /** Turns sharper than this are corners in the shading, degrees. */
   cornerDeg?: number;
+  /** How a corner that grows is turned: to its point up to the limit, by an arc, or cut off straight. */
+  join?: OffsetJoin;
   /** Largest mitre as a multiple of the distance swept; sharper reflex corners are blunted. */
   mitreLimit?: number;
   /** Length of the tiny edges that blunt a corner, in the unit of the coordinates. */
@@ -24,7 +31,7 @@ export interface FrontInputOptions {
 }
 
 /** Rings (outer anticlockwise, holes clockwise) made ready for a wavefront that sweeps into the solid. */
-export function frontVertices(rings: readonly Ring[], { cornerDeg = 20, mitreLimit = 4.5, bluntEdge }: FrontInputOptions): FrontVertex[][] {
+export function frontVertices(rings: readonly Ring[], { cornerDeg = 20, join = 'mitred', mitreLimit = 4.5, bluntEdge }: FrontInputOptions): FrontVertex[][] {
   const smoothCos = Math.cos((cornerDeg * Math.PI) / 180);
   return rings.map((ring) => {
     const out: FrontVertex[] = [];
@@ -47,27 +54,36 @@ export function frontVertices(rings: readonly Ring[], { cornerDeg = 20, mitreLim
         afterNormalX: -v.leaveY,
         afterNormalY: v.leaveX,
       };
-      if (cross < 0 && mitre > mitreLimit && !smooth) {
-        out.push(...bluntedCorner(v.x, v.y, ax, ay, cosine, mitreLimit, bluntEdge, vertex));
+      const count = cross < 0 && !smooth ? bluntEdges(join, Math.acos(Math.max(-1, Math.min(1, cosine))), mitre, mitreLimit) : 0;
+      if (count > 0) {
+        out.push(...bluntedCorner(v.x, v.y, ax, ay, cosine, count, join === 'rounded', bluntEdge, vertex));
       } else out.push({ x: v.x, y: v.y, ...vertex, smooth });
     });
     return out;
   });
 }
 
-/** A reflex corner fanned out by tiny edges, so that no piece of it has a mitre over the limit. */
+/** Number of tiny edges that a reflex corner is fanned out by. */
+function bluntEdges(join: OffsetJoin, turn: number, mitre: number, mitreLimit: number): number {
+  const within = (limit: number) => Math.max(1, Math.ceil(turn / (2 * Math.acos(1 / limit))) - 1);
+  if (join === 'rounded') return Math.max(1, Math.ceil(turn / ((ROUND_STEP_DEG * Math.PI) / 180)) - 1);
+  if (join === 'cut') return within(mitreLimit);
+  return mitre > mitreLimit ? within(mitreLimit) : 0;
+}
+
+/** A reflex corner fanned out by tiny edges; rounded ones shade as the arc that they grow into. */
 function bluntedCorner(
   x: number,
   y: number,
   ax: number,
   ay: number,
   cosine: number,
-  mitreLimit: number,
+  count: number,
+  rounded: boolean,
   edge: number,
   normals: Pick<FrontVertex, 'beforeNormalX' | 'beforeNormalY' | 'afterNormalX' | 'afterNormalY'>,
 ): FrontVertex[] {
   const turn = Math.acos(Math.max(-1, Math.min(1, cosine)));
-  const count = Math.max(1, Math.ceil(turn / (2 * Math.acos(1 / mitreLimit))) - 1);
   const heading = Math.atan2(ay, ax);
   const fan = Array.from({ length: count }, (_, j) => {
     const angle = heading - (turn * (j + 1)) / (count + 1);
@@ -84,6 +100,11 @@ function bluntedCorner(
   return places.map(([qx, qy], j) => {
     const inward = fan[j - 1];
     const outward = fan[j];
+    if (rounded) {
+      const angle = heading - (turn * (j + 0.5)) / (count + 1);
+      const [nx, ny] = [-Math.sin(angle), Math.cos(angle)];
+      return { x: qx, y: qy, beforeNormalX: nx, beforeNormalY: ny, afterNormalX: nx, afterNormalY: ny, smooth: true };
+    }
     return {
       x: qx,
       y: qy,

@@ -58,7 +58,7 @@ test('a chamfered solid has the volume that mitred offsets of its outline add up
     const rings = unite([ringOf(outer), ...(random() < 0.5 ? [ringOf(star(random, 0, 0, 0.25, true))] : [])], { scale: 2 });
     const size = 0.03 + 0.1 * random();
     const depth = 0.6;
-    const solid = buildSolid(rings, { from: 0, to: depth, front: { kind: 'chamfer', width: size, height: size }, back: { kind: 'none', width: 0, height: 0 } }, 2);
+    const solid = buildSolid(rings, { from: 0, to: depth, front: { profile: 'chamfer', width: size, height: size }, back: { profile: 'none', width: 0, height: 0 } }, 2);
     expect(verdictOn(kernel, solid).status).toBe('NoError');
     // Simpson's rule over the slices of the chamfer; a mitre limit far over our own, so sharp corners are judged as they are.
     const outline = section(rings);
@@ -80,7 +80,7 @@ test('round bevels to any width, with holes: closed, and never larger than the p
   for (let seed = 200; seed < 240; seed++) {
     const random = seededRandom(seed);
     const rings = unite([ringOf(star(random, 0, 0, 1)), ringOf(star(random, 0.1, 0, 0.3, true)), ringOf(star(random, 1.1, 0.2, 0.7))], { scale: 2 });
-    const bevel = { kind: 'round', width: 0.01 + random() * 0.9, height: 0.05 + 0.2 * random() } as const;
+    const bevel = { profile: 'round', width: 0.01 + random() * 0.9, height: 0.05 + 0.2 * random() } as const;
     const solid = buildSolid(rings, { from: -0.3, to: 0.3, front: bevel, back: bevel, segments: 5 }, 2);
     const verdict = verdictOn(kernel, solid);
     expect(verdict.status).toBe('NoError');

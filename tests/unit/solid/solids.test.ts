@@ -6,7 +6,7 @@ import { enclosedVolume, type SolidMesh } from '@/core/solid/mesh';
 import { packagedTypeface, SHIPPED } from '../support/fonts';
 import { judge, verdictOn } from '../support/judge';
 
-const NONE = { kind: 'none', width: 0, height: 0 } as const;
+const NONE = { profile: 'none', width: 0, height: 0 } as const;
 
 /** A polygon as a ring with the tangents of its own edges. */
 function polygon(points: [number, number][]): Ring {
@@ -27,14 +27,14 @@ beforeAll(async () => {
 
 describe('volumes that formulas know', () => {
   test('a square prism chamfered at both ends (frustum formula: 362.6667)', () => {
-    const chamfer = { kind: 'chamfer', width: 1, height: 1 } as const;
+    const chamfer = { profile: 'chamfer', width: 1, height: 1 } as const;
     const solid = buildSolid([rectangle(10, 10)], { from: 0, to: 4, front: chamfer, back: chamfer }, 10);
     expect(enclosedVolume(solid.topology)).toBeCloseTo(362.6667, 3);
     expect(verdictOn(kernel, solid).volume).toBeCloseTo(362.6667, 3);
   });
 
   test('a bevel to a ridge is a hip roof (prism and pyramid: w²(3l − w)/12)', () => {
-    const solid = buildSolid([rectangle(4, 10)], { from: 0, to: 100, front: { kind: 'chamfer', width: 50, height: 50 }, back: NONE }, 10);
+    const solid = buildSolid([rectangle(4, 10)], { from: 0, to: 100, front: { profile: 'chamfer', width: 50, height: 50 }, back: NONE }, 10);
     const prism = 40 * 50;
     expect(enclosedVolume(solid.topology) - prism).toBeCloseTo(34.6667, 3);
     expect(verdictOn(kernel, solid)).toMatchObject({ status: 'NoError', genus: 0 });
@@ -48,7 +48,7 @@ describe('volumes that formulas know', () => {
       return { x: 2 * Math.cos(a), y: 2 * Math.sin(a), arriveX: t.x, arriveY: t.y, leaveX: t.x, leaveY: t.y };
     });
     const r = 0.4;
-    const solid = buildSolid([circle], { from: 0, to: 1, front: { kind: 'round', width: r, height: r }, back: NONE, segments: 48 }, 4);
+    const solid = buildSolid([circle], { from: 0, to: 1, front: { profile: 'round', width: r, height: r }, back: NONE, segments: 48 }, 4);
     // What the fillet takes away: the square less the quarter disc, turned about the axis at its centroid.
     const taken = r * r * (1 - Math.PI / 4);
     const fromCorner = (r * r * (r / 2) - ((Math.PI * r * r) / 4) * (r - (4 * r) / (3 * Math.PI))) / taken;
@@ -119,7 +119,7 @@ describe('every letter of every shipped font is a sound solid', () => {
       for (const piece of layout.pieces) {
         for (const kind of ['chamfer', 'round'] as const) {
           for (const width of [0.01, 0.04, 0.16]) {
-            const bevel = { kind, width, height: Math.min(width, 0.1) };
+            const bevel = { profile: kind, width, height: Math.min(width, 0.1) };
             const shape: SolidShape = { from: -0.15, to: 0.15, front: bevel, back: { ...bevel, width: width / 2 }, segments: 4 };
             const name = `${character} ${kind} ${width}`;
             try {
@@ -141,7 +141,7 @@ describe('every letter of every shipped font is a sound solid', () => {
     const face = await packagedTypeface('archivo-black');
     const genus = (text: string) => {
       const layout = setText({ text, size: 1, tracking: 0, leading: 1, alignment: 'left' }, [face]);
-      const bevel = { kind: 'round', width: 0.03, height: 0.03 } as const;
+      const bevel = { profile: 'round', width: 0.03, height: 0.03 } as const;
       return verdictOn(kernel, buildSolid(layout.pieces[0]?.rings ?? [], { from: 0, to: 0.3, front: bevel, back: bevel }, layout.scale)).genus;
     };
     expect([genus('8'), genus('O'), genus('L')]).toEqual([2, 1, 0]);

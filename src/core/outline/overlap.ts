@@ -1,0 +1,70 @@
+import { placeRings, ringBounds, type Ring } from './ring';
+import { separateTouching, unite } from './unite';
+
+/** Outlines that stand somewhere. Equal ids mean equal rings. */
+export interface StandingRings {
+  id: string;
+  rings: Ring[];
+  x: number;
+  y: number;
+}
+
+export interface UnitedPiece {
+  /** Equal keys mean equal rings: what repeats is built once. */
+  key: string;
+  rings: Ring[];
+  x: number;
+  y: number;
+}
+
+interface Extent {
+  x0: number;
+  x1: number;
+  y0: number;
+  y1: number;
+}
+
+/** Groups of boxes that overlap, directly or by others between them; each group as indices. */
+function overlappingGroups(boxes: readonly Extent[]): number[][] {
+  const parent = boxes.map((_, i) => i);
+  const root = (i: number): number => (parent[i] === i ? i : (parent[i] = root(parent[i] as number)));
+  const order = boxes.map((_, i) => i).sort((a, b) => (boxes[a] as Extent).x0 - (boxes[b] as Extent).x0);
+  order.forEach((i, n) => {
+    const a = boxes[i] as Extent;
+    for (let m = n + 1; m < order.length; m++) {
+      const j = order[m] as number;
+      const b = boxes[j] as Extent;
+      if (b.x0 >= a.x1) break;
+      if (b.y0 < a.y1 && a.y0 < b.y1) parent[root(j)] = root(i);
+    }
+  });
+  const groups = new Map<number, number[]>();
+  boxes.forEach((_, i) => groups.set(root(i), [...(groups.get(root(i)) ?? []), i]));
+  return [...groups.values()];
+}
+
+/**
+ * Unites outlines whose boxes overlap, so that none runs through another; the rest stay by themselves.
+ * @param scale size that tolerances refer to
+ */
+export function uniteOverlapping(standing: readonly StandingRings[], scale: number): UnitedPiece[] {
+  const boxed = standing.flatMap((item) => {
+    const b = ringBounds(item.rings);
+    return b ? [{ ...item, box: { x0: b.x0 + item.x, x1: b.x1 + item.x, y0: b.y0 + item.y, y1: b.y1 + item.y } }] : [];
+  });
+  const made = new Map<string, Ring[]>();
+  return overlappingGroups(boxed.map(({ box }) => box))
+    .map((members) => {
+      const group = members.map((m) => boxed[m] as (typeof boxed)[number]);
+      const first = group[0] as (typeof boxed)[number];
+      const key = group.map((g) => `${g.id}@${(g.x - first.x).toFixed(6)},${(g.y - first.y).toFixed(6)}`).join(' ');
+      let rings = made.get(key);
+      if (!rings) {
+        const all = group.flatMap((g) => placeRings(g.rings, 1, g.x - first.x, g.y - first.y));
+        rings = separateTouching(unite(all, { scale }), 2e-5 * scale);
+        made.set(key, rings);
+      }
+      return { key, rings, x: first.x, y: first.y };
+    })
+    .filter((piece) => piece.rings.length > 0);
+}

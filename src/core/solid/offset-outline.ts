@@ -1,0 +1,88 @@
+import { ringBounds, type Ring, type RingVertex } from '../outline/ring';
+import { separateTouching, unite } from '../outline/unite';
+import { normalAlong, type Generators } from './front-state';
+import { withJitter } from './jitter';
+import { WavefrontError } from './triangulate';
+import { sweep } from './wavefront';
+import { frontVertices, type OffsetJoin } from './wavefront-input';
+
+/** The same outline run the other way round. */
+export function reversed(rings: readonly Ring[]): Ring[] {
+  return rings.map((ring) =>
+    [...ring].reverse().map((v) => ({ ...v, arriveX: -v.leaveX, arriveY: -v.leaveY, leaveX: -v.arriveX, leaveY: -v.arriveY })),
+  );
+}
+
+/** A rectangle that stands clear of the rings, as the outer edge of what lies around them. */
+function frameAround(rings: readonly Ring[], margin: number): Ring {
+  const box = ringBounds(rings);
+  if (!box) return [];
+  const [x0, y0, x1, y1] = [box.x0 - margin, box.y0 - margin, box.x1 + margin, box.y1 + margin];
+  const corner = (x: number, y: number, arrive: readonly [number, number], leave: readonly [number, number]): RingVertex => ({
+    x,
+    y,
+    arriveX: arrive[0],
+    arriveY: arrive[1],
+    leaveX: leave[0],
+    leaveY: leave[1],
+  });
+  return [corner(x0, y0, [0, -1], [1, 0]), corner(x1, y0, [1, 0], [0, 1]), corner(x1, y1, [0, 1], [-1, 0]), corner(x0, y1, [-1, 0], [0, -1])];
+}
+
+/**
+ * An outline moved outward (distance over 0) or inward (under 0) by a mitred wavefront; what grows together is united,
+ * what closes is gone. Vertices keep the tangents of the curves they come from, so that offsets shade as smoothly.
+ * @param rings outer contours anticlockwise, holes clockwise, metres
+ * @param join how corners that grow are turned
+ * @param scale size that tolerances refer to, metres
+ * @throws WavefrontError when no attempt succeeds
+ */
+export function offsetOutline(rings: readonly Ring[], distance: number, join: OffsetJoin, scale: number): Ring[] {
+  const by = Math.abs(distance);
+  if (by < 1e-6 * scale || rings.length === 0) return [...rings];
+  const outward = distance > 0;
+  // What lies around an outline shrinks as the outline grows.
+  const swept = outward ? [...reversed(rings), frameAround(rings, 2.5 * by + 0.1 * scale)] : rings;
+  const input = frontVertices(swept, { bluntEdge: 1e-4 * scale, join });
+  const firstOfFrame = outward ? input.slice(0, -1).reduce((sum, ring) => sum + ring.length, 0) : Infinity;
+  const loops = withJitter(scale, (jitter, seed) => {
+    const { generators, record } = sweep(input, [by], new Set(), jitter, seed);
+    return chained(generators, record.rings[1]?.edges ?? new Int32Array(), record, firstOfFrame);
+  });
+  const moved = outward ? reversed(loops) : loops;
+  return separateTouching(unite(moved, { scale }), 2e-5 * scale);
+}
+
+interface Nodes {
+  x: { at(i: number): number };
+  y: { at(i: number): number };
+}
+
+/** Rings from the directed edges that a sweep has recorded; those of the frame are left out. */
+function chained(generators: Generators, edges: Int32Array, { x, y }: Nodes, firstOfFrame: number): Ring[] {
+  const leaving = new Map<number, { to: number; edge: number }>();
+  for (let i = 0; i < edges.length; i += 3) leaving.set(edges[i] as number, { to: edges[i + 1] as number, edge: edges[i + 2] as number });
+  const rings: Ring[] = [];
+  for (const start of leaving.keys()) {
+    const nodes: { node: number; edge: number }[] = [];
+    let at = start;
+    for (let next = leaving.get(at); next; next = leaving.get(at)) {
+      leaving.delete(at);
+      nodes.push({ node: at, edge: next.edge });
+      at = next.to;
+    }
+    if (nodes.length > 0 && at !== start) throw new WavefrontError('a ring is open');
+    if (nodes.length < 3 || nodes.some(({ edge }) => edge >= firstOfFrame)) continue;
+    rings.push(
+      nodes.map(({ node, edge }, i) => {
+        const before = nodes[(i + nodes.length - 1) % nodes.length] as { edge: number };
+        const [px, py] = [x.at(node), y.at(node)];
+        const a = normalAlong(generators, before.edge, px, py);
+        const l = normalAlong(generators, edge, px, py);
+        // A normal points to the left of the way; the way is the normal turned clockwise.
+        return { x: px, y: py, arriveX: a[1], arriveY: -a[0], leaveX: l[1], leaveY: -l[0] };
+      }),
+    );
+  }
+  return rings;
+}

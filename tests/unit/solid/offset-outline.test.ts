@@ -1,0 +1,122 @@
+import type { ManifoldToplevel } from 'manifold-3d';
+import { setText } from '@/core/outline/text-layout';
+import { ringBounds, signedArea, type Ring } from '@/core/outline/ring';
+import { buildSolid } from '@/core/solid/bevelled-solid';
+import { offsetOutline } from '@/core/solid/offset-outline';
+import { PROFILE_KINDS } from '@/core/solid/profile';
+import { packagedTypeface } from '../support/fonts';
+import { judge, verdictOn } from '../support/judge';
+
+let kernel: ManifoldToplevel;
+beforeAll(async () => {
+  kernel = await judge();
+});
+
+const areaOf = (rings: readonly Ring[]) => rings.reduce((sum, ring) => sum + signedArea(ring), 0);
+
+function square(size: number): Ring {
+  const h = size / 2;
+  return [
+    { x: -h, y: -h, arriveX: 0, arriveY: -1, leaveX: 1, leaveY: 0 },
+    { x: h, y: -h, arriveX: 1, arriveY: 0, leaveX: 0, leaveY: 1 },
+    { x: h, y: h, arriveX: 0, arriveY: 1, leaveX: -1, leaveY: 0 },
+    { x: -h, y: h, arriveX: -1, arriveY: 0, leaveX: 0, leaveY: -1 },
+  ];
+}
+
+describe('offsets of a square (geometry)', () => {
+  test('mitred: a larger square, (a + 2d)²', () => {
+    expect(areaOf(offsetOutline([square(2)], 0.3, 'mitred', 2))).toBeCloseTo(2.6 ** 2, 3);
+    expect(areaOf(offsetOutline([square(2)], -0.3, 'mitred', 2))).toBeCloseTo(1.4 ** 2, 3);
+  });
+  test('rounded: a² + 4ad + πd²', () => {
+    expect(areaOf(offsetOutline([square(2)], 0.3, 'rounded', 2))).toBeCloseTo(4 + 2.4 + Math.PI * 0.09, 2);
+  });
+  test('cut: between the two', () => {
+    const cut = areaOf(offsetOutline([square(2)], 0.3, 'cut', 2));
+    expect(cut).toBeLessThan(2.6 ** 2 - 0.01);
+    expect(cut).toBeGreaterThan(4 + 2.4 + Math.PI * 0.09);
+  });
+  test('farther in than it is wide, nothing is left', () => {
+    expect(offsetOutline([square(2)], -1.1, 'mitred', 2)).toEqual([]);
+  });
+});
+
+describe('offsets of letters against a general clipping library (manifold-3d’s CrossSection)', () => {
+  test.each(['archivo-black', 'abril-fatface', 'pacifico'])('%s', async (family) => {
+    const face = await packagedTypeface(family);
+    for (const character of 'ABRSgaeo8&%') {
+      const { pieces, scale } = setText({ text: character, size: 1, tracking: 0, leading: 1, alignment: 'left' }, [face]);
+      for (const { rings } of pieces) {
+        const section = new kernel.CrossSection(rings.map((ring) => ring.map(({ x, y }): [number, number] => [x, y])), 'NonZero');
+        for (const distance of [0.01, 0.05, 0.15, -0.01, -0.04]) {
+          const theirs = section.offset(distance, 'Round', 2, 256).area();
+          const ours = areaOf(offsetOutline(rings, distance, 'rounded', scale));
+          // A corner that moves away from its own side stays a corner in both; the arcs are ours in 9° steps, theirs finer.
+          expect(Math.abs(ours - theirs)).toBeLessThan(0.004 + 0.01 * Math.abs(distance));
+        }
+      }
+    }
+  });
+});
+
+test('an offset circle is as smooth as the circle: its tangents are the true ones', () => {
+  const n = 64;
+  const circle: Ring = Array.from({ length: n }, (_, i) => {
+    const a = (2 * Math.PI * i) / n;
+    return { x: Math.cos(a), y: Math.sin(a), arriveX: -Math.sin(a), arriveY: Math.cos(a), leaveX: -Math.sin(a), leaveY: Math.cos(a) };
+  });
+  const [grown] = offsetOutline([circle], 0.5, 'mitred', 2);
+  for (const { x, y, arriveX, arriveY, leaveX, leaveY } of grown ?? []) {
+    const r = Math.hypot(x, y);
+    expect(r).toBeCloseTo(1.5, 2);
+    expect(Math.abs((arriveX * -y + arriveY * x) / r)).toBeGreaterThan(0.9999);
+    expect(arriveX * leaveX + arriveY * leaveY).toBeGreaterThan(0.9999);
+  }
+});
+
+describe('every profile on letters: closed, sound, inside the outline', () => {
+  test.each(PROFILE_KINDS)('%s', async (profile) => {
+    const face = await packagedTypeface('alfa-slab-one');
+    for (const character of 'ARS8&') {
+      const { pieces, scale } = setText({ text: character, size: 1, tracking: 0, leading: 1, alignment: 'left' }, [face]);
+      for (const { rings } of pieces) {
+        for (const width of [0.02, 0.08, 0.3]) {
+          const solid = buildSolid(rings, { from: 0, to: 0.5, front: { profile, width, height: 0.1 }, back: { profile, width: width / 2, height: 0.05 }, segments: 6 }, scale);
+          const verdict = verdictOn(kernel, solid);
+          expect([character, width, verdict.status]).toEqual([character, width, 'NoError']);
+          const box = ringBounds(rings) as NonNullable<ReturnType<typeof ringBounds>>;
+          for (let i = 0; i < solid.positions.length; i += 3) {
+            expect(solid.positions[i]).toBeGreaterThan(box.x0 - 1e-4);
+            expect(solid.positions[i]).toBeLessThan(box.x1 + 1e-4);
+          }
+          expect(verdict.volume).toBeLessThan(0.5 * areaOf(rings));
+        }
+      }
+    }
+  });
+});
+
+test('a ridge goes on at its slope until it meets itself: a square becomes a pyramid on its prism (geometry)', () => {
+  const solid = buildSolid([square(2)], { from: 0, to: 3, front: { profile: 'chamfer', width: 0.1, height: 0.05, ridge: true }, back: { profile: 'none', width: 0, height: 0 } }, 2);
+  const height = 0.5;
+  expect(verdictOn(kernel, solid).volume).toBeCloseTo(4 * (3 - height) + (4 * height) / 3, 3);
+  expect(Math.max(...solid.positions.filter((_, i) => i % 3 === 2))).toBeCloseTo(3, 3);
+});
+
+test('volumes of profiles round a square, by their sections (calculus)', () => {
+  // Square rings of side a − 2d at height h: the volume is the integral of (a − 2d)² over h.
+  const [a, w, h] = [2, 0.4, 0.3];
+  const volume = (profile: (typeof PROFILE_KINDS)[number]) =>
+    verdictOn(kernel, buildSolid([square(a)], { from: 0, to: h, front: { profile, width: w, height: h }, back: { profile: 'none', width: 0, height: 0 }, segments: 64 }, a)).volume;
+  const integral = (distanceAt: (share: number) => number) => {
+    const n = 20_000;
+    let sum = 0;
+    for (let i = 0; i < n; i++) sum += (a - 2 * distanceAt((i + 0.5) / n)) ** 2;
+    return (sum * h) / n;
+  };
+  expect(volume('chamfer')).toBeCloseTo(integral((s) => w * s), 4);
+  expect(volume('round')).toBeCloseTo(integral((s) => w * (1 - Math.sqrt(1 - s * s))), 3);
+  expect(volume('cove')).toBeCloseTo(integral((s) => w * Math.sqrt(1 - (1 - s) ** 2)), 3);
+  expect(volume('step')).toBeCloseTo(integral((s) => (s < 0.5 ? w / 2 : w)), 4);
+});
