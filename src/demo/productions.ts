@@ -1,6 +1,6 @@
 import type { Handle, Join, Key } from '@/core/motion/channel';
 import { PACES } from '@/core/motion/pace';
-import type { Shell } from '@/core/production/mark';
+import { shellSchema, type Bevel, type Mark, type Shell } from '@/core/production/mark';
 import { surfaceOf, type MaterialKind } from '@/core/production/materials';
 import { addOutlineMark, addWordmark } from '@/core/production/edits/mark-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
@@ -19,8 +19,48 @@ const keys = (settings: readonly KeySetting[]): Key[] =>
     ...change,
   }));
 
-function dress(shell: Shell, face: MaterialKind, bevel: MaterialKind, side: MaterialKind): void {
-  shell.surfaces = { face: surfaceOf(face), bevel: surfaceOf(bevel), side: surfaceOf(side), back: surfaceOf(side) };
+interface FaceLook {
+  depth: number;
+  bevel: number;
+  face: MaterialKind;
+  edge: MaterialKind;
+  side: MaterialKind;
+}
+
+/** Shapes and dresses a mark's first shell: about the middle of its depth, rounded at the front, a little at the back. */
+function faceShell(mark: Mark, { depth, bevel, face, edge, side }: FaceLook): void {
+  const shell = mark.shells[0] as Shell;
+  shell.from = -depth / 2;
+  shell.to = depth / 2;
+  shell.front.size = shell.front.height = bevel;
+  shell.back.size = shell.back.height = bevel / 2;
+  shell.surfaces = { face: surfaceOf(face), bevel: surfaceOf(edge), side: surfaceOf(side), back: surfaceOf(side) };
+}
+
+interface BackingLook {
+  name: string;
+  offset: number;
+  from: number;
+  to: number;
+  profile: Bevel['profile'];
+  bevel: number;
+  material: MaterialKind;
+}
+
+function backingShell(mark: Mark, { name, offset, from, to, profile, bevel, material }: BackingLook): void {
+  const surface = surfaceOf(material);
+  mark.shells.push(
+    shellSchema.parse({
+      id: `shell-${mark.shells.length + 1}`,
+      name,
+      offset,
+      from,
+      to,
+      front: { profile, size: bevel, height: bevel },
+      back: { profile: 'chamfer', size: bevel / 3, height: bevel / 3 },
+      surfaces: { face: surface, bevel: surface, side: surface, back: surface },
+    }),
+  );
 }
 
 /**
@@ -49,16 +89,13 @@ function lanternDeepIdent(): Production {
   fish.placement.y.rest = 1.26;
   fish.placement.z.rest = -0.1;
 
-  for (const [mark, depth, bevel] of [[lantern, 0.34, 30], [deep, 0.24, 20], [fish, 0.26, 26]] as const) {
-    const shell = mark.shells[0] as Shell;
-    shell.from = -depth / 2;
-    shell.to = depth / 2;
-    shell.front.size = shell.front.height = bevel;
-    shell.back.size = shell.back.height = bevel / 2;
-  }
-  dress(lantern.shells[0] as Shell, 'polished-steel', 'polished-steel', 'black-chrome');
-  dress(deep.shells[0] as Shell, 'brass', 'brass', 'black-chrome');
-  dress(fish.shells[0] as Shell, 'polished-steel', 'brass', 'black-chrome');
+  faceShell(lantern, { depth: 0.34, bevel: 34, face: 'polished-steel', edge: 'polished-steel', side: 'black-chrome' });
+  faceShell(deep, { depth: 0.24, bevel: 20, face: 'brass', edge: 'brass', side: 'black-chrome' });
+  faceShell(fish, { depth: 0.26, bevel: 26, face: 'polished-steel', edge: 'brass', side: 'black-chrome' });
+  // A bolder black surround set back behind the letters, and a thin plate of brass behind that: three shells, each with its own bevel.
+  backingShell(lantern, { name: 'Surround', offset: 32, from: -0.2, to: 0.04, profile: 'ogee', bevel: 26, material: 'black-chrome' });
+  backingShell(lantern, { name: 'Plate', offset: 44, from: -0.25, to: -0.16, profile: 'chamfer', bevel: 10, material: 'brass' });
+  backingShell(fish, { name: 'Surround', offset: 30, from: -0.16, to: 0.03, profile: 'round', bevel: 18, material: 'black-chrome' });
 
   const rakeIn = { join: 'straight' as Join };
   const out = { leave: PACES.settle.leave, arrive: PACES.settle.arrive };

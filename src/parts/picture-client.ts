@@ -1,6 +1,7 @@
 import type { Production } from '@/core/production/production';
 import { WorkerPort } from '@/workers/worker-port';
-import type { FrameOrder, FromPicture, Look, MarkFacts, ToPicture } from '@/workers/picture-messages';
+import type { CutLine } from '@/core/solid/section';
+import type { FrameOrder, FromPicture, Look, MarkFacts, ShellLoop, ToPicture } from '@/workers/picture-messages';
 
 export interface PictureEvents {
   drawn?(message: Extract<FromPicture, { kind: 'drawn' }>): void;
@@ -22,6 +23,7 @@ export class PictureClient {
   private readonly port: WorkerPort<ToPicture, FromPicture>;
   private nextId = 1;
   private readonly frames = new Map<number, Waiting>();
+  private readonly sections = new Map<number, (loops: ShellLoop[]) => void>();
   private readonly picks = new Map<number, (hit: { markId: string | null; distance: number }) => void>();
 
   constructor(private readonly events: PictureEvents = {}) {
@@ -51,6 +53,15 @@ export class PictureClient {
     return new Promise((resolve) => {
       this.picks.set(id, resolve);
       this.post({ kind: 'pick', id, x, y });
+    });
+  }
+
+  /** What a cut through a mark shows: the closed lines of each shell. */
+  section(markId: string, cut: CutLine): Promise<ShellLoop[]> {
+    const id = this.nextId++;
+    return new Promise((resolve) => {
+      this.sections.set(id, resolve);
+      this.post({ kind: 'section', id, markId, cut });
     });
   }
 
@@ -103,6 +114,10 @@ export class PictureClient {
       case 'picked':
         this.picks.get(message.id)?.(message);
         this.picks.delete(message.id);
+        break;
+      case 'section':
+        this.sections.get(message.id)?.(message.loops);
+        this.sections.delete(message.id);
         break;
       case 'frame':
         this.frames.get(message.id)?.resolve(message.bytes);

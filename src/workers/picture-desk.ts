@@ -6,7 +6,8 @@ import { exposureSeconds, frameToSeconds } from '@/core/time/rate';
 import type { MarkSolids } from '@/core/frame/mark-solids';
 import { Painter } from '@/picture/painter';
 import { pick } from '@/picture/pick';
-import type { FrameOrder, FromPicture, Look, ToPicture } from './picture-messages';
+import { sectionOf, type CutLine } from '@/core/solid/section';
+import type { FrameOrder, FromPicture, Look, ShellLoop, ToPicture } from './picture-messages';
 import { SolidKeeper } from './solid-keeper';
 
 /** Sub-frames that the lens view gathers at rest. */
@@ -66,6 +67,9 @@ export class PictureDesk {
         break;
       case 'pick':
         this.answerPick(message.id, message.x, message.y);
+        break;
+      case 'section':
+        this.send({ kind: 'section', id: message.id, loops: this.sectionOf(message.markId, message.cut) });
         break;
       case 'frame':
         this.orders.push(message.order);
@@ -192,6 +196,11 @@ export class PictureDesk {
       if (fault) return `“${name}” could not be built: ${fault}`;
     }
     return null;
+  }
+
+  private sectionOf(markId: string, cut: CutLine): ShellLoop[] {
+    const pieces = this.solids.get(markId)?.pieces ?? [];
+    return pieces.flatMap(({ mesh, x, y, shell }) => sectionOf(mesh, x, y, cut).map((loop) => ({ shell, loop })));
   }
 
   private answerPick(id: number, x: number, y: number): void {

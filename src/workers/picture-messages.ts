@@ -1,5 +1,6 @@
 import type { Production } from '@/core/production/production';
 import type { Mat4 } from '@/core/space/matrix';
+import type { CutLine, SectionLoop } from '@/core/solid/section';
 import type { Box } from '@/core/space/vector';
 import type { Quality } from '@/picture/stage';
 
@@ -31,8 +32,15 @@ export type ToPicture =
   | { kind: 'production'; production: Production }
   | { kind: 'look'; look: Look }
   | { kind: 'pick'; id: number; x: number; y: number }
+  | { kind: 'section'; id: number; markId: string; cut: CutLine }
   | { kind: 'frame'; order: FrameOrder }
   | { kind: 'cancel'; id: number };
+
+/** A closed line of a section, and the shell it belongs to. */
+export interface ShellLoop {
+  shell: number;
+  loop: SectionLoop;
+}
 
 export interface MarkFacts {
   bounds: Box | null;
@@ -46,6 +54,7 @@ export type FromPicture =
   | { kind: 'mark'; markId: string; facts: MarkFacts | null }
   | { kind: 'building'; markId: string; done: number; of: number }
   | { kind: 'mark-failed'; markId: string; reason: string }
+  | { kind: 'section'; id: number; loops: ShellLoop[] }
   | { kind: 'picked'; id: number; markId: string | null; distance: number }
   | { kind: 'frame'; id: number; bytes: Uint8Array; milliseconds: number }
   | { kind: 'frame-failed'; id: number; reason: string }

@@ -1,6 +1,5 @@
 'use client';
 
-import { useState } from 'react';
 import { styled } from 'styled-components';
 import { findGroup } from '@/core/production/channels';
 import { formatShortTimecode } from '@/core/time/timecode';
@@ -80,7 +79,8 @@ function ChoreographBench() {
 
 /** The room of cameras and moves: through the lens, the plan, the timeline under both, the bench. */
 export function ChoreographRoom() {
-  const [from, setFrom] = useState<'above' | 'side'>('above');
+  const { view } = useWorkspace();
+  const from = useView((s) => s.planFrom);
   return (
     <RoomBody>
       <Column>
@@ -97,7 +97,7 @@ export function ChoreographRoom() {
                   <Choices
                     label="Plan seen from"
                     value={from}
-                    onChange={setFrom}
+                    onChange={(planFrom) => view.setState({ planFrom })}
                     options={[
                       { id: 'above', label: 'from above' },
                       { id: 'side', label: 'from the side' },

@@ -8,7 +8,7 @@ import { DrawingError, MAX_SVG_BYTES, readSvgPaths } from '@/core/outline/drawin
 import { addOutlineMark, duplicateMark, removeMark } from '@/core/production/edits/mark-edits';
 import { outlineSchema, type Mark } from '@/core/production/mark';
 import { fieldMeta } from '@/core/schema/fields';
-import { Button, Heading } from '@/parts/controls';
+import { Button, Choices, Heading } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { CallSheet } from '../shared/call-sheet';
 import { CameraBench } from '../shared/camera-bench';
@@ -21,7 +21,9 @@ import { SetBench } from '../shared/set-bench';
 import { SetPlan } from '../shared/set-plan';
 import { TransportBar } from '../shared/transport-bar';
 import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import { MarkSection } from './mark-section';
 import { ShellBench } from './shell-bench';
+import { ShellList } from './shell-list';
 import { WordsBench } from './words-bench';
 
 const Lens = styled.div`
@@ -104,6 +106,7 @@ function MarkBenches({ mark }: { mark: Mark }) {
             />
           </>
         )}
+        <ShellList mark={mark} />
         <PlacementBench mark={mark} />
         <div style={{ display: 'flex', gap: 6, marginTop: 14 }}>
           <Button
@@ -155,8 +158,28 @@ function ShapeBenches() {
   );
 }
 
+function PlanChoice() {
+  const { view } = useWorkspace();
+  const planFrom = useView((s) => s.planFrom);
+  return (
+    <>
+      <b>Plan</b>
+      <Choices
+        label="Plan seen from"
+        value={planFrom}
+        onChange={(next) => view.setState({ planFrom: next })}
+        options={[
+          { id: 'above', label: 'above' },
+          { id: 'side', label: 'side' },
+        ]}
+      />
+    </>
+  );
+}
+
 /** The room where marks are made: the lens view over the plans, words and shell beside them. */
 export function ShapeRoom() {
+  const planFrom = useView((s) => s.planFrom);
   const marks = useProduction((p) => p.marks);
   const selection = useView((s) => s.selection);
   const mark = selection?.kind === 'mark' ? marks.find((m) => m.id === selection.id) : undefined;
@@ -170,11 +193,17 @@ export function ShapeRoom() {
           <LensPane title={mark?.name ?? 'All marks'} />
         </Lens>
         <Plans>
+          {mark ? (
+            <Column style={{ flex: 2 }}>
+              <MarkSection key={mark.id} mark={mark} />
+            </Column>
+          ) : (
+            <Column>
+              <SetPlan from="side" movable title={<b>Plan from the side</b>} />
+            </Column>
+          )}
           <Column>
-            <SetPlan from="above" movable title={<b>Plan from above</b>} />
-          </Column>
-          <Column>
-            <SetPlan from="side" movable title={<b>Plan from the side</b>} />
+            <SetPlan from={mark ? planFrom : 'above'} movable title={mark ? <PlanChoice /> : <b>Plan from above</b>} />
           </Column>
         </Plans>
         <ScrubStrip />

@@ -1,100 +1,81 @@
 'use client';
 
-import { useState } from 'react';
+import { Checkbox } from 'react-aria-components';
 import { styled } from 'styled-components';
-import { MATERIAL_KINDS, MATERIALS, surfaceOf, surfaceSchema, type Surface } from '@/core/production/materials';
-import { bevelSchema, shellSchema, type Mark, type Shell } from '@/core/production/mark';
+import { changeShell } from '@/core/production/edits/shell-edits';
+import { bevelSchema, JOINS, shellSchema, type Mark, type Shell } from '@/core/production/mark';
 import { fieldMeta } from '@/core/schema/fields';
 import { PROFILE_KINDS } from '@/core/solid/profile';
-import { REGIONS, type Region } from '@/core/solid/mesh';
-import { Button, Choices, Heading, Pick } from '@/parts/controls';
-import { ColourField } from '@/parts/fields/colour-field';
+import { Choices, Heading } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { useEdit } from '../shared/workspace';
+import { useShell } from './shell-list';
+import { SurfaceBench } from './surface-bench';
 
-const Swatches = styled.div`
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 6px;
-  margin-bottom: 6px;
-`;
-const Swatch = styled.button<{ $on: boolean }>`
-  height: 40px;
+const Name = styled.input`
+  width: 100%;
+  height: 24px;
+  padding: 0 7px;
+  margin-bottom: 4px;
+  border: 1px solid transparent;
   border-radius: 2px;
-  border: 1px solid ${({ $on }) => ($on ? 'var(--verdigris)' : 'transparent')};
-  display: flex;
-  align-items: flex-end;
-  padding: 3px 6px;
-  font: 500 12px var(--label);
-  color: #fff;
-  text-shadow: 0 0 3px #000, 0 0 3px #000;
-  cursor: default;
+  background: none;
+  font: 600 15px var(--label);
+  &:hover { border-color: var(--line-strong); }
+  &:focus { border-color: var(--verdigris); outline: none; background: var(--well); }
 `;
-
-/** A hint of how a surface looks, for its swatch. */
-function swatchPicture({ material, colour, roughness }: Surface): string {
-  const { metalness, glow } = MATERIALS[material];
-  if (glow > 0) return colour;
-  if (metalness === 0) return `linear-gradient(160deg, color-mix(in oklab, ${colour} 80%, white), ${colour} 45%, color-mix(in oklab, ${colour} 70%, black))`;
-  const soft = 4 + roughness * 40;
-  return `linear-gradient(160deg, color-mix(in oklab, ${colour} 70%, white) 0%, ${colour} ${30 - soft / 4}%, color-mix(in oklab, ${colour} 22%, black) ${30 + soft}%, ${colour} 85%, color-mix(in oklab, ${colour} 80%, white))`;
-}
+const Tick = styled(Checkbox)`
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  min-height: 24px;
+  font: 500 13px var(--label);
+  color: var(--dim);
+  &::before { content: ''; width: 11px; height: 11px; border: 1px solid var(--line-strong); border-radius: 2px; }
+  &[data-selected]::before { background: var(--verdigris); border-color: var(--verdigris); }
+  &[data-focus-visible]::before { outline: 2px solid var(--verdigris); outline-offset: 1px; }
+`;
 
 type End = 'front' | 'back';
 
-/** A mark's shell: its depth, its bevels, and what its regions are made of. */
+/** One shell of a mark: its depths, outline and bevels, and what its regions are made of. */
 export function ShellBench({ mark }: { mark: Mark }) {
   const edit = useEdit();
-  const [region, setRegion] = useState<Region>('face');
-  const shell = mark.shells[0] as Shell;
-  const surface = shell.surfaces[region];
-  const change = (recipe: (shell: Shell) => void, gesture: string | null = null) =>
-    edit((draft) => {
-      const found = draft.marks.find((m) => m.id === mark.id)?.shells[0];
-      if (found) recipe(found);
-    }, gesture);
+  const shell = useShell(mark);
+  const change = (recipe: (shell: Shell) => void, gesture: string | null = null) => edit((draft) => changeShell(draft, mark.id, shell.id, recipe), gesture);
+  const number = (name: 'offset' | 'from' | 'to' | 'rim') => (
+    <NumberField meta={fieldMeta(shellSchema.shape, name)} value={shell[name]} onChange={(value, gesture) => change((s) => void (s[name] = value), gesture)} />
+  );
+  const bevelNumber = (end: End, name: 'size' | 'height') => {
+    const meta = fieldMeta(bevelSchema.shape, name);
+    return <NumberField meta={meta} label={`${end === 'front' ? 'Front' : 'Back'} ${meta.label.toLowerCase()}`} value={shell[end][name]} onChange={(value, gesture) => change((s) => void (s[end][name] = value), gesture)} />;
+  };
   const bevel = (end: End, title: string) => (
     <>
       <Heading>{title}</Heading>
-      <Choices
-        label={`Kind of the ${title.toLowerCase()}`}
-        value={shell[end].kind}
-        onChange={(kind) => change((s) => void (s[end].kind = kind))}
-        options={(['none', ...PROFILE_KINDS] as const).map((id) => ({ id, label: id }))}
-      />
-      {shell[end].kind === 'none' ? null : (
-        <NumberField meta={fieldMeta(bevelSchema.shape, 'size')} label={`${end === 'front' ? 'Front' : 'Back'} size`} value={shell[end].size} onChange={(size, gesture) => change((s) => void (s[end].size = size), gesture)} />
+      <Choices label={`Profile of the ${title.toLowerCase()}`} value={shell[end].profile} onChange={(profile) => change((s) => void (s[end].profile = profile))} options={(['none', ...PROFILE_KINDS] as const).map((id) => ({ id, label: id }))} />
+      {shell[end].profile === 'none' ? null : (
+        <>
+          {bevelNumber(end, 'size')}
+          {bevelNumber(end, 'height')}
+          <Tick isSelected={shell[end].ridge} onChange={(ridge) => change((s) => void (s[end].ridge = ridge))}>
+            to a ridge
+          </Tick>
+        </>
       )}
     </>
   );
-  const dress = (next: Partial<Surface>, gesture: string | null = null) => change((s) => void Object.assign(s.surfaces[region], next), gesture);
   return (
     <>
-      <Heading>Depth</Heading>
-      <NumberField meta={fieldMeta(shellSchema.shape, 'depth')} value={shell.depth} onChange={(depth, gesture) => change((s) => void (s.depth = depth), gesture)} />
+      <Name aria-label="Name of the shell" value={shell.name} maxLength={40} onChange={(event) => change((s) => void (s.name = event.target.value), `shell-name-${shell.id}`)} />
+      {number('to')}
+      {number('from')}
+      {number('offset')}
+      {shell.offset > 0 ? <Choices label="Corners" value={shell.join} onChange={(join) => change((s) => void (s.join = join))} options={JOINS.map((id) => ({ id, label: id }))} /> : null}
+      {number('rim')}
       {bevel('front', 'Front bevel')}
       {bevel('back', 'Back bevel')}
-      <Heading>Surfaces</Heading>
-      <Swatches role="radiogroup" aria-label="Region">
-        {REGIONS.map((id) => (
-          <Swatch key={id} type="button" role="radio" aria-checked={region === id} $on={region === id} style={{ background: swatchPicture(shell.surfaces[id]) }} onClick={() => setRegion(id)}>
-            {id}
-          </Swatch>
-        ))}
-      </Swatches>
-      <Pick
-        label="Material"
-        value={surface.material}
-        onChange={(material) => change((s) => void (s.surfaces[region] = surfaceOf(material)))}
-        options={MATERIAL_KINDS.map((id) => ({ id, label: MATERIALS[id].label }))}
-      />
-      <ColourField label="Colour" value={surface.colour} onChange={(colour, gesture) => dress({ colour }, gesture)} />
-      <NumberField meta={{ ...fieldMeta(surfaceSchema.shape, 'roughness'), rest: MATERIALS[surface.material].roughness }} value={surface.roughness} onChange={(roughness, gesture) => dress({ roughness }, gesture)} />
-      <div style={{ marginTop: 6 }}>
-        <Button $tone="quiet" onPress={() => change((s) => REGIONS.forEach((id) => void (s.surfaces[id] = { ...surface })))}>
-          Same on all regions
-        </Button>
-      </div>
+      <SurfaceBench key={shell.id} shell={shell} change={change} />
     </>
   );
 }

@@ -1,5 +1,6 @@
 import { createStore } from 'zustand/vanilla';
 import type { CarrierValues } from '@/core/rig/carrier';
+import type { CutLine } from '@/core/solid/section';
 import type { Mat4 } from '@/core/space/matrix';
 import type { MarkFacts } from '@/workers/picture-messages';
 import type { Quality } from '@/picture/stage';
@@ -21,6 +22,10 @@ export interface ViewState {
   selection: Selection | null;
   pick: TimelinePick | null;
   carrierId: string | null;
+  /** Shell whose numbers are on the bench, by its id. */
+  shellId: string | null;
+  /** Where the selected mark is cut for its section. */
+  cut: CutLine;
   playhead: number;
   playing: boolean;
   quality: Quality;
@@ -42,6 +47,8 @@ export function createViewStore() {
     selection: null,
     pick: null,
     carrierId: null,
+    shellId: null,
+    cut: { x: 0, y: 0, angleDeg: 0 },
     playhead: 0,
     playing: false,
     quality: 'lit',

@@ -1,0 +1,201 @@
+'use client';
+
+import { useId, useMemo, useRef, useState, type PointerEvent } from 'react';
+import { styled } from 'styled-components';
+import type { ShellLoop } from '@/workers/picture-messages';
+import { hueColour } from '../theme';
+import { useSize } from '../use-size';
+import { DimensionField } from './dimension-field';
+import { snapped, strokeOf, windowOn, type SectionWindow, type Stroke } from './section-geometry';
+
+const Well = styled.div`
+  position: relative;
+  flex: 1;
+  min-width: 0;
+  min-height: 0;
+  overflow: hidden;
+  background: var(--well);
+  svg { display: block; position: absolute; inset: 0; width: 100%; height: 100%; touch-action: none; }
+  text { font: 11px var(--mono); fill: var(--dim); pointer-events: none; }
+  .handle { outline: none; stroke: var(--text); stroke-width: 1.5; }
+  .handle:focus-visible { stroke: var(--verdigris); stroke-width: 3; }
+`;
+
+/** A shell as its section is drawn and taken hold of. Metres. */
+export interface SectionShell {
+  id: string;
+  name: string;
+  hue: number;
+  from: number;
+  to: number;
+  offset: number;
+  bevelSize: number;
+  bevelHeight: number;
+}
+
+/** What is dragged or typed. */
+export type SectionPart = 'from' | 'to' | 'offset' | 'bevelSize' | 'bevelHeight';
+
+export interface SectionViewProps {
+  shells: readonly SectionShell[];
+  loops: readonly ShellLoop[];
+  selected: string | null;
+  onSelect: (shellId: string) => void;
+  /** A new value in metres. `gesture` is the same all through one drag. */
+  onChange: (part: SectionPart, value: number, gesture: string) => void;
+}
+
+interface Grip {
+  part: SectionPart;
+  label: string;
+  /** Place in the section, metres. */
+  s: number;
+  z: number;
+  along: 's' | 'z';
+  value: number;
+  /** Change of the value for a metre of drag. */
+  factor: number;
+}
+
+/** Places where the selected shell is taken hold of, on its stroke nearest to the cut's own point. */
+function gripsOf(shell: SectionShell, stroke: Stroke): Grip[] {
+  const middle = (stroke.left + stroke.right) / 2;
+  const bevelled = shell.bevelSize > 0 && shell.bevelHeight > 0;
+  // A slanting cut shows a bevel wider than it is: a metre of drag is then less of it.
+  const shown = stroke.faceLeft - stroke.left;
+  const ratio = bevelled && shown > 1e-4 ? Math.min(1, shell.bevelSize / shown) : 1;
+  const grips: Grip[] = [
+    { part: 'to', label: 'Face', s: middle, z: shell.to, along: 'z', value: shell.to, factor: 1 },
+    { part: 'from', label: 'Back', s: middle, z: shell.from, along: 'z', value: shell.from, factor: 1 },
+    { part: 'offset', label: 'Offset', s: stroke.right, z: (shell.from + shell.to) / 2, along: 's', value: shell.offset, factor: ratio },
+  ];
+  if (bevelled) {
+    grips.push(
+      { part: 'bevelSize', label: 'Bevel size', s: stroke.faceLeft, z: shell.to, along: 's', value: shell.bevelSize, factor: ratio },
+      { part: 'bevelHeight', label: 'Bevel height', s: stroke.left, z: Math.max(shell.from, shell.to - shell.bevelHeight), along: 'z', value: shell.bevelHeight, factor: -1 },
+    );
+  }
+  return grips;
+}
+
+let gestures = 0;
+
+function Hatch({ id, hue, turned }: { id: string; hue: number; turned: boolean }) {
+  return (
+    <pattern id={id} width={7} height={7} patternUnits="userSpaceOnUse" patternTransform={`rotate(${turned ? -45 : 45})`}>
+      <rect width={7} height={7} fill={hueColour(hue)} fillOpacity={0.07} />
+      <line x1={0} x2={0} y1={0} y2={7} stroke={hueColour(hue)} strokeOpacity={0.5} />
+    </pattern>
+  );
+}
+
+/** An engineering section through a mark: every shell to scale, hatched in its hue, with the face up. Dragging changes the selected one. */
+export function SectionView({ shells, loops, selected, onSelect, onChange }: SectionViewProps) {
+  const [ref, { width, height }] = useSize<HTMLDivElement>();
+  const id = useId();
+  const [chosen, setChosen] = useState<SectionWindow | null>(null);
+  const strokes = useMemo(() => loops.map(({ shell, loop }) => ({ shell, stroke: strokeOf(loop) })), [loops]);
+  const fit = useMemo(() => windowOn(strokes.map(({ stroke }) => stroke), width, height), [strokes, width, height]);
+  const view = chosen ?? fit;
+  const px = (s: number) => (s - view.s) * view.scale + width / 2;
+  const py = (z: number) => (view.z - z) * view.scale + height / 2;
+
+  const shell = shells.find((each) => each.id === selected) ?? shells[0];
+  const index = shell ? shells.indexOf(shell) : -1;
+  const own = strokes.filter((each) => each.shell === index).map(({ stroke }) => stroke).sort((a, b) => Math.abs(a.left + a.right - 2 * view.s) - Math.abs(b.left + b.right - 2 * view.s))[0];
+  const grips = shell && own ? gripsOf(shell, own) : [];
+  const planes = shells.filter((each) => each !== shell).flatMap(({ from, to }) => [from, to]);
+
+  const drag = useRef<{ grip: Grip | null; x: number; y: number; gesture: string } | null>(null);
+  const begin = (event: PointerEvent<SVGElement>, grip: Grip | null) => {
+    event.stopPropagation();
+    (event.currentTarget.ownerSVGElement ?? event.currentTarget).setPointerCapture(event.pointerId);
+    drag.current = { grip, x: event.clientX, y: event.clientY, gesture: `section-${++gestures}` };
+    // The window stays still under the hand.
+    setChosen(view);
+  };
+  const move = (event: PointerEvent) => {
+    const from = drag.current;
+    if (!from) return;
+    const [dx, dy] = [(event.clientX - from.x) / view.scale, (from.y - event.clientY) / view.scale];
+    if (!from.grip) {
+      drag.current = { ...from, x: event.clientX, y: event.clientY };
+      setChosen({ ...view, s: view.s - dx, z: view.z - dy });
+      return;
+    }
+    const { part, along, value, factor } = from.grip;
+    const next = value + (along === 's' ? dx : dy) * factor;
+    onChange(part, snapped(next, part === 'from' || part === 'to' ? planes : [], 6 / view.scale), from.gesture);
+  };
+  const nudge = (grip: Grip, by: number) => onChange(grip.part, Math.round((grip.value + by * Math.sign(grip.factor)) * 1e6) / 1e6, `section-keys-${grip.part}`);
+
+  return (
+    <Well
+      ref={ref}
+      data-testid="section"
+      onWheel={(event) => setChosen({ ...view, scale: Math.max(20, Math.min(20_000, view.scale * Math.exp(-event.deltaY * 0.0015))) })}
+    >
+      <svg role="group" aria-label="Section" onPointerDown={(event) => begin(event, null)} onPointerMove={move} onPointerUp={() => (drag.current = null)} onPointerCancel={() => (drag.current = null)} onDoubleClick={() => setChosen(null)}>
+        <defs>
+          {shells.map(({ id: each, hue }, i) => (
+            <Hatch key={each} id={`${id}-${i}`} hue={hue} turned={i % 2 === 1} />
+          ))}
+        </defs>
+        {shells.map((each, i) => {
+          const d = loops
+            .filter((l) => l.shell === i)
+            .map(({ loop }) => {
+              const points = [];
+              for (let k = 0; k < loop.length; k += 2) points.push(`${px(loop[k] as number).toFixed(2)} ${py(loop[k + 1] as number).toFixed(2)}`);
+              return `M${points.join('L')}Z`;
+            })
+            .join('');
+          return <path key={each.id} d={d} fill={`url(#${id}-${i})`} fillRule="evenodd" stroke={hueColour(each.hue)} strokeWidth={each === shell ? 2 : 1.2} onPointerDown={() => onSelect(each.id)} />;
+        })}
+        {shell && own ? (
+          <g stroke="var(--line-strong)" pointerEvents="none">
+            <line x1={px(own.right) + 14} x2={px(own.right) + 26} y1={py(shell.to)} y2={py(shell.to)} />
+            <line x1={px(own.right) + 14} x2={px(own.right) + 26} y1={py(shell.from)} y2={py(shell.from)} />
+            <line x1={px(own.right) + 20} x2={px(own.right) + 20} y1={py(shell.to)} y2={py(shell.from)} />
+          </g>
+        ) : null}
+        {grips.map((grip) => (
+          <rect
+            key={grip.part}
+            className="handle"
+            role="slider"
+            tabIndex={0}
+            aria-label={grip.label}
+            aria-valuenow={Math.round(grip.value * 1000)}
+            aria-valuetext={`${(grip.value * 1000).toFixed(1)} mm`}
+            x={px(grip.s) - 4}
+            y={py(grip.z) - 4}
+            width={8}
+            height={8}
+            fill="var(--well)"
+            style={{ cursor: grip.along === 's' ? 'ew-resize' : 'ns-resize' }}
+            onPointerDown={(event) => begin(event, grip)}
+            onKeyDown={(event) => {
+              const direction = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key];
+              if (!direction) return;
+              event.preventDefault();
+              nudge(grip, direction * (event.shiftKey ? 0.01 : event.altKey ? 0.0001 : 0.001));
+            }}
+          />
+        ))}
+      </svg>
+      {shell && own ? (
+        <>
+          <DimensionField label="Depth" x={Math.min(width - 70, px(own.right) + 30)} y={(py(shell.to) + py(shell.from)) / 2} metres={shell.to - shell.from} onChange={(depth) => onChange('from', shell.to - Math.max(0.001, depth), `section-typed-${++gestures}`)} />
+          {shell.bevelSize > 0 ? (
+            <DimensionField label="Bevel size" x={Math.max(4, px(own.left) - 6)} y={py(shell.to) - 18} metres={shell.bevelSize} onChange={(size) => onChange('bevelSize', size, `section-typed-${++gestures}`)} />
+          ) : null}
+          {shell.bevelHeight > 0 ? (
+            <DimensionField label="Bevel height" x={Math.max(4, px(own.left) - 74)} y={py(shell.to - shell.bevelHeight / 2)} metres={shell.bevelHeight} onChange={(size) => onChange('bevelHeight', size, `section-typed-${++gestures}`)} />
+          ) : null}
+          <DimensionField label="Offset" x={Math.min(width - 70, px(own.right) + 6)} y={py(shell.from) + 16} metres={shell.offset} sign onChange={(offset) => onChange('offset', offset, `section-typed-${++gestures}`)} />
+        </>
+      ) : null}
+    </Well>
+  );
+}

@@ -1,0 +1,127 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { changeShell } from '@/core/production/edits/shell-edits';
+import type { Mark, Shell } from '@/core/production/mark';
+import { hueFor } from '@/core/production/production';
+import { bevelSchema, shellSchema } from '@/core/production/mark';
+import { fieldMeta, type FieldMeta } from '@/core/schema/fields';
+import { SectionView, type SectionPart } from '@/parts/section-view/section-view';
+import type { ShellLoop } from '@/workers/picture-messages';
+import { Hint, PaneTitle } from '../shared/panes';
+import { useEdit, useView, useWorkspace } from '../shared/workspace';
+
+const shape = shellSchema.shape;
+const META: Record<SectionPart, FieldMeta> = {
+  from: fieldMeta(shape, 'from'),
+  to: fieldMeta(shape, 'to'),
+  offset: fieldMeta(shape, 'offset'),
+  bevelSize: fieldMeta(bevelSchema.shape, 'size'),
+  bevelHeight: fieldMeta(bevelSchema.shape, 'height'),
+};
+
+/** Puts a value of the section, in metres, into a shell, within its bounds. */
+function putPart(shell: Shell, part: SectionPart, metres: number): void {
+  const { min, max, unit } = META[part];
+  const value = Math.max(min, Math.min(max, unit === 'mm' ? metres * 1000 : metres));
+  if (part === 'bevelSize') shell.front.size = value;
+  else if (part === 'bevelHeight') shell.front.height = value;
+  else shell[part] = value;
+}
+
+/** Cuts the mark anew whenever it or the cut has changed; the last section stays while the next one is on its way. */
+function useSection(mark: Mark): ShellLoop[] {
+  const { picture } = useWorkspace();
+  const cut = useView((s) => s.cut);
+  const facts = useView((s) => s.facts[mark.id]);
+  const [loops, setLoops] = useState<ShellLoop[]>([]);
+  useEffect(() => {
+    let stale = false;
+    picture?.section(mark.id, cut).then((next) => {
+      if (!stale) setLoops(next);
+    });
+    return () => {
+      stale = true;
+    };
+  }, [picture, mark.id, cut, facts]);
+  return loops;
+}
+
+const CUT_AT: FieldMeta = { label: 'Cut at', unit: 'm', min: -1000, max: 1000, rest: 0, step: 0.02, digits: 2, shown: 1 };
+const CUT_ACROSS: FieldMeta = { label: 'from', unit: 'm', min: -1000, max: 1000, rest: 0, step: 0.05, digits: 2, shown: 1 };
+const CUT_ANGLE: FieldMeta = { label: 'turned', unit: '°', min: -180, max: 180, rest: 0, step: 5, digits: 0, shown: 1 };
+
+/** The section through the selected mark. */
+export function MarkSection({ mark }: { mark: Mark }) {
+  const { view } = useWorkspace();
+  const edit = useEdit();
+  const { cut, shellId } = useView((s) => ({ cut: s.cut, shellId: s.shellId }));
+  const loops = useSection(mark);
+  const selected = mark.shells.find((shell) => shell.id === shellId) ?? mark.shells[0];
+  const put = (change: Partial<typeof cut>) => view.setState({ cut: { ...cut, ...change } });
+  const number = (meta: FieldMeta, name: 'x' | 'y' | 'angleDeg') => <CutField meta={meta} value={cut[name]} onChange={(value) => put({ [name]: value })} />;
+  return (
+    <>
+      <PaneTitle>
+        <span>
+          <b>Section</b>
+          {selected?.name}
+        </span>
+        <span style={{ display: 'flex', gap: 8 }}>
+          {number(CUT_AT, 'y')}
+          {number(CUT_ACROSS, 'x')}
+          {number(CUT_ANGLE, 'angleDeg')}
+        </span>
+      </PaneTitle>
+      {loops.length === 0 ? <Hint style={{ padding: '8px 10px' }}>The cut meets no stroke. Move it over the mark.</Hint> : null}
+      <SectionView
+        shells={mark.shells.map((shell, i) => ({
+          id: shell.id,
+          name: shell.name,
+          hue: hueFor(i),
+          from: shell.from,
+          to: shell.to,
+          offset: shell.offset / 1000,
+          bevelSize: shell.front.profile === 'none' ? 0 : shell.front.size / 1000,
+          bevelHeight: shell.front.profile === 'none' ? 0 : shell.front.height / 1000,
+        }))}
+        loops={loops}
+        selected={selected?.id ?? null}
+        onSelect={(id) => view.setState({ shellId: id })}
+        onChange={(part, metres, gesture) => selected && edit((draft) => changeShell(draft, mark.id, selected.id, (shell) => putPart(shell, part, metres)), gesture)}
+      />
+    </>
+  );
+}
+
+/** A short field in a line of title: typed or stepped. */
+function CutField({ meta, value, onChange }: { meta: FieldMeta; value: number; onChange: (value: number) => void }) {
+  const [text, setText] = useState<string | null>(null);
+  const commit = () => {
+    const read = text === null ? NaN : Number(text.replace(',', '.'));
+    if (text !== null && text.trim() !== '' && Number.isFinite(read)) onChange(Math.max(meta.min, Math.min(meta.max, read)));
+    setText(null);
+  };
+  return (
+    <label style={{ display: 'flex', gap: 4, alignItems: 'center' }}>
+      {meta.label}
+      <input
+        aria-label={`${meta.label}, ${meta.unit}`}
+        style={{ width: 44, height: 18, border: '1px solid transparent', background: 'var(--well)', borderRadius: 2, font: '11px var(--mono)', textAlign: 'right' }}
+        value={text ?? value.toFixed(meta.digits)}
+        onChange={(event) => setText(event.target.value)}
+        onFocus={(event) => event.currentTarget.select()}
+        onBlur={commit}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') commit();
+          const direction = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0;
+          if (direction === 0) return;
+          event.preventDefault();
+          setText(null);
+          onChange(Math.max(meta.min, Math.min(meta.max, value + direction * meta.step * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1))));
+        }}
+      />
+      {meta.unit}
+    </label>
+  );
+}

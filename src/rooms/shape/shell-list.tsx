@@ -1,0 +1,104 @@
+'use client';
+
+import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Plus, Trash2 } from 'lucide-react';
+import { styled } from 'styled-components';
+import { addShell, duplicateShell, moveShell, removeShell } from '@/core/production/edits/shell-edits';
+import { MAX_SHELLS, type Mark, type Shell } from '@/core/production/mark';
+import { MATERIALS } from '@/core/production/materials';
+import { hueFor } from '@/core/production/production';
+import { Heading, IconButton } from '@/parts/controls';
+import { hueColour } from '@/parts/theme';
+import { useEdit, useView, useWorkspace } from '../shared/workspace';
+
+const List = styled.ul`
+  list-style: none;
+  margin: 0 -12px 4px;
+  padding: 0;
+`;
+const Entry = styled.li<{ $hue: string; $on: boolean }>`
+  display: flex;
+  align-items: center;
+  border-left: 3px solid ${({ $hue }) => $hue};
+  background: ${({ $on }) => ($on ? 'var(--raised)' : 'none')};
+  &:hover { background: var(--raised); }
+  > button:first-child {
+    flex: 1;
+    min-width: 0;
+    display: flex;
+    justify-content: space-between;
+    gap: 8px;
+    border: 0;
+    background: none;
+    padding: 4px 4px 4px 9px;
+    text-align: left;
+    font: 500 14px var(--label);
+  }
+  small { color: var(--faint); font: 11px var(--mono); white-space: nowrap; }
+`;
+const Tools = styled.div`
+  display: flex;
+  gap: 2px;
+  button { width: 24px; height: 22px; }
+`;
+
+const note = (shell: Shell) => `${shell.offset > 0 ? '+' : ''}${Math.round(shell.offset)} ${MATERIALS[shell.surfaces.face.material].label.split(' ').at(-1)?.toLowerCase()}`;
+
+/** The shell that is on the bench: the one chosen, else the first. */
+export function useShell(mark: Mark): Shell {
+  const shellId = useView((s) => s.shellId);
+  return mark.shells.find((shell) => shell.id === shellId) ?? (mark.shells[0] as Shell);
+}
+
+/** The shells of a mark, and what can be done with the one chosen. */
+export function ShellList({ mark }: { mark: Mark }) {
+  const { view } = useWorkspace();
+  const edit = useEdit();
+  const chosen = useShell(mark);
+  const index = mark.shells.indexOf(chosen);
+  const choose = (id: string | null) => id && view.setState({ shellId: id });
+  const full = mark.shells.length >= MAX_SHELLS;
+  return (
+    <>
+      <Heading>Shells</Heading>
+      <List aria-label="Shells">
+        {mark.shells.map((shell, i) => (
+          <Entry key={shell.id} $hue={hueColour(hueFor(i))} $on={shell === chosen}>
+            <button type="button" aria-current={shell === chosen} onClick={() => choose(shell.id)} style={{ opacity: shell.shown ? 1 : 0.5 }}>
+              <span>{shell.name}</span>
+              <small>{note(shell)}</small>
+            </button>
+            <IconButton
+              label={shell.shown ? `Hide shell ${shell.name}` : `Show shell ${shell.name}`}
+              $tone="quiet"
+              onPress={() =>
+                edit((draft) => {
+                  const found = draft.marks.find((m) => m.id === mark.id)?.shells[i];
+                  if (found) found.shown = !found.shown;
+                })
+              }
+            >
+              {shell.shown ? <Eye size={13} /> : <EyeOff size={13} />}
+            </IconButton>
+          </Entry>
+        ))}
+      </List>
+      <Tools role="toolbar" aria-label="Shells">
+        <IconButton label="Add a shell behind" $tone="quiet" isDisabled={full} onPress={() => edit((draft) => void choose(addShell(draft, mark.id)))}>
+          <Plus size={14} />
+        </IconButton>
+        <IconButton label="Duplicate the shell" $tone="quiet" isDisabled={full} onPress={() => edit((draft) => void choose(duplicateShell(draft, mark.id, chosen.id)))}>
+          <Copy size={13} />
+        </IconButton>
+        <IconButton label="Move the shell up the list" $tone="quiet" isDisabled={index === 0} onPress={() => edit((draft) => moveShell(draft, mark.id, chosen.id, -1))}>
+          <ArrowUp size={13} />
+        </IconButton>
+        <IconButton label="Move the shell down the list" $tone="quiet" isDisabled={index === mark.shells.length - 1} onPress={() => edit((draft) => moveShell(draft, mark.id, chosen.id, 1))}>
+          <ArrowDown size={13} />
+        </IconButton>
+        <IconButton label="Remove the shell" $tone="quiet" isDisabled={mark.shells.length === 1} onPress={() => edit((draft) => removeShell(draft, mark.id, chosen.id))}>
+          <Trash2 size={13} />
+        </IconButton>
+      </Tools>
+    </>
+  );
+}
