@@ -1,6 +1,6 @@
 import { Typeface } from '@/core/outline/typeface';
 import type { FontRef, Mark } from '@/core/production/mark';
-import { buildMark, type SolidCache } from '@/core/frame/mark-solids';
+import { buildMark, type BuildCache } from '@/core/frame/mark-solids';
 import type { SolidMesh } from '@/core/solid/mesh';
 import { sayReady } from './worker-port';
 import type { BuildReply, BuildRequest } from './solid-messages';
@@ -11,26 +11,36 @@ const waiting = new Map<string, BuildRequest>();
 const faces = new Map<string, Promise<Typeface[]>>();
 let busy = false;
 
-const MAX_KEPT = 600;
-const kept = new Map<string, SolidMesh>();
-
-/** The solids used last; the bare topology, which is for judges only, is not kept. */
-const cache: SolidCache = {
-  get: (key) => {
-    const mesh = kept.get(key);
-    if (mesh) {
-      kept.delete(key);
-      kept.set(key, mesh);
+/** A map that forgets what was used longest ago. */
+class Recent<T> extends Map<string, T> {
+  constructor(private readonly limit: number) {
+    super();
+  }
+  override get(key: string): T | undefined {
+    const value = super.get(key);
+    if (value !== undefined) {
+      super.delete(key);
+      super.set(key, value);
     }
-    return mesh;
-  },
-  set: (key, mesh) => {
+    return value;
+  }
+  override set(key: string, value: T): this {
+    super.set(key, value);
+    const oldest = super.keys().next();
+    if (this.size > this.limit && !oldest.done) super.delete(oldest.value);
+    return this;
+  }
+}
+
+/** Solids as they are drawn: the bare topology, which is for judges only, is not kept. */
+class RecentMeshes extends Recent<SolidMesh> {
+  override set(key: string, mesh: SolidMesh): this {
     mesh.topology = { positions: new Float64Array(), triangles: new Uint32Array() };
-    kept.set(key, mesh);
-    const oldest = kept.keys().next();
-    if (kept.size > MAX_KEPT && !oldest.done) kept.delete(oldest.value);
-  },
-};
+    return super.set(key, mesh);
+  }
+}
+
+const cache: BuildCache = { layouts: new Recent(40), outlines: new Recent(120), meshes: new RecentMeshes(600) };
 
 const send = (reply: BuildReply, transfer: Transferable[] = []) => scope.postMessage(reply, transfer);
 

@@ -17,7 +17,7 @@ test('from an empty desk to frames on disk, as a person would', async ({ page, i
     await expect(page.getByRole('option')).toHaveCount(10);
     await page.getByRole('option', { name: 'Anton' }).click();
     await type(page, 'Size, m', '1.2');
-    await page.getByRole('radiogroup', { name: 'Kind of the front bevel' }).getByRole('radio', { name: 'chamfer' }).click();
+    await page.getByRole('radiogroup', { name: 'Profile of the front bevel' }).getByRole('radio', { name: 'chamfer' }).click();
     await type(page, 'Front size, mm', '2*20');
     expect(await valueOf(page, 'Front size, mm')).toBe('40.0');
     await page.getByRole('radio', { name: 'bevel' }).click();

@@ -72,14 +72,29 @@ function shellPieces({ pieces, scale }: Layout, { offset, join, rim }: Shell): O
   return offset > 0 ? uniteOverlapping(standing, scale) : standing.filter(({ rings }) => rings.length > 0).map(({ id, ...piece }) => ({ key: id, ...piece }));
 }
 
-/** Solids that were built before, by what they depend on: a change of one shell builds that shell only. */
-export interface SolidCache {
-  get(key: string): SolidMesh | undefined;
-  set(key: string, mesh: SolidMesh): void;
+interface Keep<T> {
+  get(key: string): T | undefined;
+  set(key: string, value: T): unknown;
+}
+
+/** What was built before, by what it depends on: a change of one shell builds that shell only. */
+export interface BuildCache {
+  layouts: Keep<Layout>;
+  outlines: Keep<OutlinePiece[]>;
+  meshes: Keep<SolidMesh>;
+}
+
+function kept<T>(keep: Keep<T> | undefined, key: string, make: () => T): T {
+  let value = keep?.get(key);
+  if (value === undefined) {
+    value = make();
+    keep?.set(key, value);
+  }
+  return value;
 }
 
 export interface BuildOptions {
-  cache?: SolidCache;
+  cache?: BuildCache;
   /** Called after each piece with the number done and the number of all, for progress. */
   onPiece?: (done: number, of: number) => void;
 }
@@ -89,13 +104,15 @@ export interface BuildOptions {
  * @param faces the mark's font and its stand-ins; not used for outlines
  */
 export function buildMark(mark: Mark, faces: readonly Typeface[], { cache, onPiece }: BuildOptions = {}): MarkSolids {
-  const layout = layoutOf(mark, faces);
+  const body = JSON.stringify(mark.body);
+  const layout = kept(cache?.layouts, body, () => layoutOf(mark, faces));
   const source = sourceOf(mark);
   const faults = new Set<string>();
   const orders = mark.shells.flatMap((shell, index) => {
     if (!shell.shown) return [];
     try {
-      return shellPieces(layout, shell).map((piece) => ({ piece, shell, index, shape: JSON.stringify(geometryOf(shell)) }));
+      const outlines = kept(cache?.outlines, JSON.stringify([body, shell.offset, shell.join, shell.rim]), () => shellPieces(layout, shell));
+      return outlines.map((piece) => ({ piece, shell, index, shape: JSON.stringify(geometryOf(shell)) }));
     } catch (error) {
       if (!(error instanceof WavefrontError)) throw error;
       faults.add(`The outline of shell “${shell.name}” could not be offset.`);
@@ -106,17 +123,16 @@ export function buildMark(mark: Mark, faces: readonly Typeface[], { cache, onPie
   const pieces: PlacedSolid[] = [];
   orders.forEach(({ piece: { key, rings, x, y }, shell, index, shape }, i) => {
     const id = `${source}|${shape}|${key}`;
-    let mesh = built.get(id) ?? cache?.get(id);
     if (!built.has(id)) {
       try {
-        mesh ??= buildSolid(rings, shellShape(shell), layout.scale);
-        cache?.set(id, mesh);
+        built.set(id, kept(cache?.meshes, id, () => buildSolid(rings, shellShape(shell), layout.scale)));
       } catch (error) {
         if (!(error instanceof SolidError)) throw error;
         faults.add(error.message);
+        built.set(id, null);
       }
-      built.set(id, mesh ?? null);
     }
+    const mesh = built.get(id);
     if (mesh) pieces.push({ key: id, mesh, x, y, shell: index });
     onPiece?.(i + 1, orders.length);
   });

@@ -38,7 +38,7 @@ export function DimensionField({ label, x, y, metres, sign = false, onChange }: 
   return (
     <Input
       $bad={bad}
-      aria-label={`${label}, mm`}
+      aria-label={`Dimension: ${label.toLowerCase()}, mm`}
       aria-invalid={bad}
       style={{ left: x, top: y }}
       value={text ?? shown}

@@ -1,0 +1,82 @@
+import { addWords, field, makeProduction, pictureOf, saved, type, valueOf } from './support/rooms';
+import { expect, test } from './support/server';
+
+/** Building a mark from shells, in the section view and on the bench. */
+
+test('shells are added, dressed, hidden, ordered and removed', async ({ page, ironsky }) => {
+  await makeProduction(page, ironsky.url, 'Shells');
+  await addWords(page, 'SHELL');
+  await page.getByRole('button', { name: 'Add a shell behind' }).click();
+  const shells = page.getByRole('list', { name: 'Shells' });
+  await expect(shells.getByRole('button', { name: /^Surround/ })).toBeVisible();
+  expect(await valueOf(page, 'Offset, mm')).toBe('30.0');
+  await page.getByRole('radio', { name: 'rounded' }).click();
+  await page.getByRole('radiogroup', { name: 'Profile of the front bevel' }).getByRole('radio', { name: 'ogee' }).click();
+  await type(page, 'Rim, mm', '12');
+  await page.getByLabel('Name of the shell').fill('Outline');
+  await expect(shells.getByRole('button', { name: /^Outline/ })).toBeVisible();
+  await pictureOf(page, 0, 4);
+  await expect(page.getByRole('main').getByRole('alert')).toHaveCount(0);
+
+  await page.getByRole('button', { name: 'Move the shell up the list' }).click();
+  await expect(shells.getByRole('listitem').first()).toContainText('Outline');
+  await page.getByRole('button', { name: 'Hide shell Outline' }).click();
+  await expect(page.getByRole('button', { name: 'Show shell Outline' })).toBeVisible();
+  await page.getByRole('button', { name: 'Remove the shell' }).click();
+  await expect(shells.getByRole('listitem')).toHaveCount(1);
+  await expect(page.getByRole('button', { name: 'Remove the shell' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(shells.getByRole('listitem')).toHaveCount(2);
+  await saved(page);
+});
+
+test('the section: face, offset and bevel by drag, by key and as typed dimensions', async ({ page, ironsky }) => {
+  await makeProduction(page, ironsky.url, 'Section');
+  await addWords(page, 'I');
+  await pictureOf(page, 0);
+  const section = page.getByTestId('section');
+  const face = section.getByRole('slider', { name: 'Face' });
+  await expect(face).toBeVisible();
+  const box = (await face.boundingBox()) as { x: number; y: number };
+  const back = (await section.getByRole('slider', { name: 'Back' }).boundingBox()) as { x: number; y: number };
+  const metresPerPixel = 0.28 / (back.y - box.y);
+  await page.mouse.move(box.x + 4, box.y + 4);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 4, box.y + 4 - 30, { steps: 6 });
+  await page.mouse.up();
+  const dragged = Number(await valueOf(page, 'To, m'));
+  expect(dragged - 0.14).toBeCloseTo(30 * metresPerPixel, 2);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  expect(await valueOf(page, 'To, m')).toBe('0.140');
+
+  await section.getByRole('slider', { name: 'Bevel size' }).focus();
+  await page.keyboard.press('Shift+ArrowUp');
+  expect(await valueOf(page, 'Front size, mm')).toBe('34.0');
+  await section.getByRole('slider', { name: 'Offset' }).focus();
+  await page.keyboard.press('ArrowRight');
+  expect(await valueOf(page, 'Offset, mm')).toBe('1.0');
+
+  await section.getByRole('textbox', { name: 'Dimension: depth, mm' }).fill('40 cm');
+  await section.getByRole('textbox', { name: 'Dimension: depth, mm' }).press('Enter');
+  expect(await valueOf(page, 'From, m')).toBe('-0.260');
+  await section.getByRole('textbox', { name: 'Dimension: bevel height, mm' }).fill('wide');
+  await section.getByRole('textbox', { name: 'Dimension: bevel height, mm' }).press('Enter');
+  await expect(section.getByRole('textbox', { name: 'Dimension: bevel height, mm' })).toHaveAttribute('aria-invalid', 'true');
+  await page.keyboard.press('Escape');
+
+  await page.getByRole('textbox', { name: 'Cut at, m' }).fill('3');
+  await page.getByRole('textbox', { name: 'Cut at, m' }).press('Enter');
+  await expect(page.getByText('The cut meets no stroke.')).toBeVisible();
+});
+
+test('letters chiselled to a ridge, and a bevel wider than the stroke, are built without a fault', async ({ page, ironsky }) => {
+  await makeProduction(page, ironsky.url, 'Ridge');
+  await addWords(page, 'RIDGE');
+  await page.getByRole('radiogroup', { name: 'Profile of the front bevel' }).getByRole('radio', { name: 'chamfer' }).click();
+  await page.getByText('to a ridge').first().click();
+  await pictureOf(page, 0, 4);
+  await type(page, 'Front size, mm', '900');
+  await pictureOf(page, 0, 4);
+  await expect(page.getByRole('main').getByRole('alert')).toHaveCount(0);
+  await expect(field(page, 'Front size, mm')).toHaveValue('900.0');
+});

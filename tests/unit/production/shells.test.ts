@@ -1,0 +1,135 @@
+import { produce } from 'immer';
+import { buildMark, type BuildCache } from '@/core/frame/mark-solids';
+import { addShell, changeShell, duplicateShell, moveShell, removeShell } from '@/core/production/edits/shell-edits';
+import { addOutlineMark, addWordmark } from '@/core/production/edits/mark-edits';
+import { MAX_SHELLS, type Mark } from '@/core/production/mark';
+import { ProductionError, readProduction } from '@/core/production/migrate';
+import { emptyProduction, type Production } from '@/core/production/production';
+import type { SolidMesh } from '@/core/solid/mesh';
+import { packagedTypeface } from '../support/fonts';
+
+const format = { width: 1920, height: 1080, rate: '25', length: 100 } as const;
+const made = (recipe: (draft: Production) => void) => produce(emptyProduction('Test', format), (draft) => void recipe(draft));
+const withWord = (text = 'AVA') => made((draft) => void addWordmark(draft, text));
+const first = (production: Production) => production.marks[0] as Mark;
+
+describe('edits of shells', () => {
+  test('a new one stands behind the others and shares no plane with them', () => {
+    const mark = first(produce(withWord(), (d) => void addShell(d, 'mark-1')));
+    const [face, surround] = mark.shells;
+    expect(surround?.offset).toBeGreaterThan(face?.offset ?? 0);
+    expect(surround?.to).toBeLessThan(face?.to ?? 0);
+    const planes = mark.shells.flatMap(({ from, to }) => [from, to]);
+    expect(new Set(planes.map((z) => z.toFixed(4))).size).toBe(planes.length);
+  });
+
+  test('there are never none and never too many', () => {
+    expect(first(produce(withWord(), (d) => removeShell(d, 'mark-1', 'shell-1'))).shells).toHaveLength(1);
+    const full = produce(withWord(), (d) => {
+      for (let i = 0; i < MAX_SHELLS + 5; i++) addShell(d, 'mark-1');
+      duplicateShell(d, 'mark-1', 'shell-1');
+    });
+    expect(first(full).shells).toHaveLength(MAX_SHELLS);
+    expect(new Set(first(full).shells.map((s) => s.id)).size).toBe(MAX_SHELLS);
+  });
+
+  test('a plane pushes the other along: a shell is never turned inside out', () => {
+    const pushed = first(produce(withWord(), (d) => changeShell(d, 'mark-1', 'shell-1', (s) => void (s.to = -1)))).shells[0];
+    expect([pushed?.from, pushed?.to]).toEqual([expect.closeTo(-1.001, 9), -1]);
+    const pulled = first(produce(withWord(), (d) => changeShell(d, 'mark-1', 'shell-1', (s) => void (s.from = 2)))).shells[0];
+    expect(pulled?.to).toBeCloseTo(2.001, 9);
+  });
+
+  test('the order of the list is theirs to choose', () => {
+    const two = produce(withWord(), (d) => void addShell(d, 'mark-1'));
+    expect(first(produce(two, (d) => moveShell(d, 'mark-1', 'shell-2', -1))).shells.map((s) => s.id)).toEqual(['shell-2', 'shell-1']);
+    expect(produce(two, (d) => moveShell(d, 'mark-1', 'shell-2', 1))).toBe(two);
+  });
+});
+
+describe('a production of version 1', () => {
+  const old = (shells: unknown) => ({ ...withWord(), version: 1, marks: [{ ...first(withWord()), shells }] });
+
+  test('keeps its look: depth about the middle, bevels as high as wide', () => {
+    const read = readProduction(old([{ id: 'shell-1', depth: 0.5, front: { kind: 'chamfer', size: 40 }, back: { kind: 'none', size: 10 }, surfaces: first(withWord()).shells[0]?.surfaces }]));
+    expect(first(read).shells[0]).toMatchObject({ from: -0.25, to: 0.25, offset: 0, front: { profile: 'chamfer', size: 40, height: 40 }, back: { profile: 'none' } });
+    expect(read.version).toBe(2);
+  });
+
+  test('defaults that it did not write down are filled in; what it cannot be is refused in words', () => {
+    expect(first(readProduction(old([{ id: 'shell-1' }]))).shells[0]).toMatchObject({ from: -0.14, to: 0.14, front: { profile: 'round', size: 24 } });
+    for (const shells of [[{ id: 'a', front: null }], 'none', [], [{ id: 'a', depth: 'deep' }]]) expect(() => readProduction(old(shells))).toThrow(ProductionError);
+  });
+});
+
+describe('building a stack of shells', () => {
+  const counting = () => {
+    const kept = new Map<string, SolidMesh>();
+    let builds = 0;
+    const cache: BuildCache = {
+      layouts: new Map(),
+      outlines: new Map(),
+      meshes: {
+        get: (key) => kept.get(key),
+        set: (key, mesh) => {
+          builds++;
+          kept.set(key, mesh);
+        },
+      },
+    };
+    return { cache, take: () => [builds, (builds = 0)][0] as number };
+  };
+
+  test('a change of one shell builds that shell only; a letter typed builds that letter only', async () => {
+    const face = await packagedTypeface('anton');
+    const { cache, take } = counting();
+    const two = produce(withWord('LAMP'), (d) => void addShell(d, 'mark-1'));
+    buildMark(first(two), [face], { cache });
+    expect(take()).toBeGreaterThanOrEqual(6);
+    const dragged = produce(two, (d) => changeShell(d, 'mark-1', 'shell-1', (s) => void (s.front.size = 30)));
+    buildMark(first(dragged), [face], { cache });
+    expect(take()).toBe(4);
+    const hidden = produce(two, (d) => changeShell(d, 'mark-1', 'shell-2', (s) => void (s.shown = false)));
+    expect(buildMark(first(hidden), [face], { cache }).pieces.every((p) => p.shell === 0)).toBe(true);
+    expect(take()).toBe(0);
+    const one = withWord('LAMP');
+    buildMark(first(one), [face], { cache });
+    take();
+    buildMark(first(produce(one, (d) => void (d.marks[0]?.body.kind === 'words' && (d.marks[0].body.text = 'LAMPE')))), [face], { cache });
+    expect(take()).toBe(1);
+  });
+
+  test('letters whose surrounds meet become one outline, so that none runs through its neighbour', async () => {
+    const face = await packagedTypeface('anton');
+    const grown = produce(withWord('LAMP'), (d) => {
+      addShell(d, 'mark-1');
+      changeShell(d, 'mark-1', 'shell-2', (s) => void (s.offset = 120));
+    });
+    const { pieces, faults } = buildMark(first(grown), [face]);
+    expect(pieces.filter((p) => p.shell === 0)).toHaveLength(4);
+    expect(pieces.filter((p) => p.shell === 1)).toHaveLength(1);
+    expect(faults).toEqual([]);
+  });
+
+  test('a rim is the body less its inside: volumes of a square frame (geometry)', () => {
+    const square = made((draft) => {
+      addOutlineMark(draft, 'Square', [{ d: 'M0 0H10V10H0Z', evenOdd: false }]);
+      changeShell(draft, 'mark-1', 'shell-1', (s) => {
+        s.rim = 100;
+        s.from = 0;
+        s.to = 0.5;
+        s.front.profile = s.back.profile = 'none';
+      });
+    });
+    const [piece] = buildMark(first(square), []).pieces;
+    const xs = [...(piece?.mesh.positions ?? [])].filter((_, i) => i % 3 === 0).map(Math.abs);
+    expect(Math.max(...xs)).toBeCloseTo(0.5, 4);
+    expect(Math.min(...xs)).toBeCloseTo(0.4, 4);
+  });
+
+  test('a shell offset in farther than its strokes are wide is not there, and is no fault', async () => {
+    const face = await packagedTypeface('anton');
+    const thin = produce(withWord('LAMP'), (d) => changeShell(d, 'mark-1', 'shell-1', (s) => void (s.offset = -400)));
+    expect(buildMark(first(thin), [face])).toMatchObject({ pieces: [], bounds: null, faults: [] });
+  });
+});
