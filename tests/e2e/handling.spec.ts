@@ -118,7 +118,7 @@ test('an outline from a file, and one that is none', async ({ page, ironsky }) =
     await (await chooser).setFiles({ name, mimeType: 'image/svg+xml', buffer: Buffer.from(text) });
   };
   await choose('words.svg', '<svg xmlns="http://www.w3.org/2000/svg"><text>hello</text></svg>');
-  await expect(page.getByRole('navigation', { name: 'Call sheet' }).getByRole('alert')).toContainText('Turn text and shapes into paths first');
+  await expect(page.getByRole('navigation', { name: 'Call sheet' }).getByRole('alert')).toContainText('It holds only text. Turn text into outlines first.');
   await choose('drop.svg', '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><path d="M5 0C9 5 9 10 5 10S1 5 5 0Z"/></svg>');
   await expect(page.getByRole('button', { name: 'drop outline' })).toBeVisible();
   await type(page, 'Height, m', '2');

@@ -54,6 +54,12 @@ function pointAndTangent(points: readonly Point[], t: number): { point: Point; t
   return { point: level[0] as Point, tangent };
 }
 
+/** Points along a line or Bezier after its start, its end included. */
+export function curvePoints(control: readonly Point[], tolerance: number): Point[] {
+  const steps = stepsFor(control, { tolerance });
+  return Array.from({ length: steps }, (_, s) => (s + 1 === steps ? (control[control.length - 1] as Point) : pointAndTangent(control, (s + 1) / steps).point));
+}
+
 /** Turns drawing commands into closed rings of chords with the curves' own tangents. Open subpaths are closed by a line. */
 export function flatten(commands: readonly PathCommand[], options: FlattenOptions): Ring[] {
   const rings: Ring[] = [];

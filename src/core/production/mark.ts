@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { PROFILE_KINDS, type ProfileKind } from '../solid/profile';
 import { channelField, numberField } from '../schema/fields';
-import { surfaceOf, surfaceSchema } from './materials';
+import { colourSchema, surfaceOf, surfaceSchema } from './materials';
 
 export const MAX_TEXT = 500;
 
@@ -25,7 +25,7 @@ export const wordsSchema = z.object({
 export const outlineSchema = z.object({
   kind: z.literal('outline'),
   /** Path data of a drawing, Y down as in SVG. */
-  paths: z.array(z.object({ d: z.string().max(200_000), evenOdd: z.boolean().default(false) })).min(1).max(500),
+  paths: z.array(z.object({ d: z.string().max(400_000), evenOdd: z.boolean().default(false), colour: colourSchema.optional() })).min(1).max(2000),
   size: numberField({ label: 'Height', unit: 'm', min: 0.01, max: 100, rest: 1, step: 0.05 }),
 });
 
@@ -94,3 +94,4 @@ export const markSchema = z.object({
 export type Mark = z.infer<typeof markSchema>;
 export type Shell = z.infer<typeof shellSchema>;
 export type Words = z.infer<typeof wordsSchema>;
+export type Outline = z.infer<typeof outlineSchema>;

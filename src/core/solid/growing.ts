@@ -1,44 +1,44 @@
 /** Typed arrays that grow by doubling, for structures whose size is only known when they are done. */
-
-export class FloatList {
-  data: Float64Array;
+abstract class GrowingList<A extends Float64Array | Int32Array> {
   length = 0;
-  constructor(capacity = 256) {
-    this.data = new Float64Array(capacity);
-  }
+  protected constructor(public data: A) {}
+
+  /** An empty array of twice the size. */
+  protected abstract larger(): A;
+
   push(value: number): number {
     if (this.length === this.data.length) {
-      const bigger = new Float64Array(this.data.length * 2);
-      bigger.set(this.data);
-      this.data = bigger;
+      const larger = this.larger();
+      larger.set(this.data);
+      this.data = larger;
     }
     this.data[this.length] = value;
     return this.length++;
   }
+
   at(i: number): number {
     return this.data[i] as number;
+  }
+
+  set(i: number, value: number): void {
+    this.data[i] = value;
   }
 }
 
-export class IntList {
-  data: Int32Array;
-  length = 0;
+export class FloatList extends GrowingList<Float64Array> {
   constructor(capacity = 256) {
-    this.data = new Int32Array(capacity);
+    super(new Float64Array(capacity));
   }
-  push(value: number): number {
-    if (this.length === this.data.length) {
-      const bigger = new Int32Array(this.data.length * 2);
-      bigger.set(this.data);
-      this.data = bigger;
-    }
-    this.data[this.length] = value;
-    return this.length++;
+  protected larger(): Float64Array {
+    return new Float64Array(this.data.length * 2);
   }
-  at(i: number): number {
-    return this.data[i] as number;
+}
+
+export class IntList extends GrowingList<Int32Array> {
+  constructor(capacity = 256) {
+    super(new Int32Array(capacity));
   }
-  set(i: number, value: number): void {
-    this.data[i] = value;
+  protected larger(): Int32Array {
+    return new Int32Array(this.data.length * 2);
   }
 }

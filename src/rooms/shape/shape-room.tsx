@@ -1,15 +1,11 @@
 'use client';
 
 import { FileUp, Type } from 'lucide-react';
-import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { styled } from 'styled-components';
-import { DrawingError, MAX_SVG_BYTES, readSvgPaths } from '@/core/outline/drawing';
 import { addOutlineMark, duplicateMark, removeMark } from '@/core/production/edits/mark-edits';
-import { outlineSchema, type Mark } from '@/core/production/mark';
-import { fieldMeta } from '@/core/schema/fields';
+import type { Mark } from '@/core/production/mark';
 import { Button, Choices, Heading } from '@/parts/controls';
-import { NumberField } from '@/parts/fields/number-field';
 import { CallSheet } from '../shared/call-sheet';
 import { CameraBench } from '../shared/camera-bench';
 import { COMMANDS } from '../shared/commands';
@@ -22,8 +18,10 @@ import { SetPlan } from '../shared/set-plan';
 import { TransportBar } from '../shared/transport-bar';
 import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
 import { MarkSection } from './mark-section';
+import { OutlineBench } from './outline-bench';
 import { ShellBench } from './shell-bench';
 import { ShellList } from './shell-list';
+import { useDrawing } from './use-drawing';
 import { WordsBench } from './words-bench';
 
 const Lens = styled.div`
@@ -48,27 +46,20 @@ const Adding = styled.div`
 function AddMarks() {
   const workspace = useWorkspace();
   const edit = useEdit();
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const takeDrawing = async (file: File) => {
-    setTrouble(null);
-    try {
-      if (file.size > MAX_SVG_BYTES) throw new DrawingError(`“${file.name}” is larger than ${MAX_SVG_BYTES / 1e6} MB.`);
-      const { paths, unused } = readSvgPaths(await file.text());
+  const { take, trouble, remark } = useDrawing();
+  const add = (file: File) =>
+    take(file, (parts) =>
       edit((draft) => {
-        const id = addOutlineMark(draft, file.name.replace(/\.svg$/i, ''), paths);
+        const id = addOutlineMark(draft, file.name.replace(/\.svg$/i, ''), parts);
         workspace.view.setState({ selection: { kind: 'mark', id }, pick: null });
-      });
-      if (unused.length > 0) setTrouble(`Left out of this drawing: ${unused.join(', ')}.`);
-    } catch (error) {
-      setTrouble(error instanceof DrawingError ? error.message : 'This file could not be read.');
-    }
-  };
+      }),
+    );
   return (
     <Adding>
       <Button $tone="quiet" onPress={() => COMMANDS.find(({ id }) => id === 'add-words')?.run({ workspace, goTo: () => undefined, openFinder: () => undefined })}>
         <Type size={13} /> Add words
       </Button>
-      <FileTrigger acceptedFileTypes={['.svg', 'image/svg+xml']} onSelect={(files) => files?.[0] && void takeDrawing(files[0])}>
+      <FileTrigger acceptedFileTypes={['.svg', 'image/svg+xml']} onSelect={(files) => files?.[0] && void add(files[0])}>
         <Button $tone="quiet">
           <FileUp size={13} /> Outline from a file
         </Button>
@@ -76,6 +67,11 @@ function AddMarks() {
       {trouble ? (
         <p role="alert" style={{ color: 'var(--coral)', fontSize: 12, padding: '2px 8px' }}>
           {trouble}
+        </p>
+      ) : null}
+      {remark ? (
+        <p role="status" style={{ color: 'var(--dim)', fontSize: 12, padding: '2px 8px' }}>
+          {remark}
         </p>
       ) : null}
     </Adding>
@@ -92,19 +88,7 @@ function MarkBenches({ mark }: { mark: Mark }) {
         {body.kind === 'words' ? (
           <WordsBench key={mark.id} mark={mark} words={body} />
         ) : (
-          <>
-            <Heading>{mark.name}, outline</Heading>
-            <NumberField
-              meta={fieldMeta(outlineSchema.shape, 'size')}
-              value={body.size}
-              onChange={(size, gesture) =>
-                edit((draft) => {
-                  const found = draft.marks.find((m) => m.id === mark.id)?.body;
-                  if (found) found.size = size;
-                }, gesture)
-              }
-            />
-          </>
+          <OutlineBench key={mark.id} mark={mark} outline={body} />
         )}
         <ShellList mark={mark} />
         <PlacementBench mark={mark} />

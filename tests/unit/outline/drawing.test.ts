@@ -1,4 +1,6 @@
-import { DrawingError, MAX_SVG_BYTES, outlineLayout, readSvgPaths } from '@/core/outline/drawing';
+import { drawingExtent, outlineLayout } from '@/core/outline/drawing';
+import { DrawingError } from '@/core/outline/path-data';
+import { MAX_SVG_BYTES, readSvg } from '@/core/outline/svg/read-svg';
 import { ringBounds, signedArea } from '@/core/outline/ring';
 import { LANTERN_FISH, LANTERN_FISH_SVG } from '@/demo/lantern-fish';
 
@@ -32,25 +34,94 @@ test('relative, smooth and quadratic commands end where absolute ones do', () =>
   expect(area(absolute)).toBeGreaterThan(0.5);
 });
 
+const svg = (inner: string, root = '') => `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ${root}>${inner}</svg>`;
+const extentOf = (inner: string) => drawingExtent(readSvg(svg(inner)).parts) as NonNullable<ReturnType<typeof drawingExtent>>;
+
 test('the sign of the season is read back from its own file, all of it', () => {
-  const { paths, unused } = readSvgPaths(LANTERN_FISH_SVG);
-  expect(paths).toEqual(LANTERN_FISH.map((path) => ({ ...path })));
+  const { parts, unused } = readSvg(LANTERN_FISH_SVG);
+  expect(parts.map(({ d, evenOdd }) => ({ d, evenOdd }))).toEqual(LANTERN_FISH.map((path) => ({ ...path })));
   expect(unused).toEqual([]);
 });
 
-test('what is left out of a drawing is named', () => {
-  const { paths, unused } = readSvgPaths('<svg xmlns="http://www.w3.org/2000/svg"><rect width="4" height="4"/><path d="M0 0H4V4Z" transform="rotate(9)"/></svg>');
-  expect(paths).toHaveLength(1);
-  expect(unused.sort()).toEqual(['rect', 'transform']);
+describe('styles (SVG 2, CSS Cascading)', () => {
+  const colours = (inner: string) => readSvg(svg(inner)).parts.map(({ colour }) => colour);
+
+  test('attributes are inherited; rules beat attributes, the style attribute beats rules, ids beat classes beat tags', () => {
+    const sheet = '<style>.a{fill:#00ff00} #b{fill:blue} rect{fill:red}</style>';
+    const shapes = '<g fill="#123456"><path d="M0 0H1V1Z"/><rect width="1" height="1"/><rect class="a" width="1" height="1"/><rect id="b" class="a" width="1" height="1"/><rect id="b" style="fill:#fff" width="1" height="1"/></g>';
+    expect(colours(sheet + shapes)).toEqual(['#123456', '#ff0000', '#00ff00', '#0000ff', '#ffffff']);
+  });
+
+  test('currentColor, named colours and hidden things', () => {
+    expect(colours('<g color="teal"><path fill="currentColor" d="M0 0H1V1Z"/></g><path fill="gold" d="M0 0H1V1Z"/><path visibility="hidden" d="M0 0H1V1Z"/><g display="none"><path d="M0 0H1V1Z"/></g>')).toEqual(['#008080', '#ffd700']);
+  });
+
+  test('a gradient becomes its mean, and this is said; rules that ask for more are named', () => {
+    const { parts, notes } = readSvg(svg('<defs><linearGradient id="g"><stop stop-color="#000000"/><stop style="stop-color:#ffffff"/></linearGradient></defs><rect fill="url(#g)" width="4" height="4"/>'));
+    expect(parts[0]?.colour).toBe('#808080');
+    expect(notes).toEqual(['A gradient became its mean colour.']);
+    expect(readSvg(svg('<style>g > path{fill:red}</style><path d="M0 0H1V1Z"/>')).unused).toEqual(['style rule “g>path”']);
+  });
 });
 
+describe('strokes become outlines', () => {
+  test('a line with each cap covers what SVG 2 says', () => {
+    const area = (cap: string) => {
+      const { parts } = readSvg(svg(`<line x1="0" y1="0" x2="10" y2="0" stroke="red" stroke-width="2" stroke-linecap="${cap}"/>`));
+      return Math.abs(outlineLayout({ paths: parts, size: 2 }).pieces.flatMap((p) => p.rings).reduce((sum, ring) => sum + signedArea(ring), 0));
+    };
+    expect(area('butt')).toBeCloseTo(20, 2);
+    expect(area('square')).toBeCloseTo(24, 2);
+    expect(area('round')).toBeCloseTo(20 + Math.PI, 1);
+  });
+
+  test('joins: a mitre reaches its point, over its limit it is cut', () => {
+    const width = (join: string, limit = 4) => {
+      const { x0, x1 } = extentOf(`<polyline points="0,0 10,2 0,4" fill="none" stroke="red" stroke-width="1" stroke-linejoin="${join}" stroke-miterlimit="${limit}"/>`);
+      return x1 - x0;
+    };
+    expect(width('miter', 10)).toBeGreaterThan(width('round') + 1);
+    expect(width('miter', 2)).toBeCloseTo(width('bevel'), 6);
+    // The lines meet under 2·atan(1/5): the tip lies half the width over the sine of half of that beyond the corner (geometry).
+    const half = Math.atan(2 / 10);
+    expect(extentOf('<polyline points="0,0 10,2 0,4" fill="none" stroke="red" stroke-width="1" stroke-miterlimit="10"/>').x1).toBeCloseTo(10 + 0.5 / Math.sin(half), 4);
+  });
+});
+
+describe('uses, symbols and transforms', () => {
+  test('a use moves what it uses; inner views are fitted into their place', () => {
+    expect(extentOf('<defs><rect id="r" width="4" height="2"/></defs><use href="#r" x="10" y="5"/>')).toEqual({ x0: 10, y0: 5, x1: 14, y1: 7 });
+    expect(extentOf('<symbol id="s" viewBox="0 0 10 10"><rect width="10" height="10"/></symbol><use xlink:href="#s" width="20" height="40"/>')).toEqual({ x0: 0, y0: 10, x1: 20, y1: 30 });
+    expect(extentOf('<g transform="translate(10 0)"><g transform="scale(2)"><rect x="1" width="3" height="1"/></g></g>')).toEqual({ x0: 12, y0: 0, x1: 18, y1: 2 });
+  });
+  test('units of length are those of CSS: 96 to the inch', () => {
+    const { x1 } = extentOf('<rect width="25.4mm" height="1"/>');
+    expect(x1).toBeCloseTo(96, 6);
+  });
+});
+
+test('what is left out of a drawing is named', () => {
+  const { parts, unused } = readSvg(svg('<path d="M0 0H4V4Z"/><text>words</text><image href="a.png"/><rect width="1" height="1" filter="url(#f)"/><script>alert(1)</script><use href="other.svg#a"/><foreignObject/>'));
+  expect(parts).toHaveLength(2);
+  expect(unused.sort()).toEqual(['filter', 'foreignObject', 'image', 'script', 'text', 'use of another file']);
+});
+
+const bomb = `<g id="a0"><path d="M0 0H1V1Z"/></g>${Array.from({ length: 30 }, (_, i) => `<g id="a${i + 1}"><use href="#a${i}"/><use href="#a${i}"/></g>`).join('')}`;
+
 test.each([
-  ['not markup', 'hello'],
-  ['broken markup', '<svg><path d="M0 0H1V1Z"></svg>'],
-  ['a drawing without a path', '<svg xmlns="http://www.w3.org/2000/svg"><title>x</title></svg>'],
-  ['path data that is none', '<svg xmlns="http://www.w3.org/2000/svg"><path d="banana"/></svg>'],
-  ['a document type, which could hold entities', '<!DOCTYPE svg [<!ENTITY a "aaaa">]><svg><path d="M0 0H1V1Z"/></svg>'],
-  ['too large a file', `<svg>${' '.repeat(MAX_SVG_BYTES)}</svg>`],
-])('%s is refused in words', (_name, svg) => {
-  expect(() => readSvgPaths(svg)).toThrow(DrawingError);
+  ['not markup', 'hello', 'not readable'],
+  ['broken markup', '<svg><path d="M0 0H1V1Z"></svg>', 'not readable'],
+  ['markup of something else', '<html><body/></html>', 'not a drawing in SVG'],
+  ['a drawing with words only', svg('<text>x</text>'), 'holds only text'],
+  ['an empty path', svg('<path d=""/>'), 'nothing in this file'],
+  ['path data that is none', svg('<path d="banana"/>'), 'cannot be read'],
+  ['a number that is none', svg('<rect width="1e999" height="2"/>'), ''],
+  ['declared entities', '<!DOCTYPE svg [<!ENTITY a "aaaa">]><svg><path d="M0 0H1V1Z"/></svg>', 'entities'],
+  ['a part that uses itself', svg('<g id="a"><use href="#a"/></g>'), 'uses itself'],
+  ['parts that unfold without end', svg(bomb), 'more than'],
+  ['a hundred thousand points', svg(`<path d="M0 0${'l1 1'.repeat(100_000)}Z"/>`), 'points'],
+  ['too large a file', svg(' '.repeat(MAX_SVG_BYTES)), 'larger than'],
+])('%s is refused in words', (_name, text, words) => {
+  expect(() => readSvg(text)).toThrow(DrawingError);
+  expect(() => readSvg(text)).toThrow(words);
 });

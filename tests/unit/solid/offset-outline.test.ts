@@ -6,6 +6,7 @@ import { offsetOutline } from '@/core/solid/offset-outline';
 import { PROFILE_KINDS } from '@/core/solid/profile';
 import { packagedTypeface } from '../support/fonts';
 import { judge, verdictOn } from '../support/judge';
+import { square } from '../support/rings';
 
 let kernel: ManifoldToplevel;
 beforeAll(async () => {
@@ -13,16 +14,6 @@ beforeAll(async () => {
 });
 
 const areaOf = (rings: readonly Ring[]) => rings.reduce((sum, ring) => sum + signedArea(ring), 0);
-
-function square(size: number): Ring {
-  const h = size / 2;
-  return [
-    { x: -h, y: -h, arriveX: 0, arriveY: -1, leaveX: 1, leaveY: 0 },
-    { x: h, y: -h, arriveX: 1, arriveY: 0, leaveX: 0, leaveY: 1 },
-    { x: h, y: h, arriveX: 0, arriveY: 1, leaveX: -1, leaveY: 0 },
-    { x: -h, y: h, arriveX: -1, arriveY: 0, leaveX: 0, leaveY: -1 },
-  ];
-}
 
 describe('offsets of a square (geometry)', () => {
   test('mitred: a larger square, (a + 2d)²', () => {

@@ -5,6 +5,7 @@ import { unite } from '@/core/outline/unite';
 import { buildSolid } from '@/core/solid/bevelled-solid';
 import { enclosedVolume } from '@/core/solid/mesh';
 import { judge, verdictOn } from '../support/judge';
+import { polygon } from '../support/rings';
 
 /** Drawn-at-random outlines, judged by another library's polygons and solids (manifold-3d). */
 
@@ -12,16 +13,6 @@ let kernel: ManifoldToplevel;
 beforeAll(async () => {
   kernel = await judge();
 });
-
-function ringOf(points: [number, number][]): Ring {
-  return points.map(([x, y], i) => {
-    const [px, py] = points[(i + points.length - 1) % points.length] as [number, number];
-    const [qx, qy] = points[(i + 1) % points.length] as [number, number];
-    const a = Math.hypot(x - px, y - py);
-    const b = Math.hypot(qx - x, qy - y);
-    return { x, y, arriveX: (x - px) / a, arriveY: (y - py) / a, leaveX: (qx - x) / b, leaveY: (qy - y) / b };
-  });
-}
 
 /** A star-shaped ring with uneven spikes about a place. */
 function star(random: () => number, cx: number, cy: number, size: number, clockwise = false): [number, number][] {
@@ -40,7 +31,7 @@ const section = (rings: readonly Ring[], rule: 'NonZero' | 'EvenOdd' = 'NonZero'
 test('united outlines cover what the other library says they cover, by both fill rules', () => {
   for (let seed = 1; seed <= 60; seed++) {
     const random = seededRandom(seed);
-    const rings = Array.from({ length: 1 + Math.floor(random() * 4) }, () => ringOf(star(random, random() * 1.2, random() * 1.2, 1, random() < 0.4)));
+    const rings = Array.from({ length: 1 + Math.floor(random() * 4) }, () => polygon(star(random, random() * 1.2, random() * 1.2, 1, random() < 0.4)));
     for (const evenOdd of [false, true]) {
       const ours = unite(rings, { scale: 2, evenOdd });
       expect(Math.abs(areaOf(ours) - section(rings, evenOdd ? 'EvenOdd' : 'NonZero').area())).toBeLessThan(2e-3);
@@ -55,7 +46,7 @@ test('a chamfered solid has the volume that mitred offsets of its outline add up
   for (let seed = 100; seed < 140; seed++) {
     const random = seededRandom(seed);
     const outer = star(random, 0, 0, 1);
-    const rings = unite([ringOf(outer), ...(random() < 0.5 ? [ringOf(star(random, 0, 0, 0.25, true))] : [])], { scale: 2 });
+    const rings = unite([polygon(outer), ...(random() < 0.5 ? [polygon(star(random, 0, 0, 0.25, true))] : [])], { scale: 2 });
     const size = 0.03 + 0.1 * random();
     const depth = 0.6;
     const solid = buildSolid(rings, { from: 0, to: depth, front: { profile: 'chamfer', width: size, height: size }, back: { profile: 'none', width: 0, height: 0 } }, 2);
@@ -79,7 +70,7 @@ test('a chamfered solid has the volume that mitred offsets of its outline add up
 test('round bevels to any width, with holes: closed, and never larger than the plain prism', () => {
   for (let seed = 200; seed < 240; seed++) {
     const random = seededRandom(seed);
-    const rings = unite([ringOf(star(random, 0, 0, 1)), ringOf(star(random, 0.1, 0, 0.3, true)), ringOf(star(random, 1.1, 0.2, 0.7))], { scale: 2 });
+    const rings = unite([polygon(star(random, 0, 0, 1)), polygon(star(random, 0.1, 0, 0.3, true)), polygon(star(random, 1.1, 0.2, 0.7))], { scale: 2 });
     const bevel = { profile: 'round', width: 0.01 + random() * 0.9, height: 0.05 + 0.2 * random() } as const;
     const solid = buildSolid(rings, { from: -0.3, to: 0.3, front: bevel, back: bevel, segments: 5 }, 2);
     const verdict = verdictOn(kernel, solid);

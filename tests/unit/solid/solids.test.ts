@@ -5,19 +5,10 @@ import { buildSolid, SolidError, type SolidShape } from '@/core/solid/bevelled-s
 import { enclosedVolume, type SolidMesh } from '@/core/solid/mesh';
 import { packagedTypeface, SHIPPED } from '../support/fonts';
 import { judge, verdictOn } from '../support/judge';
+import { polygon } from '../support/rings';
 
 const NONE = { profile: 'none', width: 0, height: 0 } as const;
 
-/** A polygon as a ring with the tangents of its own edges. */
-function polygon(points: [number, number][]): Ring {
-  return points.map(([x, y], i) => {
-    const [px, py] = points[(i + points.length - 1) % points.length] as [number, number];
-    const [qx, qy] = points[(i + 1) % points.length] as [number, number];
-    const a = Math.hypot(x - px, y - py);
-    const b = Math.hypot(qx - x, qy - y);
-    return { x, y, arriveX: (x - px) / a, arriveY: (y - py) / a, leaveX: (qx - x) / b, leaveY: (qy - y) / b };
-  });
-}
 const rectangle = (w: number, h: number) => polygon([[0, 0], [w, 0], [w, h], [0, h]]);
 
 let kernel: ManifoldToplevel;

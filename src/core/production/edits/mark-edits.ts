@@ -1,4 +1,8 @@
-import type { DrawingPath } from '../../outline/drawing';
+import type { Channel } from '../../motion/channel';
+import { valueAt } from '../../motion/evaluate-channel';
+import { drawingExtent, type DrawingPath } from '../../outline/drawing';
+import { panTiltRoll, transformDirection } from '../../space/matrix';
+import { surfaceOf } from '../materials';
 import { markSchema, type Mark } from '../mark';
 import { hueFor, type Production } from '../production';
 
@@ -27,13 +31,72 @@ export function addWordmark(draft: Production, text: string): string {
   return id;
 }
 
-/** Adds a mark made of drawn outlines; returns its id. */
-export function addOutlineMark(draft: Production, name: string, paths: readonly DrawingPath[]): string {
+/** Paths as a drawing gives them; the colour is that of its fill. */
+export type ColouredPath = DrawingPath & { colour?: string };
+
+/** Adds a mark made of drawn outlines, painted as the drawing is; returns its id. */
+export function addOutlineMark(draft: Production, name: string, paths: readonly ColouredPath[]): string {
   const id = freshId(draft.marks, 'mark');
-  draft.marks.push(
-    markSchema.parse({ id, name: name.slice(0, 80) || 'Outline', hue: hueFor(draft.marks.length), body: { kind: 'outline', paths: [...paths] }, shells: [SHELL] }),
-  );
+  const mark = markSchema.parse({ id, name: name.slice(0, 80) || 'Outline', hue: hueFor(draft.marks.length), body: { kind: 'outline', paths: [...paths] }, shells: [SHELL] });
+  paint(mark, paths);
+  draft.marks.push(mark);
   return id;
+}
+
+/** Gives a new mark the colour of its first part that has one. Black is what a drawing without colours says, so it is left alone. */
+function paint(mark: Mark, paths: readonly ColouredPath[]): void {
+  const colour = paths.find((path) => path.colour && path.colour !== '#000000')?.colour;
+  const surfaces = mark.shells[0]?.surfaces;
+  if (!colour || !surfaces) return;
+  for (const region of ['face', 'bevel', 'side', 'back'] as const) surfaces[region] = { ...surfaceOf('lacquer'), colour };
+}
+
+/** Puts a newer drawing in the place of a mark's outline; its shells, surfaces, place and moves stay. */
+export function replaceOutline(draft: Production, id: string, paths: readonly ColouredPath[]): void {
+  const body = draft.marks.find((mark) => mark.id === id)?.body;
+  if (body?.kind === 'outline') body.paths = [...paths];
+}
+
+/**
+ * Makes each part of an outline a mark of its own, with the shells of the whole and the colour of the part. All parts stay where they are
+ * as the mark stands at `frame`. Returns the ids of the parts; none when there is only one.
+ */
+export function splitOutline(draft: Production, id: string, frame: number): string[] {
+  const index = draft.marks.findIndex((mark) => mark.id === id);
+  const whole = draft.marks[index];
+  if (whole?.body.kind !== 'outline' || whole.body.paths.length < 2) return [];
+  const { paths, size } = whole.body;
+  const extent = drawingExtent(paths);
+  if (!extent) return [];
+  const unit = size / (extent.y1 - extent.y0);
+  const at = (channel: Channel) => valueAt(channel, frame);
+  const turned = panTiltRoll(at(whole.placement.pan), at(whole.placement.tilt), at(whole.placement.roll));
+  const taken = [...draft.marks];
+  const parts = paths.flatMap((path, i): Mark[] => {
+    const own = drawingExtent([path]);
+    if (!own || own.y1 === own.y0) return [];
+    const shift = transformDirection(turned, [
+      ((own.x0 + own.x1 - extent.x0 - extent.x1) / 2) * unit,
+      (-(own.y0 + own.y1 - extent.y0 - extent.y1) / 2) * unit,
+      0,
+    ]);
+    const part = JSON.parse(JSON.stringify(whole)) as Mark;
+    part.id = freshId(taken, 'mark');
+    part.name = `${whole.name} ${i + 1}`.slice(0, 80);
+    part.hue = hueFor(index + i);
+    part.body = { kind: 'outline', paths: [path], size: (own.y1 - own.y0) * unit };
+    (['x', 'y', 'z'] as const).forEach((axis, k) => {
+      const channel = part.placement[axis];
+      channel.rest += shift[k] as number;
+      for (const key of channel.keys) key.value += shift[k] as number;
+    });
+    paint(part, [path]);
+    taken.push(part);
+    return [part];
+  });
+  draft.marks.splice(index, 1, ...parts);
+  for (const camera of draft.cameras) if (camera.focusOn === id) camera.focusOn = parts[0]?.id ?? null;
+  return parts.map((part) => part.id);
 }
 
 export function removeMark(draft: Production, id: string): void {

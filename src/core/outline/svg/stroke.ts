@@ -1,0 +1,90 @@
+import { EndType, inflatePathsD, JoinType, type PathsD } from 'clipper2-ts';
+import { curvePoints } from '../flatten';
+import { pathCommands } from '../path-data';
+
+export interface StrokeStyle {
+  width: number;
+  join: 'miter' | 'round' | 'bevel';
+  cap: 'butt' | 'round' | 'square';
+  miterLimit: number;
+}
+
+// Mitres are put onto bevelled joins one by one: over its limit a mitre is a bevel (SVG 2), where the library would square it off.
+const JOINS = { miter: JoinType.Bevel, round: JoinType.Round, bevel: JoinType.Bevel } as const;
+/** Corners that turn less than this are parts of a curve. Radians. */
+const CORNER = 0.15;
+const CAPS = { butt: EndType.Butt, round: EndType.Round, square: EndType.Square } as const;
+/** Decimal digits that are kept of coordinates. */
+const PRECISION = 6;
+
+interface Line {
+  points: { x: number; y: number }[];
+  closed: boolean;
+}
+
+/** The lines of path data, curves taken in steps. */
+function linesOf(d: string, tolerance: number): Line[] {
+  const lines: Line[] = [];
+  let line: Line | null = null;
+  let pen = { x: 0, y: 0 };
+  for (const { kind, points: p } of pathCommands(d)) {
+    const flat = p as readonly number[];
+    if (kind === 'M') {
+      pen = { x: flat[0] as number, y: flat[1] as number };
+      line = { points: [pen], closed: false };
+      lines.push(line);
+    } else if (kind === 'Z') {
+      if (line) {
+        line.closed = true;
+        pen = line.points[0] as { x: number; y: number };
+      }
+      line = null;
+    } else {
+      if (!line) {
+        line = { points: [pen], closed: false };
+        lines.push(line);
+      }
+      const control = [[pen.x, pen.y] as const];
+      for (let i = 0; i < flat.length; i += 2) control.push([flat[i] as number, flat[i + 1] as number]);
+      for (const [x, y] of curvePoints(control, tolerance)) line.points.push({ x, y });
+      pen = line.points[line.points.length - 1] as { x: number; y: number };
+    }
+  }
+  return lines;
+}
+
+/** The tips of a line's mitred corners, each as a quadrilateral from the corner itself. */
+function mitres({ points, closed }: Line, half: number, limit: number): PathsD {
+  const n = points.length;
+  const tips: PathsD = [];
+  for (let i = closed ? 0 : 1; i < (closed ? n : n - 1); i++) {
+    const [a, p, b] = [points[(i + n - 1) % n], points[i], points[(i + 1) % n]] as [Line['points'][0], Line['points'][0], Line['points'][0]];
+    const [inLength, outLength] = [Math.hypot(p.x - a.x, p.y - a.y), Math.hypot(b.x - p.x, b.y - p.y)];
+    if (!(inLength > 0 && outLength > 0)) continue;
+    const u = { x: (p.x - a.x) / inLength, y: (p.y - a.y) / inLength };
+    const v = { x: (b.x - p.x) / outLength, y: (b.y - p.y) / outLength };
+    const [cross, dot] = [u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y];
+    // The mitre is as long as the stroke's width over the sine of half the angle between the lines.
+    if (Math.atan2(Math.abs(cross), dot) < CORNER || 1 / Math.sqrt(Math.max(1e-9, (1 + dot) / 2)) > limit) continue;
+    const side = (cross > 0 ? 1 : -1) * half;
+    const [o, q] = [
+      { x: p.x + u.y * side, y: p.y - u.x * side },
+      { x: p.x + v.y * side, y: p.y - v.x * side },
+    ];
+    const tip = { x: p.x + ((u.y + v.y) / (1 + dot)) * side, y: p.y - ((u.x + v.x) / (1 + dot)) * side };
+    tips.push(cross > 0 ? [p, o, tip, q] : [p, q, tip, o]);
+  }
+  return tips;
+}
+
+/** Outline of a stroke as path data, for the nonzero rule; empty where nothing is drawn. */
+export function strokeOutline(d: string, { width, join, cap, miterLimit }: StrokeStyle, size: number): string {
+  if (!(width > 0)) return '';
+  const tolerance = Math.max(width, size * 0.02) * 1e-3;
+  const made: PathsD = [];
+  for (const line of linesOf(d, tolerance)) {
+    made.push(...inflatePathsD([line.points], width / 2, JOINS[join], line.closed ? EndType.Joined : CAPS[cap], miterLimit, PRECISION, tolerance));
+    if (join === 'miter') made.push(...mitres(line, width / 2, miterLimit));
+  }
+  return made.map((path) => `M${path.map(({ x, y }) => `${x} ${y}`).join('L')}Z`).join('');
+}

@@ -1,0 +1,62 @@
+'use client';
+
+import { FileUp, Split } from 'lucide-react';
+import { FileTrigger } from 'react-aria-components';
+import { replaceOutline, splitOutline } from '@/core/production/edits/mark-edits';
+import { outlineSchema, type Mark, type Outline } from '@/core/production/mark';
+import { fieldMeta } from '@/core/schema/fields';
+import { Button, Heading } from '@/parts/controls';
+import { NumberField } from '@/parts/fields/number-field';
+import { Hint } from '../shared/panes';
+import { useEdit, useView, useWorkspace } from '../shared/workspace';
+import { useDrawing } from './use-drawing';
+
+/** A mark that was drawn: its height, its parts, and a newer file in its place. */
+export function OutlineBench({ mark, outline }: { mark: Mark; outline: Outline }) {
+  const { view } = useWorkspace();
+  const edit = useEdit();
+  const frame = useView((s) => Math.round(s.playhead));
+  const { take, trouble, remark } = useDrawing();
+  const parts = outline.paths.length;
+  return (
+    <>
+      <Heading>
+        {mark.name}, {parts} {parts === 1 ? 'part' : 'parts'}
+      </Heading>
+      <NumberField
+        meta={fieldMeta(outlineSchema.shape, 'size')}
+        value={outline.size}
+        onChange={(size, gesture) =>
+          edit((draft) => {
+            const body = draft.marks.find((m) => m.id === mark.id)?.body;
+            if (body?.kind === 'outline') body.size = size;
+          }, gesture)
+        }
+      />
+      <FileTrigger acceptedFileTypes={['.svg', 'image/svg+xml']} onSelect={(files) => files?.[0] && void take(files[0], (next) => edit((draft) => replaceOutline(draft, mark.id, next)))}>
+        <Button $tone="quiet">
+          <FileUp size={13} /> Replace with a newer file
+        </Button>
+      </FileTrigger>
+      {parts > 1 ? (
+        <Button
+          $tone="quiet"
+          onPress={() =>
+            edit((draft) => {
+              const [first] = splitOutline(draft, mark.id, frame);
+              if (first) view.setState({ selection: { kind: 'mark', id: first }, pick: null });
+            })
+          }
+        >
+          <Split size={13} /> One mark a part
+        </Button>
+      ) : null}
+      {trouble ? (
+        <p role="alert" style={{ color: 'var(--coral)' }}>
+          {trouble}
+        </p>
+      ) : null}
+      {remark ? <Hint role="status">{remark}</Hint> : null}
+    </>
+  );
+}

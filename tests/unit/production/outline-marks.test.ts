@@ -1,0 +1,55 @@
+import { produce } from 'immer';
+import { markPose } from '@/core/frame/evaluate';
+import { buildMark } from '@/core/frame/mark-solids';
+import { readSvg } from '@/core/outline/svg/read-svg';
+import { addOutlineMark, replaceOutline, splitOutline } from '@/core/production/edits/mark-edits';
+import type { Mark } from '@/core/production/mark';
+import { readProduction } from '@/core/production/migrate';
+import { emptyProduction, type Production } from '@/core/production/production';
+import { transformPoint } from '@/core/space/matrix';
+
+const made = (recipe: (draft: Production) => void) => produce(emptyProduction('Test', { width: 1920, height: 1080, rate: '25', length: 100 }), (draft) => void recipe(draft));
+const FLAG = readSvg('<svg xmlns="http://www.w3.org/2000/svg"><rect x="3" y="1" width="2" height="6" fill="#336699"/><circle cx="12" cy="9" r="2" fill="#ffcc00"/><path d="M0 12L8 20H0Z" fill="#008060"/></svg>').parts;
+
+/** Extent of marks in the world. */
+function extent(marks: readonly Mark[], frame: number): number[] {
+  const corners = marks.flatMap((mark) => {
+    const pose = markPose(mark, frame);
+    return buildMark(mark, []).pieces.flatMap(({ mesh, x, y }) => Array.from({ length: mesh.positions.length / 3 }, (_, v) => transformPoint(pose, [(mesh.positions[3 * v] as number) + x, (mesh.positions[3 * v + 1] as number) + y, mesh.positions[3 * v + 2] as number])));
+  });
+  return [0, 1, 2].flatMap((k) => [Math.min(...corners.map((p) => p[k] as number)), Math.max(...corners.map((p) => p[k] as number))]);
+}
+
+test('a drawing brings its colour; one without colours keeps the metal', () => {
+  expect(made((d) => void addOutlineMark(d, 'Flag', FLAG)).marks[0]?.shells[0]?.surfaces.face).toMatchObject({ material: 'lacquer', colour: '#336699' });
+  expect(made((d) => void addOutlineMark(d, 'Plain', [{ d: 'M0 0H1V1Z', evenOdd: false, colour: '#000000' }])).marks[0]?.shells[0]?.surfaces.face.material).toBe('polished-steel');
+});
+
+test('parts made into marks stay where they were, turned and moved too, and take their own colours', () => {
+  const whole = made((d) => {
+    addOutlineMark(d, 'Flag', FLAG);
+    const placement = d.marks[0]?.placement;
+    if (placement) [placement.x.rest, placement.y.rest, placement.pan.rest, placement.roll.rest] = [2, -1, 35, 20];
+  });
+  const split = produce(whole, (d) => void splitOutline(d, 'mark-1', 0));
+  expect(split.marks.map((mark) => mark.name)).toEqual(['Flag 1', 'Flag 2', 'Flag 3']);
+  expect(split.marks.map((mark) => mark.shells[0]?.surfaces.face.colour)).toEqual(['#336699', '#ffcc00', '#008060']);
+  const before = extent(whole.marks, 0);
+  extent(split.marks, 0).forEach((v, i) => expect(v).toBeCloseTo(before[i] as number, 3));
+  expect(readProduction(JSON.parse(JSON.stringify(split)))).toEqual(split);
+});
+
+test('a drawing of one part has nothing to split', () => {
+  const one = made((d) => void addOutlineMark(d, 'One', FLAG.slice(0, 1)));
+  expect(produce(one, (d) => void splitOutline(d, 'mark-1', 0))).toBe(one);
+});
+
+test('a newer file takes the place of the outline alone: look, place and moves stay', () => {
+  const old = made((d) => {
+    addOutlineMark(d, 'Flag', FLAG);
+    const mark = d.marks[0];
+    if (mark) [mark.placement.x.rest, mark.body.size] = [3, 2];
+  });
+  const newer = produce(old, (d) => replaceOutline(d, 'mark-1', FLAG.slice(1)));
+  expect(newer.marks[0]).toEqual({ ...old.marks[0], body: { ...old.marks[0]?.body, paths: FLAG.slice(1) } });
+});

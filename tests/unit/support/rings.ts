@@ -1,0 +1,15 @@
+import type { Ring } from '@/core/outline/ring';
+
+/** A polygon as a ring with the tangents of its own edges. */
+export function polygon(points: [number, number][]): Ring {
+  return points.map(([x, y], i) => {
+    const [px, py] = points[(i + points.length - 1) % points.length] as [number, number];
+    const [qx, qy] = points[(i + 1) % points.length] as [number, number];
+    const a = Math.hypot(x - px, y - py);
+    const b = Math.hypot(qx - x, qy - y);
+    return { x, y, arriveX: (x - px) / a, arriveY: (y - py) / a, leaveX: (qx - x) / b, leaveY: (qy - y) / b };
+  });
+}
+
+/** A square about the origin. */
+export const square = (size: number): Ring => polygon([[-size / 2, -size / 2], [size / 2, -size / 2], [size / 2, size / 2], [-size / 2, size / 2]]);
