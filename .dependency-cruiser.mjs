@@ -35,7 +35,7 @@ export default {
     core('colour', []),
     core('motion', []),
     core('schema', ['motion']),
-    core('outline', []),
+    core('outline', ['schema']),
     core('solid', ['outline', 'motion', 'space']),
     core('optics', ['space', 'motion']),
     core('rig', ['schema', 'motion', 'space']),

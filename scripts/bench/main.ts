@@ -5,11 +5,15 @@ import { chromium } from 'playwright-core';
 import { ExtrudeGeometry, Path, Shape, Vector2 } from 'three';
 import decompress from 'woff2-encoder/decompress';
 import { evaluate } from '@/core/frame/evaluate';
-import { buildMark, type MarkSolids } from '@/core/frame/mark-solids';
+import { buildMark, type BuildCache, type MarkSolids } from '@/core/frame/mark-solids';
 import { signedArea, type Ring } from '@/core/outline/ring';
 import { setText } from '@/core/outline/text-layout';
 import { Typeface } from '@/core/outline/typeface';
 import { buildSolid, type BevelShape } from '@/core/solid/bevelled-solid';
+import { addWordmark } from '@/core/production/edits/mark-edits';
+import { addShell, changeShell } from '@/core/production/edits/shell-edits';
+import type { Mark } from '@/core/production/mark';
+import { emptyProduction } from '@/core/production/production';
 import { framesPerSecond } from '@/core/time/rate';
 import { demoProductions } from '@/demo/productions';
 import { CHROMIUM_FLAGS, chromiumPath, ROOT } from '../lib.mjs';
@@ -69,6 +73,25 @@ async function solids(): Promise<void> {
   console.log(`  ratio            ${(ours / theirs).toFixed(2)}`);
 }
 
+/** A word of two shells, built from nothing, and again after one bevel was dragged. */
+async function shells(): Promise<void> {
+  const face = await typeface('archivo-black');
+  const production = emptyProduction('Bench', { width: 1920, height: 1080, rate: '25', length: 100 });
+  const id = addWordmark(production, WORD);
+  addShell(production, id);
+  const mark = production.marks[0] as Mark;
+  const fresh = (): BuildCache => ({ layouts: new Map(), outlines: new Map(), meshes: new Map() });
+  const whole = milliseconds(5, () => void buildMark(mark, [face], { cache: fresh() }));
+  const cache = fresh();
+  buildMark(mark, [face], { cache });
+  let size = 20;
+  const dragged = milliseconds(5, () => {
+    changeShell(production, id, 'shell-1', (shell) => void (shell.front.size = size += 0.1));
+    buildMark(mark, [face], { cache });
+  });
+  console.log(`Two shells of “${WORD}”, layout and offset with them: ${whole.toFixed(0)} ms; after a drag of one bevel ${dragged.toFixed(0)} ms (${((100 * dragged) / whole).toFixed(0)} %)`);
+}
+
 async function demoSolids(): Promise<{ production: ReturnType<typeof demoProductions>[number]; solids: Record<string, MarkSolids> }> {
   const [production] = demoProductions();
   if (!production) throw new Error('There is no demo.');
@@ -123,6 +146,7 @@ async function picture({ production, solids: built }: Awaited<ReturnType<typeof 
 
 console.log(`Node ${process.version}, ${cpus().length} x ${cpus()[0]?.model ?? 'unknown processor'}\n`);
 await solids();
+await shells();
 const demo = await demoSolids();
 evaluation(demo);
 await picture(demo);

@@ -1,5 +1,6 @@
 import type { Bevel, Mark, Shell } from '../production/mark';
 import { outlineLayout } from '../outline/drawing';
+import { formPath } from '../outline/forms';
 import { uniteOverlapping } from '../outline/overlap';
 import type { Ring } from '../outline/ring';
 import { setText, type Layout, type OutlinePiece } from '../outline/text-layout';
@@ -52,7 +53,9 @@ export function shellShape({ from, to, front, back }: Shell): SolidShape {
 const sourceOf = ({ body }: Mark): string => JSON.stringify(body.kind === 'words' ? [body.font, body.size] : body);
 
 function layoutOf(mark: Mark, faces: readonly Typeface[]): Layout {
-  return mark.body.kind === 'words' ? setText(mark.body, faces) : outlineLayout(mark.body);
+  const { body } = mark;
+  if (body.kind === 'words') return setText(body, faces);
+  return outlineLayout(body.kind === 'form' ? { paths: [{ d: formPath(body.shape), evenOdd: true }], size: body.size } : body);
 }
 
 /** Outlines of one shell: the mark's own, offset, with only a rim left where that is asked for. */

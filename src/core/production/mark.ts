@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { formShapeSchema } from '../outline/forms';
 import { PROFILE_KINDS, type ProfileKind } from '../solid/profile';
 import { channelField, numberField } from '../schema/fields';
 import { colourSchema, surfaceOf, surfaceSchema } from './materials';
@@ -28,6 +29,13 @@ export const outlineSchema = z.object({
   paths: z.array(z.object({ d: z.string().max(400_000), evenOdd: z.boolean().default(false), colour: colourSchema.optional() })).min(1).max(2000),
   size: numberField({ label: 'Height', unit: 'm', min: 0.01, max: 100, rest: 1, step: 0.05 }),
 });
+
+export const formSchema = z.object({
+  kind: z.literal('form'),
+  shape: formShapeSchema,
+  size: numberField({ label: 'Height', unit: 'm', min: 0.01, max: 100, rest: 1, step: 0.05 }),
+});
+export type Form = z.infer<typeof formSchema>;
 
 /** How a bevel or an offset turns a corner that grows. */
 export const JOINS = ['mitred', 'rounded', 'cut'] as const;
@@ -85,7 +93,7 @@ export const markSchema = z.object({
   name: z.string().max(80),
   hue: z.number().min(0).max(360),
   shown: z.boolean().default(true),
-  body: z.discriminatedUnion('kind', [wordsSchema, outlineSchema]),
+  body: z.discriminatedUnion('kind', [wordsSchema, outlineSchema, formSchema]),
   /** Front to back as they are listed; each stands at its own depths. */
   shells: z.array(shellSchema).min(1).max(MAX_SHELLS),
   placement: placementSchema.prefault({}),

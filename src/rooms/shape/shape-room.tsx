@@ -17,6 +17,8 @@ import { SetBench } from '../shared/set-bench';
 import { SetPlan } from '../shared/set-plan';
 import { TransportBar } from '../shared/transport-bar';
 import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import { AddForm } from './add-form';
+import { FormBench } from './form-bench';
 import { MarkSection } from './mark-section';
 import { OutlineBench } from './outline-bench';
 import { ShellBench } from './shell-bench';
@@ -64,6 +66,7 @@ function AddMarks() {
           <FileUp size={13} /> Outline from a file
         </Button>
       </FileTrigger>
+      <AddForm />
       {trouble ? (
         <p role="alert" style={{ color: 'var(--coral)', fontSize: 12, padding: '2px 8px' }}>
           {trouble}
@@ -87,6 +90,8 @@ function MarkBenches({ mark }: { mark: Mark }) {
       <Bench $width={224} aria-label={`Words and place of ${mark.name}`}>
         {body.kind === 'words' ? (
           <WordsBench key={mark.id} mark={mark} words={body} />
+        ) : body.kind === 'form' ? (
+          <FormBench key={mark.id} mark={mark} form={body} />
         ) : (
           <OutlineBench key={mark.id} mark={mark} outline={body} />
         )}

@@ -100,7 +100,7 @@ export function CallSheet({ children }: { children?: ReactNode }) {
           selection={{ kind: 'mark', id: mark.id }}
           hue={mark.hue}
           name={mark.name}
-          note={mark.body.kind === 'words' ? 'words' : 'outline'}
+          note={mark.body.kind}
           hidden={!mark.shown}
           onShow={() =>
             edit((draft) => {

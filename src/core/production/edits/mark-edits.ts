@@ -1,6 +1,7 @@
 import type { Channel } from '../../motion/channel';
 import { valueAt } from '../../motion/evaluate-channel';
 import { drawingExtent, type DrawingPath } from '../../outline/drawing';
+import { FORMS, type FormKind } from '../../outline/forms';
 import { panTiltRoll, transformDirection } from '../../space/matrix';
 import { surfaceOf } from '../materials';
 import { markSchema, type Mark } from '../mark';
@@ -40,6 +41,13 @@ export function addOutlineMark(draft: Production, name: string, paths: readonly 
   const mark = markSchema.parse({ id, name: name.slice(0, 80) || 'Outline', hue: hueFor(draft.marks.length), body: { kind: 'outline', paths: [...paths] }, shells: [SHELL] });
   paint(mark, paths);
   draft.marks.push(mark);
+  return id;
+}
+
+/** Adds a plain form; returns its id. */
+export function addForm(draft: Production, form: FormKind): string {
+  const id = freshId(draft.marks, 'mark');
+  draft.marks.push(markSchema.parse({ id, name: FORMS[form].label, hue: hueFor(draft.marks.length), body: { kind: 'form', shape: { form } }, shells: [SHELL] }));
   return id;
 }
 
