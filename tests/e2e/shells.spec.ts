@@ -69,6 +69,31 @@ test('the section: face, offset and bevel by drag, by key and as typed dimension
   await expect(page.getByText('The cut meets no stroke.')).toBeVisible();
 });
 
+test('two shells in one plane are said and parted with one press; a mark turns about its front', async ({ page, ironsky }) => {
+  await makeProduction(page, ironsky.url, 'Planes');
+  await addWords(page, 'P');
+  await page.getByRole('button', { name: 'Duplicate the shell' }).click();
+  await expect(page.getByText('have their faces in one plane')).toBeVisible();
+  await page.getByRole('button', { name: 'Part them by 1 mm' }).click();
+  await expect(page.getByText('in one plane')).toHaveCount(0);
+  expect(await valueOf(page, 'To, m')).toBe('0.139');
+  await page.getByRole('radiogroup', { name: 'Turns about' }).getByRole('radio', { name: 'front' }).click();
+  await saved(page);
+});
+
+test('a plain form, its numbers on the bench', async ({ page, ironsky }) => {
+  await makeProduction(page, ironsky.url, 'Forms');
+  await page.getByRole('button', { name: 'Plain form' }).click();
+  await page.getByRole('menuitem', { name: 'Star' }).click();
+  await type(page, 'Points', '7');
+  await type(page, 'Inner radius, %', '60');
+  await pictureOf(page, 0, 4);
+  await expect(page.getByRole('main').getByRole('alert')).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Star form' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  expect(await valueOf(page, 'Inner radius, %')).toBe('45');
+});
+
 test('letters chiselled to a ridge, and a bevel wider than the stroke, are built without a fault', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Ridge');
   await addWords(page, 'RIDGE');

@@ -1,9 +1,10 @@
 import { valueAt } from '../motion/evaluate-channel';
 import type { Camera } from '../production/camera';
 import type { Mark } from '../production/mark';
+import { pivotDepth } from '../production/planes';
 import type { Production } from '../production/production';
 import { rigPose } from '../rig/rig';
-import { multiply, panTiltRoll, translation, type Mat4 } from '../space/matrix';
+import { panTiltRoll, product, translation, type Mat4 } from '../space/matrix';
 import type { Box } from '../space/vector';
 import { secondsToFrame } from '../time/rate';
 import { focusDistanceOn } from '../optics/focus';
@@ -12,11 +13,12 @@ import type { CameraState, FrameState, MarkState, SetState } from './frame-state
 /** Extents of marks about their origins, as far as they are known: focus on a mark needs them. */
 export type BoundsOf = (markId: string) => Box | null | undefined;
 
-/** Pose of a mark at a frame. */
+/** Pose of a mark at a frame: its turns go about its pivot, which stays where it is. */
 export function markPose(mark: Mark, frame: number): Mat4 {
   const { x, y, z, pan, tilt, roll } = mark.placement;
   const at = (channel: typeof x) => valueAt(channel, frame);
-  return multiply(translation(at(x), at(y), at(z)), panTiltRoll(at(pan), at(tilt), at(roll)));
+  const depth = pivotDepth(mark);
+  return product(translation(at(x), at(y), at(z) + depth), panTiltRoll(at(pan), at(tilt), at(roll)), translation(0, 0, -depth));
 }
 
 /**

@@ -78,7 +78,7 @@ export const MAX_SHELLS = 12;
 const place = { unit: 'm', min: -1000, max: 1000, rest: 0, step: 0.1 } as const;
 const turn = { unit: '°', min: -36000, max: 36000, rest: 0, step: 1, digits: 1 } as const;
 
-/** Where a mark stands. Turns are about the middle of its depth: about the upright, then across, then toward. */
+/** Where a mark stands, and its turns about its pivot: about the upright, then across, then toward. */
 export const placementSchema = z.object({
   x: channelField({ label: 'Across', ...place }),
   y: channelField({ label: 'Up', ...place }),
@@ -87,6 +87,8 @@ export const placementSchema = z.object({
   tilt: channelField({ label: 'Tip', ...turn }),
   roll: channelField({ label: 'Roll', ...turn }),
 });
+
+export const PIVOTS = ['middle', 'front', 'back'] as const;
 
 export const markSchema = z.object({
   id: z.string().min(1).max(40),
@@ -97,6 +99,8 @@ export const markSchema = z.object({
   /** Front to back as they are listed; each stands at its own depths. */
   shells: z.array(shellSchema).min(1).max(MAX_SHELLS),
   placement: placementSchema.prefault({}),
+  /** Where along its depth the mark turns. */
+  pivot: z.enum(PIVOTS).default('middle'),
 });
 
 export type Mark = z.infer<typeof markSchema>;

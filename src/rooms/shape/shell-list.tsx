@@ -5,8 +5,9 @@ import { styled } from 'styled-components';
 import { addShell, duplicateShell, moveShell, removeShell } from '@/core/production/edits/shell-edits';
 import { MAX_SHELLS, type Mark, type Shell } from '@/core/production/mark';
 import { MATERIALS } from '@/core/production/materials';
+import { partPlanes, sharedPlanes } from '@/core/production/planes';
 import { hueFor } from '@/core/production/production';
-import { Heading, IconButton } from '@/parts/controls';
+import { Button, Heading, IconButton } from '@/parts/controls';
 import { hueColour } from '@/parts/theme';
 import { useEdit, useView, useWorkspace } from '../shared/workspace';
 
@@ -41,6 +42,15 @@ const Tools = styled.div`
   button { width: 24px; height: 22px; }
 `;
 
+const Notice = styled.div`
+  margin: 4px 0 6px;
+  padding: 6px 8px;
+  border-left: 2px solid var(--coral);
+  background: var(--well);
+  font-size: 12px;
+  button { margin-top: 5px; }
+`;
+
 const note = (shell: Shell) => `${shell.offset > 0 ? '+' : ''}${Math.round(shell.offset)} ${MATERIALS[shell.surfaces.face.material].label.split(' ').at(-1)?.toLowerCase()}`;
 
 /** The shell that is on the bench: the one chosen, else the first. */
@@ -56,6 +66,7 @@ export function ShellList({ mark }: { mark: Mark }) {
   const chosen = useShell(mark);
   const index = mark.shells.indexOf(chosen);
   const choose = (id: string | null) => id && view.setState({ shellId: id });
+  const [shared] = sharedPlanes(mark);
   const full = mark.shells.length >= MAX_SHELLS;
   return (
     <>
@@ -82,6 +93,21 @@ export function ShellList({ mark }: { mark: Mark }) {
           </Entry>
         ))}
       </List>
+      {shared ? (
+        <Notice role="status">
+          {shared.first.name} and {shared.second.name} have their {shared.side === 'to' ? 'faces' : 'backs'} in one plane and would flicker.
+          <Button
+            onPress={() =>
+              edit((draft) => {
+                const found = draft.marks.find((m) => m.id === mark.id);
+                if (found) partPlanes(found);
+              })
+            }
+          >
+            Part them by 1 mm
+          </Button>
+        </Notice>
+      ) : null}
       <Tools role="toolbar" aria-label="Shells">
         <IconButton label="Add a shell behind" $tone="quiet" isDisabled={full} onPress={() => edit((draft) => void choose(addShell(draft, mark.id)))}>
           <Plus size={14} />

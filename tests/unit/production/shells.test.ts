@@ -1,9 +1,12 @@
 import { produce } from 'immer';
+import { markPose } from '@/core/frame/evaluate';
 import { buildMark, type BuildCache } from '@/core/frame/mark-solids';
 import { addShell, changeShell, duplicateShell, moveShell, removeShell } from '@/core/production/edits/shell-edits';
 import { addOutlineMark, addWordmark } from '@/core/production/edits/mark-edits';
 import { MAX_SHELLS, type Mark } from '@/core/production/mark';
 import { ProductionError, readProduction } from '@/core/production/migrate';
+import { partPlanes, SAFE_DISTANCE, sharedPlanes } from '@/core/production/planes';
+import { transformPoint } from '@/core/space/matrix';
 import { emptyProduction, type Production } from '@/core/production/production';
 import type { SolidMesh } from '@/core/solid/mesh';
 import { packagedTypeface } from '../support/fonts';
@@ -59,6 +62,49 @@ describe('a production of version 1', () => {
   test('defaults that it did not write down are filled in; what it cannot be is refused in words', () => {
     expect(first(readProduction(old([{ id: 'shell-1' }]))).shells[0]).toMatchObject({ from: -0.14, to: 0.14, front: { profile: 'round', size: 24 } });
     for (const shells of [[{ id: 'a', front: null }], 'none', [], [{ id: 'a', depth: 'deep' }]]) expect(() => readProduction(old(shells))).toThrow(ProductionError);
+  });
+});
+
+describe('planes', () => {
+  const twins = () => produce(withWord(), (d) => void duplicateShell(d, 'mark-1', 'shell-1'));
+
+  test('two shells in one plane are found, and parted by the smallest safe distance; the first stays', () => {
+    expect(sharedPlanes(first(twins())).map(({ side }) => side)).toEqual(['to', 'from']);
+    const parted = produce(twins(), (d) => partPlanes(d.marks[0] as Mark));
+    expect(sharedPlanes(first(parted))).toEqual([]);
+    expect(first(parted).shells[0]).toEqual(first(twins()).shells[0]);
+    expect((first(parted).shells[0]?.to ?? 0) - (first(parted).shells[1]?.to ?? 0)).toBeCloseTo(SAFE_DISTANCE, 9);
+  });
+
+  test('many copies are all parted; hidden ones do not matter', () => {
+    const many = produce(twins(), (d) => {
+      for (let i = 0; i < 8; i++) duplicateShell(d, 'mark-1', 'shell-1');
+    });
+    expect(sharedPlanes(first(produce(many, (d) => partPlanes(d.marks[0] as Mark))))).toEqual([]);
+    expect(sharedPlanes(first(produce(twins(), (d) => changeShell(d, 'mark-1', 'shell-2', (s) => void (s.shown = false)))))).toEqual([]);
+  });
+});
+
+describe('the pivot', () => {
+  const turned = (pivot: Mark['pivot']) =>
+    produce(withWord(), (d) => {
+      const mark = d.marks[0] as Mark;
+      mark.pivot = pivot;
+      mark.placement.pan.rest = 90;
+      changeShell(d, 'mark-1', 'shell-1', (s) => void ([s.from, s.to] = [0, 1]));
+    });
+  const stands = (pivot: Mark['pivot'], z: number) => transformPoint(markPose(first(turned(pivot)), 0), [0, 0, z]);
+
+  test('a turn is about the middle of the depth (common practice), or about the front or the back', () => {
+    for (const [pivot, z] of [['middle', 0.5], ['front', 1], ['back', 0]] as const) {
+      stands(pivot, z).forEach((v, i) => expect(v).toBeCloseTo([0, 0, z][i] as number, 9));
+    }
+    expect(stands('middle', 1)[0]).toBeCloseTo(0.5, 9);
+  });
+
+  test('moving the pivot of a mark that is not turned moves nothing', () => {
+    const still = (pivot: Mark['pivot']) => markPose(first(produce(turned(pivot), (d) => void ((d.marks[0] as Mark).placement.pan.rest = 0))), 0);
+    expect(still('front')).toEqual(still('middle'));
   });
 });
 

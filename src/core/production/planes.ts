@@ -1,0 +1,43 @@
+import type { Mark, Shell } from './mark';
+
+/** Two shells of a mark whose faces, or backs, lie in one plane: drawn, neither would be in front of the other. */
+export interface SharedPlane {
+  side: 'from' | 'to';
+  /** Depth of the plane, metres. */
+  at: number;
+  first: Shell;
+  second: Shell;
+}
+
+/** Planes nearer than this count as one, metres. */
+const SAME = 2e-4;
+/** Smallest distance that keeps two planes apart in the picture, metres. */
+export const SAFE_DISTANCE = 0.001;
+
+/** Pairs of shown shells that share a plane. A face against a back is no harm: what lies between is hidden. */
+export function sharedPlanes({ shells }: Pick<Mark, 'shells'>): SharedPlane[] {
+  const shown = shells.filter((shell) => shell.shown);
+  return (['to', 'from'] as const).flatMap((side) =>
+    shown.flatMap((first, i) => shown.slice(i + 1).flatMap((second) => (Math.abs(first[side] - second[side]) < SAME ? [{ side, at: first[side], first, second }] : []))),
+  );
+}
+
+/** Sets later shells back, each by the smallest safe distance, until none shares a plane with one before it. */
+export function partPlanes(mark: Mark): void {
+  for (let guard = 0; guard < 400; guard++) {
+    const [shared] = sharedPlanes(mark);
+    if (!shared) return;
+    const shell = mark.shells.find(({ id }) => id === shared.second.id);
+    if (!shell) return;
+    if (shared.side === 'to') shell.to -= SAFE_DISTANCE;
+    else shell.from -= SAFE_DISTANCE;
+    if (shell.to - shell.from < SAFE_DISTANCE) shell.from = shell.to - SAFE_DISTANCE;
+  }
+}
+
+/** Depth about which a mark turns, metres along its +Z: the middle, the front or the back of all its shells. */
+export function pivotDepth({ shells, pivot }: Pick<Mark, 'shells' | 'pivot'>): number {
+  const front = Math.max(...shells.map((shell) => shell.to));
+  const back = Math.min(...shells.map((shell) => shell.from));
+  return pivot === 'front' ? front : pivot === 'back' ? back : (front + back) / 2;
+}
