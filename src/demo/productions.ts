@@ -78,7 +78,7 @@ function lanternDeepIdent(): Production {
   if (lantern?.body.kind !== 'words' || deep?.body.kind !== 'words' || !fish) throw new Error('The demo is not what it should be.');
 
   lantern.body.font = { source: 'shipped', id: 'anton' };
-  lantern.body.tracking = 28;
+  lantern.body.tracking = 72;
   lantern.placement.y.rest = 0;
   deep.body.font = { source: 'shipped', id: 'anton' };
   deep.body.size = 0.62;
@@ -93,8 +93,8 @@ function lanternDeepIdent(): Production {
   faceShell(deep, { depth: 0.24, bevel: 20, face: 'brass', edge: 'brass', side: 'black-chrome' });
   faceShell(fish, { depth: 0.26, bevel: 26, face: 'polished-steel', edge: 'brass', side: 'black-chrome' });
   // A bolder black surround set back behind the letters, and a thin plate of brass behind that: three shells, each with its own bevel.
-  backingShell(lantern, { name: 'Surround', offset: 32, from: -0.2, to: 0.04, profile: 'ogee', bevel: 26, material: 'black-chrome' });
-  backingShell(lantern, { name: 'Plate', offset: 44, from: -0.25, to: -0.16, profile: 'chamfer', bevel: 10, material: 'brass' });
+  backingShell(lantern, { name: 'Surround', offset: 26, from: -0.2, to: 0.04, profile: 'ogee', bevel: 26, material: 'black-chrome' });
+  backingShell(lantern, { name: 'Plate', offset: 36, from: -0.25, to: -0.16, profile: 'chamfer', bevel: 10, material: 'brass' });
   backingShell(fish, { name: 'Surround', offset: 30, from: -0.16, to: 0.03, profile: 'round', bevel: 18, material: 'black-chrome' });
 
   const rakeIn = { join: 'straight' as Join };
