@@ -77,7 +77,9 @@ test('two shells in one plane are said and parted with one press; a mark turns a
   await page.getByRole('button', { name: 'Part them by 1 mm' }).click();
   await expect(page.getByText('in one plane')).toHaveCount(0);
   expect(await valueOf(page, 'To, m')).toBe('0.139');
-  await page.getByRole('radiogroup', { name: 'Turns about' }).getByRole('radio', { name: 'front' }).click();
+  await page.getByRole('button', { name: /Turns about/ }).click();
+  await page.getByRole('option', { name: 'front of its depth' }).click();
+  await expect(page.getByRole('button', { name: /Turns about/ })).toContainText('front of its depth');
   await saved(page);
 });
 

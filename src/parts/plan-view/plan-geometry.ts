@@ -51,12 +51,14 @@ export interface PlanWindow {
 /** The window that shows all points with some room around them. */
 export function fitting(points: readonly PlanPoint[], width: number, height: number): PlanWindow {
   const room = 18;
+  // Names stand over what lies farthest up the page.
+  const above = Math.min(34, height / 6);
   const xs = points.map((p) => p[0]);
   const ys = points.map((p) => p[1]);
   const [x0, x1] = [Math.min(-1, ...xs), Math.max(1, ...xs)];
   const [y0, y1] = [Math.min(-0.5, ...ys), Math.max(0.5, ...ys)];
-  const scale = Math.max(1, Math.min((width - 2 * room) / (x1 - x0), (height - 2 * room) / (y1 - y0)));
-  return { centre: [(x0 + x1) / 2, (y0 + y1) / 2], scale };
+  const scale = Math.max(1, Math.min((width - 2 * room) / (x1 - x0), (height - 2 * room - above) / (y1 - y0)));
+  return { centre: [(x0 + x1) / 2, (y0 + y1) / 2 - above / 2 / scale], scale };
 }
 
 /** Metres between grid lines, so that they are at least 22 pixels apart. */

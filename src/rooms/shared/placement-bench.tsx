@@ -2,7 +2,7 @@
 
 import { PIVOTS, placementSchema, type Mark } from '@/core/production/mark';
 import { keyGroup } from '@/core/production/edits/channel-edits';
-import { Button, Choices, Heading, Row } from '@/parts/controls';
+import { Button, Heading, Pick } from '@/parts/controls';
 import { ChannelField } from './channel-field';
 import { useEdit, useView, useWorkspace } from './workspace';
 
@@ -18,19 +18,17 @@ export function PlacementBench({ mark }: { mark: Mark }) {
       {Object.keys(placementSchema.shape).map((name) => (
         <ChannelField key={name} group={group} name={name} />
       ))}
-      <Row label="Turns about">
-        <Choices
-          label="Turns about"
-          value={mark.pivot}
-          onChange={(pivot) =>
-            edit((draft) => {
-              const found = draft.marks.find((m) => m.id === mark.id);
-              if (found) found.pivot = pivot;
-            })
-          }
-          options={PIVOTS.map((id) => ({ id, label: id }))}
-        />
-      </Row>
+      <Pick
+        label="Turns about"
+        value={mark.pivot}
+        onChange={(pivot) =>
+          edit((draft) => {
+            const found = draft.marks.find((m) => m.id === mark.id);
+            if (found) found.pivot = pivot;
+          })
+        }
+        options={PIVOTS.map((id) => ({ id, label: `${id} of its depth` }))}
+      />
       <div style={{ marginTop: 6 }}>
         <Button
           onPress={() => {
