@@ -78,8 +78,8 @@ test('two shells in one plane are said and parted with one press; a mark turns a
   await expect(page.getByText('in one plane')).toHaveCount(0);
   expect(await valueOf(page, 'To, m')).toBe('0.139');
   await page.getByRole('button', { name: /Turns about/ }).click();
-  await page.getByRole('option', { name: 'front of its depth' }).click();
-  await expect(page.getByRole('button', { name: /Turns about/ })).toContainText('front of its depth');
+  await page.getByRole('option', { name: 'its front' }).click();
+  await expect(page.getByRole('button', { name: /Turns about/ })).toContainText('its front');
   await saved(page);
 });
 

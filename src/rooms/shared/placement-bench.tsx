@@ -27,7 +27,7 @@ export function PlacementBench({ mark }: { mark: Mark }) {
             if (found) found.pivot = pivot;
           })
         }
-        options={PIVOTS.map((id) => ({ id, label: `${id} of its depth` }))}
+        options={PIVOTS.map((id) => ({ id, label: `its ${id}` }))}
       />
       <div style={{ marginTop: 6 }}>
         <Button
