@@ -4,14 +4,12 @@ import path from 'node:path';
 import { asc } from 'drizzle-orm';
 import { FontError, Typeface } from '@/core/outline/typeface';
 import type { UploadedFont } from '@/core/production/listing';
-import { SHIPPED_FONTS } from '@/core/outline/shipped-fonts';
+import { MAX_FONT_BYTES, SHIPPED_FONTS } from '@/core/outline/shipped-fonts';
 import { dataPath } from './data-folder';
 import { database } from './database';
 import { UserError } from './errors';
 import { readIfThere, writeWhole } from './files';
 import { fonts } from './schema';
-
-export const MAX_FONT_BYTES = 20_000_000;
 
 const decoded = new Map<string, Promise<Uint8Array>>();
 

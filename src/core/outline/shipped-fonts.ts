@@ -1,3 +1,6 @@
+/** Largest font file that is taken in. */
+export const MAX_FONT_BYTES = 20_000_000;
+
 /** Fonts that come with the application (all under the SIL Open Font License 1.1). */
 export const SHIPPED_FONTS = [
   { id: 'archivo-black', label: 'Archivo Black', weight: 400 },

@@ -1,6 +1,7 @@
 'use client';
 
 import { FORMS, formFields } from '@/core/outline/forms';
+import { changeMark } from '@/core/production/edits/mark-edits';
 import { formSchema, type Form, type Mark } from '@/core/production/mark';
 import { fieldMeta } from '@/core/schema/fields';
 import { Heading } from '@/parts/controls';
@@ -14,10 +15,13 @@ export function FormBench({ mark, form }: { mark: Mark; form: Form }) {
   const fields = formFields(shape.form);
   const values = shape as unknown as Record<string, number>;
   const change = (recipe: (form: Form) => void, gesture: string) =>
-    edit((draft) => {
-      const body = draft.marks.find((m) => m.id === mark.id)?.body;
-      if (body?.kind === 'form') recipe(body);
-    }, gesture);
+    edit(
+      (draft) =>
+        changeMark(draft, mark.id, ({ body }) => {
+          if (body.kind === 'form') recipe(body);
+        }),
+      gesture,
+    );
   return (
     <>
       <Heading>{FORMS[shape.form].label}</Heading>

@@ -6,6 +6,7 @@ import type { Mark, Shell } from '@/core/production/mark';
 import { hueFor } from '@/core/production/production';
 import { bevelSchema, shellSchema } from '@/core/production/mark';
 import { fieldMeta, type FieldMeta } from '@/core/schema/fields';
+import { readNumber } from '@/parts/fields/arithmetic';
 import { SectionView, type SectionPart } from '@/parts/section-view/section-view';
 import type { ShellLoop } from '@/workers/picture-messages';
 import { Hint, PaneTitle } from '../shared/panes';
@@ -98,8 +99,8 @@ export function MarkSection({ mark }: { mark: Mark }) {
 function CutField({ meta, value, onChange }: { meta: FieldMeta; value: number; onChange: (value: number) => void }) {
   const [text, setText] = useState<string | null>(null);
   const commit = () => {
-    const read = text === null ? NaN : Number(text.replace(',', '.'));
-    if (text !== null && text.trim() !== '' && Number.isFinite(read)) onChange(Math.max(meta.min, Math.min(meta.max, read)));
+    const read = text === null ? null : readNumber(text, meta.unit);
+    if (read !== null) onChange(Math.max(meta.min, Math.min(meta.max, read)));
     setText(null);
   };
   return (

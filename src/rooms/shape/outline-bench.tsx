@@ -2,7 +2,7 @@
 
 import { FileUp, Split } from 'lucide-react';
 import { FileTrigger } from 'react-aria-components';
-import { replaceOutline, splitOutline } from '@/core/production/edits/mark-edits';
+import { changeMark, replaceOutline, splitOutline } from '@/core/production/edits/mark-edits';
 import { outlineSchema, type Mark, type Outline } from '@/core/production/mark';
 import { fieldMeta } from '@/core/schema/fields';
 import { Button, Heading } from '@/parts/controls';
@@ -27,10 +27,13 @@ export function OutlineBench({ mark, outline }: { mark: Mark; outline: Outline }
         meta={fieldMeta(outlineSchema.shape, 'size')}
         value={outline.size}
         onChange={(size, gesture) =>
-          edit((draft) => {
-            const body = draft.marks.find((m) => m.id === mark.id)?.body;
-            if (body?.kind === 'outline') body.size = size;
-          }, gesture)
+          edit(
+            (draft) =>
+              changeMark(draft, mark.id, ({ body }) => {
+                body.size = size;
+              }),
+            gesture,
+          )
         }
       />
       <FileTrigger acceptedFileTypes={['.svg', 'image/svg+xml']} onSelect={(files) => files?.[0] && void take(files[0], (next) => edit((draft) => replaceOutline(draft, mark.id, next)))}>

@@ -2,7 +2,8 @@
 
 import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Plus, Trash2 } from 'lucide-react';
 import { styled } from 'styled-components';
-import { addShell, duplicateShell, moveShell, removeShell } from '@/core/production/edits/shell-edits';
+import { changeMark } from '@/core/production/edits/mark-edits';
+import { addShell, changeShell, duplicateShell, moveShell, removeShell } from '@/core/production/edits/shell-edits';
 import { MAX_SHELLS, type Mark, type Shell } from '@/core/production/mark';
 import { MATERIALS } from '@/core/production/materials';
 import { partPlanes, sharedPlanes } from '@/core/production/planes';
@@ -82,10 +83,11 @@ export function ShellList({ mark }: { mark: Mark }) {
               label={shell.shown ? `Hide shell ${shell.name}` : `Show shell ${shell.name}`}
               $tone="quiet"
               onPress={() =>
-                edit((draft) => {
-                  const found = draft.marks.find((m) => m.id === mark.id)?.shells[i];
-                  if (found) found.shown = !found.shown;
-                })
+                edit((draft) =>
+                  changeShell(draft, mark.id, shell.id, (found) => {
+                    found.shown = !found.shown;
+                  }),
+                )
               }
             >
               {shell.shown ? <Eye size={13} /> : <EyeOff size={13} />}
@@ -98,10 +100,7 @@ export function ShellList({ mark }: { mark: Mark }) {
           {shared.first.name} and {shared.second.name} have their {shared.side === 'to' ? 'faces' : 'backs'} in one plane and would flicker.
           <Button
             onPress={() =>
-              edit((draft) => {
-                const found = draft.marks.find((m) => m.id === mark.id);
-                if (found) partPlanes(found);
-              })
+              edit((draft) => changeMark(draft, mark.id, partPlanes))
             }
           >
             Part them by 1 mm

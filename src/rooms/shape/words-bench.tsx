@@ -4,7 +4,8 @@ import { TextAlignCenter, TextAlignEnd, TextAlignStart, Upload } from 'lucide-re
 import { useRef, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { styled } from 'styled-components';
-import { setWords } from '@/core/production/edits/mark-edits';
+import { MAX_FONT_BYTES } from '@/core/outline/shipped-fonts';
+import { changeMark, setWords } from '@/core/production/edits/mark-edits';
 import { MAX_TEXT, wordsSchema, type Mark, type Words } from '@/core/production/mark';
 import { fieldMeta } from '@/core/schema/fields';
 import { Button, Choices, Heading, Pick, Row } from '@/parts/controls';
@@ -27,8 +28,6 @@ const TextArea = styled.textarea<{ $family: string }>`
   &:focus { border-color: var(--verdigris); outline: none; }
 `;
 
-const MAX_FONT_BYTES = 20_000_000;
-
 /** The words of a wordmark and how they are set. */
 export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
   const edit = useEdit();
@@ -39,10 +38,13 @@ export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
   const { missing, empty } = useView((s) => ({ missing: s.facts[mark.id]?.missing.join(' ') ?? '', empty: s.facts[mark.id]?.bounds === null }));
   const current = fonts.find(({ ref }) => ref.source === words.font.source && ref.id === words.font.id);
   const change = (recipe: (words: Words) => void, gesture: string | null = null) =>
-    edit((draft) => {
-      const body = draft.marks.find((m) => m.id === mark.id)?.body;
-      if (body?.kind === 'words') recipe(body);
-    }, gesture);
+    edit(
+      (draft) =>
+        changeMark(draft, mark.id, ({ body }) => {
+          if (body.kind === 'words') recipe(body);
+        }),
+      gesture,
+    );
   const number = (name: 'size' | 'tracking' | 'leading') => (
     <NumberField meta={fieldMeta(wordsSchema.shape, name)} value={words[name]} onChange={(value, gesture) => change((w) => void (w[name] = value), gesture)} />
   );

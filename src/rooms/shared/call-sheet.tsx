@@ -3,6 +3,7 @@
 import { Eye, EyeOff } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { styled } from 'styled-components';
+import { changeMark } from '@/core/production/edits/mark-edits';
 import { hueColour } from '@/parts/theme';
 import { useEdit, useProduction, useView, useWorkspace } from './workspace';
 import type { Selection } from './view-store';
@@ -103,10 +104,11 @@ export function CallSheet({ children }: { children?: ReactNode }) {
           note={mark.body.kind}
           hidden={!mark.shown}
           onShow={() =>
-            edit((draft) => {
-              const found = draft.marks.find((m) => m.id === mark.id);
-              if (found) found.shown = !found.shown;
-            })
+            edit((draft) =>
+              changeMark(draft, mark.id, (found) => {
+                found.shown = !found.shown;
+              }),
+            )
           }
         />
       ))}

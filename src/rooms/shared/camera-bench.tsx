@@ -1,18 +1,16 @@
 'use client';
 
-import { useMemo } from 'react';
-import { evaluate } from '@/core/frame/evaluate';
 import { depthOfField, permittedCircleMm, angleOfViewDeg } from '@/core/optics/lens';
 import { addCarrier, removeCarrier, switchCarrier } from '@/core/production/edits/camera-edits';
 import { cameraSchema, type Camera } from '@/core/production/camera';
 import { productionSchema } from '@/core/production/production';
 import { CARRIER_KINDS, type CarrierKindName } from '@/core/rig/rig';
 import { fieldMeta } from '@/core/schema/fields';
-import { frameToSeconds } from '@/core/time/rate';
 import { Button, Choices, Heading, Pick, Row } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { ChannelField } from './channel-field';
 import { activeCarrier } from './flight';
+import { useFrameState } from './use-frame-state';
 import { useEdit, useProduction, useView, useWorkspace } from './workspace';
 
 const NONE = 'distance';
@@ -69,11 +67,7 @@ function CarrierBench({ camera }: { camera: Camera }) {
 function LensBench({ camera }: { camera: Camera }) {
   const edit = useEdit();
   const production = useProduction((p) => p);
-  const { playhead, facts, flight } = useView((s) => ({ playhead: s.playhead, facts: s.facts, flight: s.flight }));
-  const state = useMemo(
-    () => evaluate(production, frameToSeconds(playhead, production.format.rate), (id) => facts[id]?.bounds, flight?.pose).camera,
-    [production, playhead, facts, flight],
-  );
+  const { camera: state } = useFrameState();
   const sharp = depthOfField(state.focalLengthMm, state.fStop, permittedCircleMm(state.sensorWidthMm, state.sensorHeightMm), state.focusDistance);
   const group = `lens/${camera.id}`;
   const metres = (v: number) => (v === Infinity ? '∞' : v.toFixed(2));

@@ -1,18 +1,17 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { evaluate } from '@/core/frame/evaluate';
 import { angleOfViewDeg } from '@/core/optics/lens';
-import { frameToSeconds } from '@/core/time/rate';
 import { LensView } from './lens-view';
 import { Column, PaneTitle } from './panes';
+import { useFrameState } from './use-frame-state';
 import { useProduction, useView } from './workspace';
 
 /** The lens view under a line that says what the lens is doing. */
 export function LensPane({ title, children }: { title: string; children?: ReactNode }) {
   const production = useProduction((p) => p);
-  const { playhead, facts, flight } = useView((s) => ({ playhead: s.playhead, facts: s.facts, flight: s.flight }));
-  const { camera } = evaluate(production, frameToSeconds(playhead, production.format.rate), (id) => facts[id]?.bounds, flight?.pose);
+  const flight = useView((s) => s.flight);
+  const { camera } = useFrameState();
   const target = production.marks.find((mark) => mark.id === production.cameras[0]?.focusOn);
   return (
     <Column>

@@ -1,6 +1,7 @@
 'use client';
 
 import { PIVOTS, placementSchema, type Mark } from '@/core/production/mark';
+import { changeMark } from '@/core/production/edits/mark-edits';
 import { keyGroup } from '@/core/production/edits/channel-edits';
 import { Button, Heading, Pick } from '@/parts/controls';
 import { ChannelField } from './channel-field';
@@ -22,10 +23,11 @@ export function PlacementBench({ mark }: { mark: Mark }) {
         label="Turns about"
         value={mark.pivot}
         onChange={(pivot) =>
-          edit((draft) => {
-            const found = draft.marks.find((m) => m.id === mark.id);
-            if (found) found.pivot = pivot;
-          })
+          edit((draft) =>
+            changeMark(draft, mark.id, (found) => {
+              found.pivot = pivot;
+            }),
+          )
         }
         options={PIVOTS.map((id) => ({ id, label: `its ${id}` }))}
       />

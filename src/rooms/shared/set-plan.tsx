@@ -1,18 +1,19 @@
 'use client';
 
 import { useMemo, type ReactNode } from 'react';
-import { evaluate, markPose } from '@/core/frame/evaluate';
+import { markPose } from '@/core/frame/evaluate';
 import { valueAt } from '@/core/motion/evaluate-channel';
 import { channelGroups, keyFrames } from '@/core/production/channels';
 import { setChannelValue } from '@/core/production/edits/channel-edits';
+import { changeMark } from '@/core/production/edits/mark-edits';
 import type { Camera } from '@/core/production/camera';
 import { rigPose } from '@/core/rig/rig';
 import { positionOf } from '@/core/space/matrix';
-import { frameToSeconds } from '@/core/time/rate';
 import type { PlanFrom } from '@/parts/plan-view/plan-geometry';
 import { PlanView, type PlanMark } from '@/parts/plan-view/plan-view';
 import { PaneTitle } from './panes';
 import { seek } from './transport';
+import { useFrameState } from './use-frame-state';
 import { useEdit, useProduction, useView, useWorkspace } from './workspace';
 
 /** More dots than this on a path are not told apart any more. */
@@ -34,7 +35,7 @@ export function SetPlan({ from, movable = false, title }: { from: PlanFrom; mova
   const workspace = useWorkspace();
   const edit = useEdit();
   const production = useProduction((p) => p);
-  const { playhead, facts, flight, selection } = useView((s) => ({ playhead: s.playhead, facts: s.facts, flight: s.flight, selection: s.selection }));
+  const { playhead, facts, selection } = useView((s) => ({ playhead: s.playhead, facts: s.facts, selection: s.selection }));
   const camera = production.cameras[0] as Camera;
   const { path, framesPerTick, place } = usePath(camera, production.format.length);
   const frame = Math.round(playhead);
@@ -54,17 +55,19 @@ export function SetPlan({ from, movable = false, title }: { from: PlanFrom; mova
     },
     [production, camera.id, place],
   );
-  const state = evaluate(production, frameToSeconds(playhead, production.format.rate), (id) => facts[id]?.bounds, flight?.pose);
+  const state = useFrameState();
 
   const move = (id: string, by: readonly [number, number, number], gesture: string) =>
-    edit((draft) => {
-      const mark = draft.marks.find((m) => m.id === id);
-      if (!mark) return;
-      (['x', 'y', 'z'] as const).forEach((name, i) => {
-        const shift = by[i] ?? 0;
-        if (shift !== 0) setChannelValue(draft, { group: `mark/${id}`, name }, frame, valueAt(mark.placement[name], frame) + shift);
-      });
-    }, gesture);
+    edit(
+      (draft) =>
+        changeMark(draft, id, (mark) =>
+          (['x', 'y', 'z'] as const).forEach((name, i) => {
+            const shift = by[i] ?? 0;
+            if (shift !== 0) setChannelValue(draft, { group: `mark/${id}`, name }, frame, valueAt(mark.placement[name], frame) + shift);
+          }),
+        ),
+      gesture,
+    );
 
   return (
     <>

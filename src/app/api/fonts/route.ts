@@ -1,4 +1,5 @@
-import { addFont, listUploadedFonts, MAX_FONT_BYTES } from '@/server/fonts';
+import { MAX_FONT_BYTES } from '@/core/outline/shipped-fonts';
+import { addFont, listUploadedFonts } from '@/server/fonts';
 import { readBody, route } from '@/server/route';
 
 export const dynamic = 'force-dynamic';

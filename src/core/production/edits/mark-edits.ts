@@ -107,6 +107,12 @@ export function splitOutline(draft: Production, id: string, frame: number): stri
   return parts.map((part) => part.id);
 }
 
+/** Changes a mark by a recipe; does nothing when it is gone. */
+export function changeMark(draft: Production, id: string, recipe: (mark: Mark) => void): void {
+  const mark = draft.marks.find((m) => m.id === id);
+  if (mark) recipe(mark);
+}
+
 export function removeMark(draft: Production, id: string): void {
   draft.marks = draft.marks.filter((mark) => mark.id !== id);
   for (const camera of draft.cameras) if (camera.focusOn === id) camera.focusOn = null;

@@ -1,0 +1,12 @@
+import { useMemo } from 'react';
+import { evaluate } from '@/core/frame/evaluate';
+import type { FrameState } from '@/core/frame/frame-state';
+import { frameToSeconds } from '@/core/time/rate';
+import { useProduction, useView } from './workspace';
+
+/** The state of the production at the playhead, seen from the pose flown to when there is one. */
+export function useFrameState(): FrameState {
+  const production = useProduction((p) => p);
+  const { playhead, facts, flight } = useView((s) => ({ playhead: s.playhead, facts: s.facts, flight: s.flight }));
+  return useMemo(() => evaluate(production, frameToSeconds(playhead, production.format.rate), (id) => facts[id]?.bounds, flight?.pose), [production, playhead, facts, flight]);
+}
