@@ -40,7 +40,8 @@ export function createAutosave(id: string, { store, replace }: ProductionStore, 
     try {
       const { revision } = await api<{ revision: number }>(`/api/productions/${id}`, { method: 'PUT', json: { revision: state.getState().revision, document } });
       saved = document;
-      state.setState({ revision, save: { kind: 'saved' } });
+      // Edits made while this was on its way are not saved yet: it must not be said that they are.
+      state.setState({ revision, save: { kind: store.getState().production === saved ? 'saved' : 'waiting' } });
     } catch (error) {
       if (error instanceof ApiError && error.status === 409) show({ kind: 'outdated' });
       else {
@@ -50,7 +51,7 @@ export function createAutosave(id: string, { store, replace }: ProductionStore, 
     } finally {
       busy = false;
     }
-    if (store.getState().production !== saved && timer === null && state.getState().save.kind === 'saved') later(0);
+    if (timer === null && state.getState().save.kind === 'waiting') later(0);
   }
 
   const stop = store.subscribe(() => {

@@ -82,6 +82,22 @@ describe('saving', () => {
     expect(autosave.state.getState().save.kind).toBe('saved');
   });
 
+  test('says "saved" only of the newest edit: one made while another is on its way is not there yet', async () => {
+    let arrive = () => {};
+    respond = (call) => (call === 1 ? new Promise((done) => { arrive = () => done(new Response(JSON.stringify({ revision: 2 }))); }) : answer(200, { revision: 3 }));
+    const documents = createProductionStore(emptyProduction('0', format));
+    const autosave = createAutosave('id', documents, 1);
+    const seen: [string, boolean][] = [];
+    autosave.state.subscribe(({ save }) => seen.push([save.kind, autosave.hasUnsaved()]));
+    documents.edit(named('1'));
+    await jest.advanceTimersByTimeAsync(500);
+    documents.edit(named('2'));
+    arrive();
+    await jest.advanceTimersByTimeAsync(1000);
+    expect(seen.filter(([kind]) => kind === 'saved')).toEqual([['saved', false]]);
+    expect(calls.map(({ body }) => body.document.name)).toEqual(['1', '2']);
+  });
+
   test('is tried again until the server answers; nothing is lost', async () => {
     respond = (call) => (call < 3 ? Promise.reject(new TypeError('refused')) : answer(200, { revision: 2 }));
     const documents = createProductionStore(emptyProduction('0', format));
