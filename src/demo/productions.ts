@@ -85,7 +85,7 @@ function lanternDeepIdent(): Production {
   deep.body.tracking = 640;
   deep.placement.y.rest = -1.02;
   deep.placement.z.rest = 0.12;
-  fish.body.size = 1.05;
+  if (fish.body.kind === 'outline') fish.body.size = 1.05;
   fish.placement.y.rest = 1.26;
   fish.placement.z.rest = -0.1;
 

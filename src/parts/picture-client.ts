@@ -1,3 +1,5 @@
+import type { Letter } from '@/core/outline/text-layout';
+import type { Words } from '@/core/production/words';
 import type { Production } from '@/core/production/production';
 import { WorkerPort } from '@/workers/worker-port';
 import type { CutLine } from '@/core/solid/section';
@@ -24,6 +26,7 @@ export class PictureClient {
   private nextId = 1;
   private readonly frames = new Map<number, Waiting>();
   private readonly sections = new Map<number, (loops: ShellLoop[]) => void>();
+  private readonly letterings = new Map<number, (letters: Letter[] | null) => void>();
   private readonly picks = new Map<number, (hit: { markId: string | null; distance: number }) => void>();
 
   constructor(private readonly events: PictureEvents = {}) {
@@ -62,6 +65,15 @@ export class PictureClient {
     return new Promise((resolve) => {
       this.sections.set(id, resolve);
       this.post({ kind: 'section', id, markId, cut });
+    });
+  }
+
+  /** Where the letters of some words would stand; null when their font is not there. */
+  letters(words: Words): Promise<Letter[] | null> {
+    const id = this.nextId++;
+    return new Promise((resolve) => {
+      this.letterings.set(id, resolve);
+      this.post({ kind: 'letters', id, words });
     });
   }
 
@@ -118,6 +130,10 @@ export class PictureClient {
       case 'section':
         this.sections.get(message.id)?.(message.loops);
         this.sections.delete(message.id);
+        break;
+      case 'letters':
+        this.letterings.get(message.id)?.(message.letters);
+        this.letterings.delete(message.id);
         break;
       case 'frame':
         this.frames.get(message.id)?.resolve(message.bytes);

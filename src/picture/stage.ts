@@ -1,8 +1,11 @@
 import { BufferAttribute, BufferGeometry, Color, DirectionalLight, Group, Mesh, PlaneGeometry, Scene, ShadowMaterial, Sphere, Vector3 } from 'three';
 import { linearColour } from '@/core/colour/transfer';
+import { swollen } from '@/core/solid/skin';
+import type { Mat4 } from '@/core/space/matrix';
 import type { FrameState, MarkState } from '@/core/frame/frame-state';
 import type { MarkSolids } from '@/core/frame/mark-solids';
 import type { Region, SolidMesh } from '@/core/solid/mesh';
+import { fadePlane } from './fade';
 import { SurfaceMaterials } from './surface-materials';
 
 export type Quality = 'sketch' | 'lit' | 'full';
@@ -11,6 +14,18 @@ export type Quality = 'sketch' | 'lit' | 'full';
 interface Dress {
   regions: Region[];
   shell: number;
+  /** Run of letters that colours it; -1 for none. */
+  dress: number;
+  /** Where it stands in its mark. */
+  seat: Mat4;
+}
+
+/** The solids of one mark, and how many copies of them stand in the scene. */
+interface Standing {
+  group: Group;
+  copies: Group[];
+  geometries: Map<SolidMesh, BufferGeometry>;
+  inflate: number;
 }
 
 const SHADOW_MAP = 1024;
@@ -23,7 +38,7 @@ export class Stage {
   readonly materials = new SurfaceMaterials();
   private readonly key = new DirectionalLight();
   private readonly floor = new Mesh(new PlaneGeometry(FLOOR_SIZE, FLOOR_SIZE), new ShadowMaterial());
-  private readonly marks = new Map<string, { group: Group; meshes: Mesh[]; geometries: BufferGeometry[] }>();
+  private readonly marks = new Map<string, Standing>();
   private readonly reach = new Sphere();
   private solidsVersion = 0;
   private shadowsOf = '';
@@ -44,29 +59,30 @@ export class Stage {
     const old = this.marks.get(markId);
     if (old) {
       this.scene.remove(old.group);
-      for (const geometry of old.geometries) geometry.dispose();
+      for (const geometry of old.geometries.values()) geometry.dispose();
       this.marks.delete(markId);
     }
     if (!solids) return;
     const group = new Group();
     group.matrixAutoUpdate = false;
-    const made = new Map<SolidMesh, BufferGeometry>();
-    const meshes = solids.pieces.map(({ mesh: solid, x, y, shell }) => {
-      const geometry = made.get(solid) ?? geometryOf(solid);
-      made.set(solid, geometry);
+    const geometries = new Map<SolidMesh, BufferGeometry>();
+    const first = new Group();
+    first.matrixAutoUpdate = false;
+    for (const { mesh: solid, pose, shell, dress } of solids.pieces) {
+      const geometry = geometries.get(solid) ?? geometryOf(solid);
+      geometries.set(solid, geometry);
       const mesh = new Mesh(geometry);
-      mesh.position.set(x, y, 0);
-      mesh.updateMatrix();
+      mesh.matrix.fromArray(pose as number[]);
       mesh.matrixAutoUpdate = false;
       mesh.castShadow = true;
       mesh.receiveShadow = true;
-      mesh.userData = { regions: solid.groups.map(({ region }) => region), shell } satisfies Dress;
-      group.add(mesh);
-      return mesh;
-    });
+      mesh.userData = { regions: solid.groups.map(({ region }) => region), shell, dress, seat: pose } satisfies Dress;
+      first.add(mesh);
+    }
+    group.add(first);
     group.name = markId;
     this.scene.add(group);
-    this.marks.set(markId, { group, meshes, geometries: [...made.values()] });
+    this.marks.set(markId, { group, copies: [first], geometries, inflate: 1 });
   }
 
   /** Ids of marks whose solids are in. */
@@ -81,10 +97,10 @@ export class Stage {
   /** Moves and dresses everything. `light` is a point of the unit disc over which the key spreads. */
   pose(state: FrameState, quality: Quality, light: readonly [number, number]): void {
     const shown = new Map(state.marks.map((mark) => [mark.id, mark]));
-    for (const [id, { group, meshes }] of this.marks) {
+    for (const [id, standing] of this.marks) {
       const mark = shown.get(id);
-      group.visible = mark !== undefined;
-      if (mark) this.poseMark(group, meshes, mark, quality);
+      standing.group.visible = mark !== undefined;
+      if (mark) this.poseMark(standing, mark, quality);
     }
     const { dome, floor } = state.set;
     this.materials.dome.domeStrength.value = dome.strength;
@@ -99,15 +115,53 @@ export class Stage {
     this.scene.updateMatrixWorld(true);
   }
 
-  private poseMark(group: Group, meshes: Mesh[], mark: MarkState, quality: Quality): void {
+  private poseMark(standing: Standing, mark: MarkState, quality: Quality): void {
+    const { group, copies } = standing;
     group.matrix.fromArray(mark.pose as number[]);
-    const make = quality === 'sketch' ? 'sketchFor' : 'litFor';
-    for (const mesh of meshes) {
-      const { regions, shell } = mesh.userData as Dress;
-      const surfaces = mark.shells[shell];
-      // The solids may still be those of a moment ago, when there were more shells.
-      mesh.visible = surfaces !== undefined;
-      if (surfaces) mesh.material = regions.map((region) => this.materials[make](surfaces[region]));
+    if (mark.inflate !== null && mark.inflate !== standing.inflate) {
+      this.blowUp(standing, mark.inflate);
+    }
+    for (let i = copies.length; i < mark.copies.length; i++) {
+      const copy = (copies[0] as Group).clone(true);
+      // Cloning writes what it copies as plain data, and with a pose of its own.
+      copy.children.forEach((mesh, k) => (mesh.userData = ((copies[0] as Group).children[k] as Mesh).userData));
+      copies.push(copy);
+      group.add(copy);
+    }
+    copies.forEach((copy, i) => {
+      const pose = mark.copies[i];
+      copy.visible = pose !== undefined;
+      if (!pose) return;
+      copy.matrix.fromArray(pose as number[]);
+      for (const mesh of copy.children as Mesh[]) this.dress(mesh, mark, quality);
+    });
+  }
+
+  private dress(mesh: Mesh, mark: MarkState, quality: Quality): void {
+    const { regions, shell, dress, seat } = mesh.userData as Dress;
+    const state = mark.shells[shell];
+    // The solids may still be those of a moment ago, when there were more shells.
+    mesh.visible = state !== undefined;
+    if (!state) return;
+    const own = shell === 0 ? mark.dresses[dress] : null;
+    const fade = state.fade && fadePlane(state.fade, seat);
+    mesh.material = regions.map((region) => {
+      const surface = own ?? state.surfaces[region];
+      return quality === 'sketch' ? this.materials.sketchFor(surface) : this.materials.litFor(surface, fade);
+    });
+  }
+
+  /** Blows the skins of a mark up or lets them down. */
+  private blowUp(standing: Standing, amount: number): void {
+    standing.inflate = amount;
+    this.solidsVersion++;
+    for (const [solid, geometry] of standing.geometries) {
+      if (!solid.swell) continue;
+      const { positions, normals } = swollen(solid, amount);
+      (geometry.getAttribute('position') as BufferAttribute).copyArray(positions).needsUpdate = true;
+      (geometry.getAttribute('normal') as BufferAttribute).copyArray(normals).needsUpdate = true;
+      geometry.boundingSphere = null;
+      geometry.boundingBox = null;
     }
   }
 
@@ -142,7 +196,9 @@ export class Stage {
   /** Whether what casts or receives the key's shadow has changed since this was last asked. */
   shadowsStale(): boolean {
     const parts: number[] = [...this.key.position.toArray(), ...this.key.target.position.toArray(), this.solidsVersion];
-    for (const { group } of this.marks.values()) if (group.visible) parts.push(...group.matrix.elements);
+    for (const { group, copies } of this.marks.values()) {
+      if (group.visible) parts.push(...group.matrix.elements, ...copies.flatMap((copy) => (copy.visible ? copy.matrix.elements : [])));
+    }
     const now = parts.join(' ');
     const stale = now !== this.shadowsOf;
     this.shadowsOf = now;
@@ -153,10 +209,10 @@ export class Stage {
   private measureReach(): void {
     let first = true;
     const part = new Sphere();
-    for (const { group, meshes } of this.marks.values()) {
+    for (const { group, copies } of this.marks.values()) {
       if (!group.visible) continue;
       group.updateMatrixWorld(true);
-      for (const mesh of meshes) {
+      for (const mesh of copies.flatMap((copy) => (copy.visible ? (copy.children as Mesh[]) : []))) {
         if (!mesh.geometry.boundingSphere) mesh.geometry.computeBoundingSphere();
         part.copy(mesh.geometry.boundingSphere as Sphere).applyMatrix4(mesh.matrixWorld);
         if (first) this.reach.copy(part);
@@ -178,8 +234,10 @@ export class Stage {
 
 function geometryOf(solid: SolidMesh): BufferGeometry {
   const geometry = new BufferGeometry();
-  geometry.setAttribute('position', new BufferAttribute(solid.positions, 3));
-  geometry.setAttribute('normal', new BufferAttribute(solid.normals, 3));
+  // A skin's places change with its pressure, so it keeps those it was built with.
+  geometry.setAttribute('position', new BufferAttribute(solid.swell ? solid.positions.slice() : solid.positions, 3));
+  geometry.setAttribute('normal', new BufferAttribute(solid.swell ? solid.normals.slice() : solid.normals, 3));
+  geometry.setAttribute('uv', new BufferAttribute(solid.uvs, 2));
   geometry.setIndex(new BufferAttribute(solid.indices, 1));
   solid.groups.forEach(({ start, count }, i) => geometry.addGroup(start, count, i));
   return geometry;

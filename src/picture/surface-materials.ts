@@ -1,6 +1,7 @@
-import { Color, MeshBasicMaterial, MeshPhysicalMaterial, type Material } from 'three';
+import { Color, MeshBasicMaterial, MeshPhysicalMaterial, Vector2, Vector4, type Material, type WebGLProgramParametersWithUniforms } from 'three';
 import { linearColour } from '@/core/colour/transfer';
 import { MATERIALS, type Surface } from '@/core/production/materials';
+import type { FadePlane } from './fade';
 import { DOME_GLSL, DOME_LIGHTING_GLSL } from './dome-shader';
 
 /** Uniforms of the dome, shared by every surface. */
@@ -10,7 +11,7 @@ export interface DomeUniforms {
   domeContrast: { value: number };
 }
 
-const MAX_KEPT = 200;
+const MAX_KEPT = 1200;
 
 /** Materials by what they look like: equal surfaces share one. */
 export class SurfaceMaterials {
@@ -18,8 +19,8 @@ export class SurfaceMaterials {
   private readonly lit = new Map<string, MeshPhysicalMaterial>();
   private readonly sketch = new Map<string, MeshBasicMaterial>();
 
-  litFor(surface: Surface): Material {
-    return this.kept(this.lit, JSON.stringify(surface), () => this.makeLit(surface));
+  litFor(surface: Surface, fade: FadePlane | null = null): Material {
+    return this.kept(this.lit, JSON.stringify(fade ? [surface, fade] : surface), () => this.makeLit(surface, fade));
   }
 
   /** The flat, fast look: the surface's colour, shaded by which way it faces. */
@@ -52,7 +53,7 @@ export class SurfaceMaterials {
     return material;
   }
 
-  private makeLit({ material: kind, colour, roughness, opacity }: Surface): MeshPhysicalMaterial {
+  private makeLit({ material: kind, colour, roughness, opacity }: Surface, fade: FadePlane | null): MeshPhysicalMaterial {
     const { metalness, coat, glow } = MATERIALS[kind];
     const linear = linearColour(colour);
     const material = new MeshPhysicalMaterial({
@@ -63,21 +64,34 @@ export class SurfaceMaterials {
       clearcoatRoughness: 0.06,
       emissive: new Color(...linear),
       emissiveIntensity: glow,
-      transparent: opacity < 1,
+      transparent: opacity < 1 || fade !== null,
       opacity,
-      depthWrite: opacity === 1,
+      depthWrite: opacity === 1 && fade === null,
     });
     material.onBeforeCompile = (shader) => {
       Object.assign(shader.uniforms, this.dome);
+      if (fade) addFade(shader, fade);
       shader.fragmentShader = shader.fragmentShader
         .replace('#include <lights_physical_pars_fragment>', `#include <lights_physical_pars_fragment>\n${DOME_GLSL}`)
         .replace('#include <lights_fragment_maps>', DOME_LIGHTING_GLSL);
     };
-    material.customProgramCacheKey = () => 'dome';
+    material.customProgramCacheKey = () => (fade ? 'dome, fading' : 'dome');
     return material;
   }
 
   dispose(): void {
     for (const material of [...this.lit.values(), ...this.sketch.values()]) material.dispose();
   }
+}
+
+/** Opacity that changes along a line through the mark. */
+function addFade(shader: WebGLProgramParametersWithUniforms, { plane, start, end }: FadePlane): void {
+  shader.uniforms.fadePlane = { value: new Vector4(...plane) };
+  shader.uniforms.fadeEnds = { value: new Vector2(start, end) };
+  shader.vertexShader = shader.vertexShader
+    .replace('void main() {', 'uniform vec4 fadePlane;\nvarying float fadeShare;\nvoid main() {')
+    .replace('#include <begin_vertex>', '#include <begin_vertex>\nfadeShare = dot(fadePlane, vec4(position, 1.0));');
+  shader.fragmentShader = shader.fragmentShader
+    .replace('void main() {', 'uniform vec2 fadeEnds;\nvarying float fadeShare;\nvoid main() {')
+    .replace('#include <alphamap_fragment>', '#include <alphamap_fragment>\ndiffuseColor.a *= mix(fadeEnds.x, fadeEnds.y, clamp(fadeShare, 0.0, 1.0));');
 }

@@ -2,7 +2,9 @@ import { encode } from 'fast-png';
 import { evaluate } from '@/core/frame/evaluate';
 import { subFrameSample } from '@/core/optics/samples';
 import type { Production } from '@/core/production/production';
-import { exposureSeconds, frameToSeconds } from '@/core/time/rate';
+import { valueAt } from '@/core/motion/evaluate-channel';
+import { swollen } from '@/core/solid/skin';
+import { exposureSeconds, frameToSeconds, secondsToFrame } from '@/core/time/rate';
 import type { MarkSolids } from '@/core/frame/mark-solids';
 import { Painter } from '@/picture/painter';
 import { pick } from '@/picture/pick';
@@ -34,12 +36,12 @@ export class PictureDesk {
 
   constructor(private readonly send: Send) {
     this.keeper = new SolidKeeper({
-      solids: (markId, solids) => {
+      solids: (markId, solids, font) => {
         this.failures.delete(markId);
         if (solids) this.solids.set(markId, solids);
         else this.solids.delete(markId);
         this.painter?.stage.setSolids(markId, solids);
-        const facts = solids && { bounds: solids.bounds, triangles: solids.triangles, missing: solids.missing, faults: solids.faults };
+        const facts = solids && { ...factsOf(solids), font };
         this.send({ kind: 'mark', markId, facts });
         this.changed();
       },
@@ -70,6 +72,9 @@ export class PictureDesk {
         break;
       case 'section':
         this.send({ kind: 'section', id: message.id, loops: this.sectionOf(message.markId, message.cut) });
+        break;
+      case 'letters':
+        void this.keeper.letters(message.words).then((letters) => this.send({ kind: 'letters', id: message.id, letters }));
         break;
       case 'frame':
         this.orders.push(message.order);
@@ -200,7 +205,9 @@ export class PictureDesk {
 
   private sectionOf(markId: string, cut: CutLine): ShellLoop[] {
     const pieces = this.solids.get(markId)?.pieces ?? [];
-    return pieces.flatMap(({ mesh, x, y, shell }) => sectionOf(mesh, x, y, cut).map((loop) => ({ shell, loop })));
+    const mark = this.production?.marks.find(({ id }) => id === markId);
+    const amount = mark && this.production && this.look ? valueAt(mark.placement.inflate, secondsToFrame(this.look.seconds, this.production.format.rate)) : 1;
+    return pieces.flatMap(({ mesh, pose, shell }) => sectionOf({ ...mesh, ...swollen(mesh, amount) }, pose, cut).map((loop) => ({ shell, loop })));
   }
 
   private answerPick(id: number, x: number, y: number): void {
@@ -213,6 +220,8 @@ export class PictureDesk {
     this.send({ kind: 'picked', id, ...pick(painter.stage, state, x, y) });
   }
 }
+
+const factsOf = ({ bounds, triangles, missing, faults, letters }: MarkSolids) => ({ bounds, triangles, missing, faults, letters });
 
 function encodePng(rgba: Uint8Array, { width, height, alpha }: FrameOrder): Uint8Array {
   if (alpha) return encode({ width, height, data: rgba, channels: 4, depth: 8 });

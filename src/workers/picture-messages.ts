@@ -1,7 +1,10 @@
 import type { Production } from '@/core/production/production';
 import type { Mat4 } from '@/core/space/matrix';
 import type { CutLine, SectionLoop } from '@/core/solid/section';
-import type { Box } from '@/core/space/vector';
+import type { MarkExtent } from '@/core/frame/frame-state';
+import type { Letter } from '@/core/outline/text-layout';
+import type { Words } from '@/core/production/words';
+import type { FontFacts } from './solid-messages';
 import type { Quality } from '@/picture/stage';
 
 /** What the lens view asks to see. */
@@ -33,6 +36,7 @@ export type ToPicture =
   | { kind: 'look'; look: Look }
   | { kind: 'pick'; id: number; x: number; y: number }
   | { kind: 'section'; id: number; markId: string; cut: CutLine }
+  | { kind: 'letters'; id: number; words: Words }
   | { kind: 'frame'; order: FrameOrder }
   | { kind: 'cancel'; id: number };
 
@@ -43,10 +47,13 @@ export interface ShellLoop {
 }
 
 export interface MarkFacts {
-  bounds: Box | null;
+  bounds: MarkExtent | null;
   triangles: number;
   missing: string[];
   faults: string[];
+  letters: Letter[];
+  /** Of words: what their font can do and may be used for. */
+  font: FontFacts | null;
 }
 
 export type FromPicture =
@@ -55,6 +62,7 @@ export type FromPicture =
   | { kind: 'building'; markId: string; done: number; of: number }
   | { kind: 'mark-failed'; markId: string; reason: string }
   | { kind: 'section'; id: number; loops: ShellLoop[] }
+  | { kind: 'letters'; id: number; letters: Letter[] | null }
   | { kind: 'picked'; id: number; markId: string | null; distance: number }
   | { kind: 'frame'; id: number; bytes: Uint8Array; milliseconds: number }
   | { kind: 'frame-failed'; id: number; reason: string }

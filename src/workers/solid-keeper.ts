@@ -1,11 +1,13 @@
 import type { Production } from '@/core/production/production';
 import { solidsKey, type MarkSolids } from '@/core/frame/mark-solids';
 import { WorkerPort } from './worker-port';
-import type { BuildReply, BuildRequest } from './solid-messages';
+import type { Letter } from '@/core/outline/text-layout';
+import type { Words } from '@/core/production/words';
+import type { BuildReply, BuildRequest, FontFacts } from './solid-messages';
 
 export interface SolidEvents {
   /** New solids for a mark, or null when it is gone. */
-  solids(markId: string, solids: MarkSolids | null): void;
+  solids(markId: string, solids: MarkSolids | null, font: FontFacts | null): void;
   progress(markId: string, done: number, of: number): void;
   failed(markId: string, reason: string): void;
 }
@@ -16,6 +18,8 @@ export class SolidKeeper {
   private readonly wanted = new Map<string, string>();
   private readonly pending = new Map<string, string>();
   private idle: (() => void)[] = [];
+  private readonly asked = new Map<number, (letters: Letter[] | null) => void>();
+  private nextId = 1;
 
   constructor(private readonly events: SolidEvents) {
     this.port = new WorkerPort(new Worker(new URL('./solid.worker.ts', import.meta.url), { type: 'module' }), (reply: BuildReply) => this.receive(reply), () => this.stopped());
@@ -27,14 +31,14 @@ export class SolidKeeper {
       if (present.has(id)) continue;
       this.wanted.delete(id);
       this.pending.delete(id);
-      this.events.solids(id, null);
+      this.events.solids(id, null, null);
     }
     for (const mark of production.marks) {
       const key = solidsKey(mark);
       if (this.wanted.get(mark.id) === key) continue;
       this.wanted.set(mark.id, key);
       this.pending.set(mark.id, key);
-      this.port.post({ mark, key });
+      this.port.post({ kind: 'build', mark, key });
     }
     this.settle();
   }
@@ -48,15 +52,29 @@ export class SolidKeeper {
     this.port.close();
   }
 
+  /** Where the letters of some words would stand; null when their font is not there. */
+  letters(words: Words): Promise<Letter[] | null> {
+    const id = this.nextId++;
+    return new Promise((resolve) => {
+      this.asked.set(id, resolve);
+      this.port.post({ kind: 'letters', id, words });
+    });
+  }
+
   private receive(reply: BuildReply): void {
+    if (reply.kind === 'letters') {
+      this.asked.get(reply.id)?.(reply.letters);
+      this.asked.delete(reply.id);
+      return;
+    }
     if (this.wanted.get(reply.markId) !== reply.key) return;
     if (reply.kind === 'progress') {
       this.events.progress(reply.markId, reply.done, reply.of);
       return;
     }
-    if (reply.kind === 'built') this.events.solids(reply.markId, reply.solids);
+    if (reply.kind === 'built') this.events.solids(reply.markId, reply.solids, reply.font);
     else {
-      this.events.solids(reply.markId, null);
+      this.events.solids(reply.markId, null, null);
       this.events.failed(reply.markId, reply.reason);
     }
     this.pending.delete(reply.markId);

@@ -1,14 +1,21 @@
-import type { Mark } from '@/core/production/mark';
 import type { MarkSolids } from '@/core/frame/mark-solids';
+import type { Letter } from '@/core/outline/text-layout';
+import type { FontAxis } from '@/core/outline/typeface';
+import type { Mark } from '@/core/production/mark';
+import type { Words } from '@/core/production/words';
 
-/** To the worker that builds solids: build this mark; a newer request for the same mark makes it void. */
-export interface BuildRequest {
-  mark: Mark;
-  key: string;
+/** To the worker that builds solids: build this mark (a newer request for the same mark makes it void), or only set some words. */
+export type BuildRequest = { kind: 'build'; mark: Mark; key: string } | { kind: 'letters'; id: number; words: Words };
+
+/** What a font can do, and whether its maker lets it be used. */
+export interface FontFacts {
+  axes: FontAxis[];
+  restricted: boolean;
 }
 
-/** From it, for a mark and the key it was built from. */
+/** From it, for a mark and the key it was built from; or where letters would stand, null when that cannot be said. */
 export type BuildReply =
   | { kind: 'progress'; markId: string; key: string; done: number; of: number }
-  | { kind: 'built'; markId: string; key: string; solids: MarkSolids }
-  | { kind: 'failed'; markId: string; key: string; reason: string };
+  | { kind: 'built'; markId: string; key: string; solids: MarkSolids; font: FontFacts | null }
+  | { kind: 'failed'; markId: string; key: string; reason: string }
+  | { kind: 'letters'; id: number; letters: Letter[] | null };

@@ -1,13 +1,16 @@
 import { Typeface } from '@/core/outline/typeface';
-import type { FontRef, Mark } from '@/core/production/mark';
+import { fontKey, type FontRef } from '@/core/outline/font-ref';
+import { setText } from '@/core/outline/text-layout';
+import type { Words } from '@/core/production/words';
 import { buildMark, type BuildCache } from '@/core/frame/mark-solids';
 import type { SolidMesh } from '@/core/solid/mesh';
 import { sayReady } from './worker-port';
-import type { BuildReply, BuildRequest } from './solid-messages';
+import type { BuildReply, BuildRequest, FontFacts } from './solid-messages';
 
 /** Builds the solids of marks, one after another; of several requests for one mark only the newest is done. */
 const scope = self as unknown as DedicatedWorkerGlobalScope;
-const waiting = new Map<string, BuildRequest>();
+type MarkRequest = Extract<BuildRequest, { kind: 'build' }>;
+const waiting = new Map<string, MarkRequest>();
 const faces = new Map<string, Promise<Typeface[]>>();
 let busy = false;
 
@@ -44,19 +47,19 @@ const cache: BuildCache = { layouts: new Recent(40), outlines: new Recent(120), 
 
 const send = (reply: BuildReply, transfer: Transferable[] = []) => scope.postMessage(reply, transfer);
 
-async function loadFaces({ source, id }: FontRef): Promise<Typeface[]> {
+async function loadFaces({ source, id, axes }: FontRef): Promise<Typeface[]> {
   const loaded: Typeface[] = [];
   for (let part = 0; part < 2; part++) {
     const response = await fetch(`/api/fonts/${source}/${id}/${part}`);
     if (response.status === 404 && part > 0) break;
     if (!response.ok) throw new Error(response.status === 404 ? 'The font of these words is not here any more. Choose another one.' : 'The font could not be loaded.');
-    loaded.push(new Typeface(await response.arrayBuffer()));
+    loaded.push(new Typeface(await response.arrayBuffer(), axes));
   }
   return loaded;
 }
 
 function facesFor(font: FontRef): Promise<Typeface[]> {
-  const id = `${font.source}/${font.id}`;
+  const id = fontKey(font);
   let loading = faces.get(id);
   if (!loading) {
     loading = loadFaces(font);
@@ -66,11 +69,13 @@ function facesFor(font: FontRef): Promise<Typeface[]> {
   return loading;
 }
 
-async function build({ mark, key }: BuildRequest): Promise<void> {
+async function build({ mark, key }: MarkRequest): Promise<void> {
   let lastTold = performance.now();
   try {
-    const solids = buildMark(mark, await markFaces(mark), {
+    const own = mark.body.kind === 'words' ? await wordsFaces(mark.body) : null;
+    const solids = buildMark(mark, own?.faces ?? [], {
       cache,
+      runFaces: own?.runFaces,
       onPiece: (done, of) => {
         if (performance.now() - lastTold < 100) return;
         lastTold = performance.now();
@@ -78,13 +83,30 @@ async function build({ mark, key }: BuildRequest): Promise<void> {
       },
     });
     // Copied and not handed over: the cache keeps them.
-    send({ kind: 'built', markId: mark.id, key, solids });
+    send({ kind: 'built', markId: mark.id, key, solids, font: own ? factsOf(own.faces[0]) : null });
   } catch (error) {
     send({ kind: 'failed', markId: mark.id, key, reason: error instanceof Error ? error.message : 'This mark could not be built.' });
   }
 }
 
-const markFaces = (mark: Mark) => (mark.body.kind === 'words' ? facesFor(mark.body.font) : Promise.resolve([]));
+const factsOf = (face: Typeface | undefined): FontFacts | null => face ? { axes: face.axes, restricted: face.restricted } : null;
+
+/** All faces that some words are set in, loaded. */
+async function wordsFaces({ font, runs }: Words) {
+  const own = new Map<string, Typeface[]>();
+  for (const run of runs) if (run.font) own.set(fontKey(run.font), await facesFor(run.font));
+  return { faces: await facesFor(font), runFaces: (ref: FontRef) => own.get(fontKey(ref)) ?? [] };
+}
+
+async function answerLetters(id: number, words: Words): Promise<void> {
+  try {
+    const { faces: main, runFaces } = await wordsFaces(words);
+    const runs = words.runs.map(({ font, surface, ...run }) => ({ ...run, faces: font && runFaces(font), dressed: surface !== undefined }));
+    send({ kind: 'letters', id, letters: setText({ ...words, runs }, main).letters });
+  } catch {
+    send({ kind: 'letters', id, letters: null });
+  }
+}
 
 async function work(): Promise<void> {
   if (busy) return;
@@ -99,6 +121,10 @@ async function work(): Promise<void> {
 }
 
 scope.onmessage = ({ data }: MessageEvent<BuildRequest>) => {
+  if (data.kind === 'letters') {
+    void answerLetters(data.id, data.words);
+    return;
+  }
   waiting.set(data.mark.id, data);
   void work();
 };

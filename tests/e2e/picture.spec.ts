@@ -35,7 +35,7 @@ function discAt(distance: number, radius: number, recipe: (draft: Production) =>
     const [camera] = draft.cameras;
     const shell = mark?.shells[0];
     if (!mark || !shell || camera?.carriers[0]?.kind !== 'orbit') throw new Error('Not the production that was meant.');
-    mark.body.size = 2 * radius;
+    if (mark.body.kind === 'outline') mark.body.size = 2 * radius;
     shell.from = -0.0005;
     shell.to = 0.0005;
     shell.front.profile = shell.back.profile = 'none';

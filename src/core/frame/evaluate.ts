@@ -1,24 +1,38 @@
 import { valueAt } from '../motion/evaluate-channel';
 import type { Camera } from '../production/camera';
 import type { Mark } from '../production/mark';
-import { pivotDepth } from '../production/planes';
+import { copyPoses } from '../production/pattern';
+import { pivotOf } from './pivot';
 import type { Production } from '../production/production';
 import { rigPose } from '../rig/rig';
+import { travelTurn } from '../outline/setting';
 import { panTiltRoll, product, translation, type Mat4 } from '../space/matrix';
-import type { Box } from '../space/vector';
 import { secondsToFrame } from '../time/rate';
 import { focusDistanceOn } from '../optics/focus';
-import type { CameraState, FrameState, MarkState, SetState } from './frame-state';
+import type { CameraState, FrameState, MarkExtent, MarkState, SetState } from './frame-state';
 
 /** Extents of marks about their origins, as far as they are known: focus on a mark needs them. */
-export type BoundsOf = (markId: string) => Box | null | undefined;
+export type BoundsOf = (markId: string) => MarkExtent | null | undefined;
 
-/** Pose of a mark at a frame: its turns go about its pivot, which stays where it is. */
-export function markPose(mark: Mark, frame: number): Mat4 {
-  const { x, y, z, pan, tilt, roll } = mark.placement;
+/** Pose of a mark at a frame: its turns go about its pivot, which stays where it is; letters travel along what they are set on. */
+export function markPose(mark: Mark, frame: number, extent?: MarkExtent | null): Mat4 {
+  const { x, y, z, pan, tilt, roll, travel } = mark.placement;
   const at = (channel: typeof x) => valueAt(channel, frame);
-  const depth = pivotDepth(mark);
-  return product(translation(at(x), at(y), at(z) + depth), panTiltRoll(at(pan), at(tilt), at(roll)), translation(0, 0, -depth));
+  const [px, py, pz] = pivotOf(mark, extent);
+  const pose = product(translation(at(x) + px, at(y) + py, at(z) + pz), panTiltRoll(at(pan), at(tilt), at(roll)), translation(-px, -py, -pz));
+  return mark.body.kind === 'words' && mark.body.setting.along !== 'line' ? product(pose, travelTurn(mark.body.setting, at(travel))) : pose;
+}
+
+function markState(mark: Mark, frame: number, extent: MarkExtent | null | undefined): MarkState {
+  const { body, shells, skin, pattern, placement } = mark;
+  return {
+    id: mark.id,
+    pose: markPose(mark, frame, extent),
+    copies: copyPoses(pattern),
+    shells: shells.map(({ surfaces, fade }) => ({ surfaces, fade: extent && (fade.start < 1 || fade.end < 1) ? { ...fade, extent } : null })),
+    dresses: body.kind === 'words' ? body.runs.map(({ surface }) => surface ?? null) : [],
+    inflate: skin.on && body.kind !== 'body' ? valueAt(placement.inflate, frame) : null,
+  };
 }
 
 /**
@@ -27,11 +41,7 @@ export function markPose(mark: Mark, frame: number): Mat4 {
  */
 export function evaluate(production: Production, seconds: number, boundsOf: BoundsOf, pose?: Mat4): FrameState {
   const frame = secondsToFrame(seconds, production.format.rate);
-  const marks = production.marks.filter((mark) => mark.shown).map((mark): MarkState => ({
-    id: mark.id,
-    pose: markPose(mark, frame),
-    shells: mark.shells.map((shell) => shell.surfaces),
-  }));
+  const marks = production.marks.filter((mark) => mark.shown).map((mark) => markState(mark, frame, boundsOf(mark.id)));
   const camera = production.cameras[0] as Camera;
   return { time: seconds, camera: cameraState(production, camera, frame, marks, boundsOf, pose), marks, set: setState(production, frame) };
 }

@@ -1,6 +1,13 @@
 import type { Mat4 } from '../space/matrix';
+import type { Fade } from '../production/mark';
 import type { Surface } from '../production/materials';
 import type { Region } from '../solid/mesh';
+import type { Box } from '../space/vector';
+
+/** Extent of a mark about its origin, and the height of its last baseline where it has one; metres. */
+export interface MarkExtent extends Box {
+  baseline?: number;
+}
 
 /** Everything the picture needs to know of one instant. No drawing here, and no document. */
 export interface FrameState {
@@ -25,8 +32,20 @@ export interface CameraState {
 export interface MarkState {
   id: string;
   pose: Mat4;
+  /** Places of its copies in its own frame; one, unmoved, for a mark by itself. */
+  copies: Mat4[];
   /** Surfaces of each shell, in the mark's order. */
-  shells: Record<Region, Surface>[];
+  shells: ShellState[];
+  /** What runs of letters are made of in the place of the first shell's surfaces, in the order of the runs. */
+  dresses: (Surface | null)[];
+  /** How far a skin is blown up; null where there is none. */
+  inflate: number | null;
+}
+
+export interface ShellState {
+  surfaces: Record<Region, Surface>;
+  /** Opacity as a gradient over the mark's extent; null where it is even. */
+  fade: (Fade & { extent: MarkExtent }) | null;
 }
 
 export interface SetState {

@@ -1,48 +1,68 @@
-import type { Bevel, Mark, Shell } from '../production/mark';
 import { outlineLayout } from '../outline/drawing';
+import { fontKey, type FontRef } from '../outline/font-ref';
 import { formPath } from '../outline/forms';
-import { uniteOverlapping } from '../outline/overlap';
+import { mirrored } from '../outline/mirrored';
+import { uniteOverlapping, type StandingRings } from '../outline/overlap';
+import { pressApart } from '../outline/press-apart';
 import type { Ring } from '../outline/ring';
-import { setText, type Layout, type OutlinePiece } from '../outline/text-layout';
+import { seatOf, setText, type Layout, type Letter, type OutlinePiece } from '../outline/text-layout';
 import type { Typeface } from '../outline/typeface';
-import type { Box } from '../space/vector';
+import type { Bevel, Mark, Shell } from '../production/mark';
 import { buildSolid, SolidError, type BevelShape, type SolidShape } from '../solid/bevelled-solid';
+import { bodyMesh } from '../solid/bodies';
 import type { SolidMesh } from '../solid/mesh';
-import { offsetOutline, reversed } from '../solid/offset-outline';
+import { offsetOutline } from '../solid/offset-outline';
+import { reversed } from '../solid/outline-frame';
+import { buildSkin } from '../solid/skin';
 import { WavefrontError } from '../solid/triangulate';
+import { IDENTITY, type Mat4 } from '../space/matrix';
+import type { Box } from '../space/vector';
+import type { MarkExtent } from './frame-state';
 
-/** A solid standing at a place in its mark. Equal keys share one mesh. */
+/** A solid standing in its mark. Equal keys share one mesh. */
 export interface PlacedSolid {
   key: string;
   mesh: SolidMesh;
-  x: number;
-  y: number;
+  pose: Mat4;
   /** Shell it belongs to, as a position in the mark's list. */
   shell: number;
+  /** Run of letters that colours it, as a position in the list of runs; -1 for none. */
+  dress: number;
 }
 
 export interface MarkSolids {
   pieces: PlacedSolid[];
   /** Extent of all pieces about the mark's origin; null for a mark with nothing to see. */
-  bounds: Box | null;
+  bounds: MarkExtent | null;
   triangles: number;
   /** Characters that no font at hand has. */
   missing: string[];
   /** Pieces that could not be built, in words. */
   faults: string[];
+  /** Where the letters of words stand. */
+  letters: Letter[];
 }
 
 /** What the solids of a mark depend on, as text: equal texts give equal solids. */
 export function solidsKey(mark: Mark): string {
-  return JSON.stringify([mark.body, mark.shells.map(({ shown, ...shell }) => [shown, geometryOf(shell)])]);
+  return JSON.stringify([layoutKey(mark), skinOf(mark), mark.shells.map(({ shown, ...shell }) => [shown, geometryOf(shell)])]);
 }
+
+/** What the outlines of a mark depend on. */
+function layoutKey({ body, mirror }: Mark): string {
+  if (body.kind !== 'words') return JSON.stringify([body, mirror]);
+  const { before: _before, runs, ...words } = body;
+  return JSON.stringify([words, runs.map(({ surface, ...run }) => [run, surface !== undefined]), mirror]);
+}
+
+const skinOf = ({ skin }: Mark) => (skin.on ? skin : null);
 
 /** The part of a shell that its solids depend on. */
 function geometryOf({ offset, join, from, to, front, back, rim }: Omit<Shell, 'shown'>) {
   return { offset, join, from, to, front, back, rim };
 }
 
-const bevelShape = ({ profile, size, height, ridge }: Bevel): BevelShape => ({ profile, width: size / 1000, height: height / 1000, ridge });
+const bevelShape = ({ profile, points, outward, size, height, ridge }: Bevel): BevelShape => ({ profile, points, outward, width: size / 1000, height: height / 1000, ridge });
 
 /** The shape of a shell's solids. */
 export function shellShape({ from, to, front, back }: Shell): SolidShape {
@@ -50,29 +70,65 @@ export function shellShape({ from, to, front, back }: Shell): SolidShape {
 }
 
 /** What a piece's key is relative to: the same letter of the same font is the same piece in any text. */
-const sourceOf = ({ body }: Mark): string => JSON.stringify(body.kind === 'words' ? [body.font, body.size] : body);
+const sourceOf = (mark: Mark): string => (mark.body.kind === 'words' ? JSON.stringify([fontKey(mark.body.font), mark.body.size, mark.body.runs.map(({ font }) => font && fontKey(font)), mark.mirror]) : layoutKey(mark));
 
-function layoutOf(mark: Mark, faces: readonly Typeface[]): Layout {
-  const { body } = mark;
-  if (body.kind === 'words') return setText(body, faces);
-  return outlineLayout(body.kind === 'form' ? { paths: [{ d: formPath(body.shape), evenOdd: true }], size: body.size } : body);
+const NO_LETTERS = { letters: [], baseline: null };
+
+function layoutOf(mark: Mark, faces: readonly Typeface[], runFaces: RunFaces): Layout {
+  const { body, mirror } = mark;
+  if (body.kind === 'words') {
+    const runs = body.runs.map(({ font, surface, ...run }) => ({ ...run, faces: font && runFaces(font), dressed: surface !== undefined }));
+    return mirrored(setText({ ...body, runs }, faces), mirror);
+  }
+  if (body.kind === 'body') return { pieces: [], scale: 1, missing: [], ...NO_LETTERS };
+  return mirrored(outlineLayout(body.kind === 'form' ? { paths: [{ d: formPath(body.shape), evenOdd: true }], size: body.size } : body), mirror);
 }
 
 /** Outlines of one shell: the mark's own, offset, with only a rim left where that is asked for. */
 function shellPieces({ pieces, scale }: Layout, { offset, join, rim }: Shell): OutlinePiece[] {
   if (offset === 0 && rim === 0) return pieces;
   const made = new Map<string, Ring[]>();
-  const standing = pieces.map(({ key, rings, x, y }) => {
-    let shaped = made.get(key);
-    if (!shaped) {
-      shaped = offsetOutline(rings, offset / 1000, join, scale);
-      if (rim > 0) shaped = [...shaped, ...reversed(offsetOutline(shaped, -rim / 1000, 'mitred', scale))];
-      made.set(key, shaped);
+  const shaped = pieces.flatMap((piece) => {
+    let rings = made.get(piece.key);
+    if (!rings) {
+      rings = offsetOutline(piece.rings, offset / 1000, join, scale);
+      if (rim > 0) rings = [...rings, ...reversed(offsetOutline(rings, -rim / 1000, 'mitred', scale))];
+      made.set(piece.key, rings);
     }
-    return { id: key, rings: shaped, x, y };
+    return rings.length > 0 ? [{ ...piece, rings }] : [];
   });
-  // Outlines that have grown may have met: they become one, so that no letter runs through its neighbour.
-  return offset > 0 ? uniteOverlapping(standing, scale) : standing.filter(({ rings }) => rings.length > 0).map(({ id, ...piece }) => ({ key: id, ...piece }));
+  if (offset <= 0) return shaped;
+  // Outlines that have grown may have met: those in one plane become one, so that no letter runs through its neighbour.
+  const flat = new Map<number, OutlinePiece[]>();
+  for (const piece of shaped) if (!piece.seat) flat.set(piece.dress, [...(flat.get(piece.dress) ?? []), piece]);
+  const united = [...flat].flatMap(([dress, members]) => uniteOverlapping(members.map(({ key, ...piece }) => ({ id: key, ...piece })), scale).map((piece) => ({ ...piece, dress })));
+  return [...united, ...shaped.filter((piece) => piece.seat)];
+}
+
+/** What one shell is made of: solids to be built, each at its place. */
+interface Order {
+  id: string;
+  build: () => SolidMesh;
+  pose: Mat4;
+  shell: number;
+  dress: number;
+}
+
+/** Skins over the outlines of a shell, bulging past them and pressing on one another where they meet. */
+function skinOrders(mark: Mark, layout: Layout, shell: Shell, index: number, source: string): Order[] {
+  const { spread, lid } = mark.skin;
+  const pieces = shellPieces(layout, { ...shell, offset: Math.min(0, shell.offset), rim: shell.rim });
+  const grown = (Math.max(0, shell.offset) + spread) / 1000;
+  const bulged = pieces.map(({ key, rings, x, y }) => ({ id: key, rings: grown > 0 ? offsetOutline(rings, grown, 'rounded', layout.scale) : rings, x, y }));
+  const flat = pieces.flatMap(({ seat }, i) => (seat ? [] : [i]));
+  const pressed = pressApart(flat.map((i) => bulged[i] as StandingRings), layout.scale);
+  const middle = (shell.from + shell.to) / 2;
+  return pieces.flatMap((piece, i): Order[] => {
+    const own = pressed[flat.indexOf(i)] ?? { ...(bulged[i] as StandingRings), contacts: [] };
+    if (own.rings.length === 0) return [];
+    const id = `${source}|skin ${middle} ${lid} ${grown} ${shell.offset} ${shell.join} ${shell.rim}|${own.id}`;
+    return [{ id, build: () => buildSkin(own.rings, { middle, lid: lid / 1000, contacts: own.contacts }, layout.scale), pose: seatOf(piece), shell: index, dress: piece.dress }];
+  });
 }
 
 interface Keep<T> {
@@ -96,8 +152,12 @@ function kept<T>(keep: Keep<T> | undefined, key: string, make: () => T): T {
   return value;
 }
 
+/** The faces of a font that some letters have for themselves. */
+export type RunFaces = (font: FontRef) => readonly Typeface[];
+
 export interface BuildOptions {
   cache?: BuildCache;
+  runFaces?: RunFaces;
   /** Called after each piece with the number done and the number of all, for progress. */
   onPiece?: (done: number, of: number) => void;
 }
@@ -106,16 +166,28 @@ export interface BuildOptions {
  * Builds all solids of a mark. A piece that cannot be built is left out and named; the rest stands.
  * @param faces the mark's font and its stand-ins; not used for outlines
  */
-export function buildMark(mark: Mark, faces: readonly Typeface[], { cache, onPiece }: BuildOptions = {}): MarkSolids {
-  const body = JSON.stringify(mark.body);
-  const layout = kept(cache?.layouts, body, () => layoutOf(mark, faces));
+export function buildMark(mark: Mark, faces: readonly Typeface[], { cache, onPiece, runFaces = () => [] }: BuildOptions = {}): MarkSolids {
+  const key = layoutKey(mark);
+  const layout = kept(cache?.layouts, key, () => layoutOf(mark, faces, runFaces));
   const source = sourceOf(mark);
   const faults = new Set<string>();
-  const orders = mark.shells.flatMap((shell, index) => {
+  const orders = mark.shells.flatMap((shell, index): Order[] => {
     if (!shell.shown) return [];
     try {
-      const outlines = kept(cache?.outlines, JSON.stringify([body, shell.offset, shell.join, shell.rim]), () => shellPieces(layout, shell));
-      return outlines.map((piece) => ({ piece, shell, index, shape: JSON.stringify(geometryOf(shell)) }));
+      if (mark.body.kind === 'body') {
+        const { shape } = mark.body;
+        return [{ id: `${key}|${shell.offset}`, build: () => bodyMesh(shape, shell.offset / 1000), pose: IDENTITY, shell: index, dress: -1 }];
+      }
+      if (mark.skin.on) return skinOrders(mark, layout, shell, index, source);
+      const outlines = kept(cache?.outlines, JSON.stringify([key, shell.offset, shell.join, shell.rim]), () => shellPieces(layout, shell));
+      const shape = JSON.stringify(geometryOf(shell));
+      return outlines.map((piece) => ({
+        id: `${source}|${shape}|${piece.key}`,
+        build: () => buildSolid(piece.rings, shellShape(shell), layout.scale),
+        pose: seatOf(piece),
+        shell: index,
+        dress: piece.dress,
+      }));
     } catch (error) {
       if (!(error instanceof WavefrontError)) throw error;
       faults.add(`The outline of shell “${shell.name}” could not be offset.`);
@@ -124,11 +196,10 @@ export function buildMark(mark: Mark, faces: readonly Typeface[], { cache, onPie
   });
   const built = new Map<string, SolidMesh | null>();
   const pieces: PlacedSolid[] = [];
-  orders.forEach(({ piece: { key, rings, x, y }, shell, index, shape }, i) => {
-    const id = `${source}|${shape}|${key}`;
+  orders.forEach(({ id, build, pose, shell, dress }, i) => {
     if (!built.has(id)) {
       try {
-        built.set(id, kept(cache?.meshes, id, () => buildSolid(rings, shellShape(shell), layout.scale)));
+        built.set(id, kept(cache?.meshes, id, build));
       } catch (error) {
         if (!(error instanceof SolidError)) throw error;
         faults.add(error.message);
@@ -136,28 +207,33 @@ export function buildMark(mark: Mark, faces: readonly Typeface[], { cache, onPie
       }
     }
     const mesh = built.get(id);
-    if (mesh) pieces.push({ key: id, mesh, x, y, shell: index });
+    if (mesh) pieces.push({ key: id, mesh, pose, shell, dress });
     onPiece?.(i + 1, orders.length);
   });
+  const box = boundsOf(pieces);
   return {
     pieces,
-    bounds: boundsOf(pieces),
+    bounds: box && layout.baseline !== null ? { ...box, baseline: layout.baseline } : box,
     triangles: pieces.reduce((sum, piece) => sum + piece.mesh.indices.length / 3, 0),
     missing: layout.missing,
     faults: [...faults],
+    letters: layout.letters,
   };
 }
 
 function boundsOf(pieces: readonly PlacedSolid[]): Box | null {
-  const min = [Infinity, Infinity, Infinity];
-  const max = [-Infinity, -Infinity, -Infinity];
-  for (const { mesh, x, y } of pieces) {
-    const shift = [x, y, 0];
-    for (let i = 0; i < mesh.positions.length; i++) {
-      const value = (mesh.positions[i] as number) + (shift[i % 3] as number);
-      if (value < (min[i % 3] as number)) min[i % 3] = value;
-      if (value > (max[i % 3] as number)) max[i % 3] = value;
+  const min: [number, number, number] = [Infinity, Infinity, Infinity];
+  const max: [number, number, number] = [-Infinity, -Infinity, -Infinity];
+  for (const { mesh, pose } of pieces) {
+    const { positions } = mesh;
+    for (let i = 0; i < positions.length; i += 3) {
+      const [x, y, z] = [positions[i] as number, positions[i + 1] as number, positions[i + 2] as number];
+      for (let k = 0; k < 3; k++) {
+        const value = (pose[k] as number) * x + (pose[4 + k] as number) * y + (pose[8 + k] as number) * z + (pose[12 + k] as number);
+        if (value < (min[k] as number)) min[k] = value;
+        if (value > (max[k] as number)) max[k] = value;
+      }
     }
   }
-  return min[0] === Infinity ? null : { min: min as [number, number, number], max: max as [number, number, number] };
+  return min[0] === Infinity ? null : { min, max };
 }

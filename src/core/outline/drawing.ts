@@ -4,6 +4,8 @@ import { placeRings, ringBounds, type PathCommand } from './ring';
 import type { Layout } from './text-layout';
 import { separateTouching, unite } from './unite';
 
+const EMPTY: Layout = { pieces: [], scale: 1, missing: [], letters: [], baseline: null };
+
 /** A drawing that a mark is made of: filled paths, Y down as in SVG. */
 export interface DrawingPath {
   d: string;
@@ -23,7 +25,7 @@ export function outlineLayout({ paths, size }: { paths: readonly DrawingPath[]; 
   const drawn = paths.map(({ d, evenOdd }) => ({ commands: pathCommands(d), evenOdd }));
   const rough = drawn.flatMap(({ commands }) => flatten(commands, { tolerance: 1e9, maxTurnDeg: 90 }));
   const bounds = ringBounds(rough);
-  if (!bounds || bounds.y1 === bounds.y0) return { pieces: [], scale: size, missing: [] };
+  if (!bounds || bounds.y1 === bounds.y0) return { ...EMPTY, scale: size };
   const drawnHeight = bounds.y1 - bounds.y0;
   const unit = size / drawnHeight;
   // Each path by its own fill rule first, then all together.
@@ -32,8 +34,8 @@ export function outlineLayout({ paths, size }: { paths: readonly DrawingPath[]; 
     return unite(flatten(upright, { tolerance: drawnHeight * 2e-4 }), { scale: drawnHeight, evenOdd });
   });
   const exact = ringBounds(filled);
-  if (!exact) return { pieces: [], scale: size, missing: [] };
+  if (!exact) return { ...EMPTY, scale: size };
   const centred = placeRings(filled, unit, (-unit * (exact.x0 + exact.x1)) / 2, (-unit * (exact.y0 + exact.y1)) / 2);
   const rings = separateTouching(unite(centred, { scale: size }), 2e-5 * size);
-  return { pieces: rings.length > 0 ? [{ key: 'drawing', rings, x: 0, y: 0 }] : [], scale: size, missing: [] };
+  return { ...EMPTY, pieces: rings.length > 0 ? [{ key: 'drawing', rings, x: 0, y: 0, dress: -1 }] : [], scale: size };
 }

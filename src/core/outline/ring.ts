@@ -52,3 +52,18 @@ export function ringBounds(rings: readonly Ring[]): { x0: number; y0: number; x1
 export function placeRings(rings: readonly Ring[], scale: number, dx: number, dy: number): Ring[] {
   return rings.map((ring) => ring.map((v) => ({ ...v, x: v.x * scale + dx, y: v.y * scale + dy })));
 }
+
+/** The same rings turned about the origin, degrees anticlockwise; their tangents turn with them. */
+export function turnRings(rings: readonly Ring[], deg: number): Ring[] {
+  const c = Math.cos((deg * Math.PI) / 180);
+  const s = Math.sin((deg * Math.PI) / 180);
+  const turned = (x: number, y: number): [number, number] => [x * c - y * s, x * s + y * c];
+  return rings.map((ring) =>
+    ring.map((v) => {
+      const [x, y] = turned(v.x, v.y);
+      const [arriveX, arriveY] = turned(v.arriveX, v.arriveY);
+      const [leaveX, leaveY] = turned(v.leaveX, v.leaveY);
+      return { x, y, arriveX, arriveY, leaveX, leaveY };
+    }),
+  );
+}

@@ -1,4 +1,4 @@
-import { Blob as HbBlob, Buffer as HbBuffer, Face, Font, shape } from 'harfbuzzjs';
+import { Blob as HbBlob, Buffer as HbBuffer, Face, Font, shape, Variation } from 'harfbuzzjs';
 import type { PathCommand } from './ring';
 
 /** A glyph as the shaper places it. Lengths in font units. */
@@ -14,6 +14,18 @@ export interface ShapedGlyph {
 /** Thrown when bytes are not a font that can be used; the message is for the person. */
 export class FontError extends Error {}
 
+/** One axis along which a variable font can be set. */
+export interface FontAxis {
+  tag: string;
+  label: string;
+  min: number;
+  rest: number;
+  max: number;
+}
+
+/** Registered axes (OpenType specification, Design-Variation Axis Tag Registry). */
+const AXIS_LABELS: Record<string, string> = { wght: 'Weight', wdth: 'Width', opsz: 'Optical size', slnt: 'Slant', ital: 'Italic' };
+
 /** One font file, ready to shape text and to give outlines. */
 export class Typeface {
   readonly unitsPerEm: number;
@@ -21,16 +33,28 @@ export class Typeface {
   readonly capHeight: number;
   readonly ascender: number;
   readonly descender: number;
+  /** Axes that it can be set along; none for a static font. */
+  readonly axes: FontAxis[];
+  /** Its maker forbids embedding it without leave (OpenType specification, OS/2 fsType, bit 1 alone of bits 1 to 3). */
+  readonly restricted: boolean;
   private readonly font: Font;
   private readonly covered: Set<number>;
   private readonly outlines = new Map<number, PathCommand[]>();
 
-  /** @param sfnt an OpenType or TrueType file, not compressed */
-  constructor(sfnt: ArrayBuffer | Uint8Array) {
+  /**
+   * @param sfnt an OpenType or TrueType file, not compressed
+   * @param set values of a variable font's axes by tag; those left out stay at their default
+   */
+  constructor(sfnt: ArrayBuffer | Uint8Array, set: Readonly<Record<string, number>> = {}) {
     const face = new Face(new HbBlob(sfnt));
     this.covered = new Set(face.collectUnicodes());
     if (this.covered.size === 0) throw new FontError('This file holds no characters that can be typed.');
     this.font = new Font(face);
+    this.axes = Object.entries(face.getAxisInfos()).map(([tag, { min, default: rest, max }]) => ({ tag, label: AXIS_LABELS[tag] ?? tag, min, rest, max }));
+    const known = this.axes.filter(({ tag }) => set[tag] !== undefined);
+    if (known.length > 0) this.font.setVariations(known.map(({ tag, min, max }) => new Variation(tag, Math.max(min, Math.min(max, set[tag] as number)))));
+    const os2 = face.referenceTable('OS/2');
+    this.restricted = os2 !== undefined && os2.length >= 10 && ((((os2[8] as number) << 8) | (os2[9] as number)) & 0x000e) === 0x0002;
     this.unitsPerEm = face.upem;
     const extents = this.font.hExtents();
     this.ascender = extents.ascender;

@@ -37,24 +37,40 @@ function withoutShortEdges(path: GridPoint[], limit: number): GridPoint[] {
  * Unites overlapping contours and gives them the order the solids need: outer rings anticlockwise, holes clockwise,
  * none crossing. Original vertices keep their curve tangents; where contours cut each other a corner is made.
  */
-export function unite(rings: readonly Ring[], { scale, evenOdd = false }: UniteOptions): Ring[] {
+export function unite(rings: readonly Ring[], options: UniteOptions): Ring[] {
+  return clipped(rings, [], ClipType.Union, options);
+}
+
+/** What of some contours lies outside others, in the order the solids need. */
+export function cutAway(rings: readonly Ring[], away: readonly Ring[], options: UniteOptions): Ring[] {
+  return clipped(rings, away, ClipType.Difference, options);
+}
+
+/** What of some contours lies inside others, in the order the solids need. */
+export function cutInside(rings: readonly Ring[], within: readonly Ring[], options: UniteOptions): Ring[] {
+  return clipped(rings, within, ClipType.Intersection, options);
+}
+
+function clipped(rings: readonly Ring[], others: readonly Ring[], type: ClipType, { scale, evenOdd = false }: UniteOptions): Ring[] {
   const grid = 1_048_576 / scale;
   const originals: RingVertex[] = [];
-  const subject: Paths64 = rings.map((ring) =>
-    ring.map((vertex) => {
-      originals.push(vertex);
-      return { x: Math.round(vertex.x * grid), y: Math.round(vertex.y * grid), z: originals.length };
-    }),
-  );
+  const onGrid = (each: readonly Ring[]): Paths64 =>
+    each.map((ring) =>
+      ring.map((vertex) => {
+        originals.push(vertex);
+        return { x: Math.round(vertex.x * grid), y: Math.round(vertex.y * grid), z: originals.length };
+      }),
+    );
   const clipper = new Clipper64();
   clipper.preserveCollinear = true;
-  // A point that the union invents belongs to no original vertex.
+  // A point that clipping invents belongs to no original vertex.
   clipper.zCallback = (_a, _b, _c, _d, point) => {
     point.z = 0;
   };
-  clipper.addPaths(subject, PathType.Subject, false);
+  clipper.addPaths(onGrid(rings), PathType.Subject, false);
+  if (others.length > 0) clipper.addPaths(onGrid(others), PathType.Clip, false);
   const united: Paths64 = [];
-  clipper.execute(ClipType.Union, evenOdd ? FillRule.EvenOdd : FillRule.NonZero, united);
+  clipper.execute(type, evenOdd ? FillRule.EvenOdd : FillRule.NonZero, united);
 
   const result: Ring[] = [];
   for (const path of united) {

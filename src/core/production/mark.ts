@@ -1,27 +1,11 @@
 import { z } from 'zod';
 import { formShapeSchema } from '../outline/forms';
+import { bodyShapeSchema } from '../solid/bodies';
 import { PROFILE_KINDS, type ProfileKind } from '../solid/profile';
 import { channelField, numberField } from '../schema/fields';
 import { colourSchema, surfaceOf, surfaceSchema } from './materials';
-
-export const MAX_TEXT = 500;
-
-export const fontRefSchema = z.object({
-  source: z.enum(['shipped', 'uploaded']),
-  /** Name of a shipped font, or content hash of an uploaded one. */
-  id: z.string().regex(/^[a-z0-9-]{1,80}$/),
-});
-export type FontRef = z.infer<typeof fontRefSchema>;
-
-export const wordsSchema = z.object({
-  kind: z.literal('words'),
-  text: z.string().max(MAX_TEXT),
-  font: fontRefSchema.default({ source: 'shipped', id: 'archivo-black' }),
-  size: numberField({ label: 'Size', unit: 'm', min: 0.01, max: 100, rest: 1, step: 0.05 }),
-  tracking: numberField({ label: 'Tracking', unit: '‰', min: -500, max: 5000, rest: 0, step: 5, digits: 0 }),
-  leading: numberField({ label: 'Leading', unit: '×', min: 0.2, max: 10, rest: 1.1, step: 0.05 }),
-  alignment: z.enum(['left', 'centre', 'right']).default('centre'),
-});
+import { patternSchema } from './pattern';
+import { wordsSchema } from './words';
 
 export const outlineSchema = z.object({
   kind: z.literal('outline'),
@@ -37,12 +21,34 @@ export const formSchema = z.object({
 });
 export type Form = z.infer<typeof formSchema>;
 
+/** A plain body that is not swept from an outline: shells grow it by their offset. */
+export const bodySchema = z.object({ kind: z.literal('body'), shape: bodyShapeSchema });
+export type Body = z.infer<typeof bodySchema>;
+
 /** How a bevel or an offset turns a corner that grows. */
 export const JOINS = ['mitred', 'rounded', 'cut'] as const;
 
+/** A point of a profile that is drawn by hand; a smooth one is passed without a corner. */
+export const profilePointSchema = z.object({ in: z.number().min(0).max(1), up: z.number().min(0).max(1), smooth: z.boolean().default(true) });
+export const MAX_PROFILE_POINTS = 12;
+
+const share = { unit: '%', min: 0, max: 1, step: 0.05, digits: 0, shown: 100 } as const;
+
+/** Opacity as a gradient across the mark, over that of the surfaces. */
+export const fadeSchema = z.object({
+  angle: numberField({ label: 'Fades along', unit: '°', min: -360, max: 360, rest: 0, step: 5, digits: 0 }),
+  start: numberField({ label: 'At its start', ...share, rest: 1 }),
+  end: numberField({ label: 'At its end', ...share, rest: 1 }),
+});
+export type Fade = z.infer<typeof fadeSchema>;
+
 export const bevelSchema = z.object({
-  profile: z.enum(['none', ...PROFILE_KINDS] as ['none', ...ProfileKind[]]).default('round'),
-  /** How far it goes in over the face. */
+  profile: z.enum(['none', ...PROFILE_KINDS, 'drawn'] as ['none', ...ProfileKind[], 'drawn']).default('round'),
+  /** Points of a profile drawn by hand, from the side wall (0, 0) to the face (1, 1): shares of the size and of the height. */
+  points: z.array(profilePointSchema).max(MAX_PROFILE_POINTS).default([]),
+  /** Grows out from the outline, which stays the edge of the face, instead of going in over it. */
+  outward: z.boolean().default(false),
+  /** How far it goes in over the face, or out from it. */
   size: numberField({ label: 'Size', unit: 'mm', min: 0, max: 2000, rest: 24, step: 1, digits: 1 }),
   /** How far it goes along the depth. */
   height: numberField({ label: 'Height', unit: 'mm', min: 0, max: 2000, rest: 24, step: 1, digits: 1 }),
@@ -68,6 +74,7 @@ export const shellSchema = z
     back: bevelSchema.prefault({}),
     /** Width of the rim that is left when the inside is taken out; 0 leaves it solid. */
     rim: numberField({ label: 'Rim', unit: 'mm', min: 0, max: 2000, rest: 0, step: 1, digits: 1 }),
+    fade: fadeSchema.prefault({}),
     surfaces: z
       .object({ face: surfaceSchema, bevel: surfaceSchema, side: surfaceSchema, back: surfaceSchema })
       .default({ face: surfaceOf('polished-steel'), bevel: surfaceOf('polished-steel'), side: surfaceOf('polished-steel'), back: surfaceOf('polished-steel') }),
@@ -86,24 +93,50 @@ export const placementSchema = z.object({
   pan: channelField({ label: 'Turn', ...turn }),
   tilt: channelField({ label: 'Tip', ...turn }),
   roll: channelField({ label: 'Roll', ...turn }),
+  /** Carries letters along the arc or ring that they are set on. */
+  travel: channelField({ label: 'Travel', ...turn }),
+  /** How far its skin is blown up: 0 is flat, 1 as round as it is wide. */
+  inflate: channelField({ label: 'Inflate', unit: '%', min: 0, max: 4, rest: 1, step: 0.05, digits: 0, shown: 100 }),
 });
 
-export const PIVOTS = ['middle', 'front', 'back'] as const;
+/** A skin under pressure in the place of straight sides and bevels. */
+export const skinSchema = z.object({
+  on: z.boolean().default(false),
+  /** How far letters bulge past their outline. */
+  spread: numberField({ label: 'Bulge', unit: 'mm', min: 0, max: 500, rest: 0, step: 2, digits: 0 }),
+  /** Height over the seam at which an invisible lid stops it; 0 for none. */
+  lid: numberField({ label: 'Lid at', unit: 'mm', min: 0, max: 5000, rest: 0, step: 5, digits: 0 }),
+});
+
+export const PIVOTS = ['middle', 'front', 'back', 'baseline-left', 'baseline-centre', 'baseline-right', 'point'] as const;
+
+const point = { unit: 'm', min: -1000, max: 1000, rest: 0, step: 0.05, digits: 3 } as const;
+export const pivotPointSchema = z.object({
+  x: numberField({ label: 'Pivot across', ...point }),
+  y: numberField({ label: 'Pivot up', ...point }),
+  z: numberField({ label: 'Pivot toward', ...point }),
+});
 
 export const markSchema = z.object({
   id: z.string().min(1).max(40),
   name: z.string().max(80),
   hue: z.number().min(0).max(360),
   shown: z.boolean().default(true),
-  body: z.discriminatedUnion('kind', [wordsSchema, outlineSchema, formSchema]),
+  body: z.discriminatedUnion('kind', [wordsSchema, outlineSchema, formSchema, bodySchema]),
+  /** Seen as in a mirror: left for right, or top for bottom. */
+  mirror: z.enum(['none', 'across', 'up']).default('none'),
   /** Front to back as they are listed; each stands at its own depths. */
   shells: z.array(shellSchema).min(1).max(MAX_SHELLS),
   placement: placementSchema.prefault({}),
-  /** Where along its depth the mark turns. */
+  /** What the mark turns about: a place in its depth, the baseline of its words, or a point. */
   pivot: z.enum(PIVOTS).default('middle'),
+  pivotPoint: pivotPointSchema.prefault({}),
+  skin: skinSchema.prefault({}),
+  pattern: patternSchema.prefault({}),
+  /** Kit that it follows. */
+  kit: z.string().min(1).max(80).nullable().default(null),
 });
 
 export type Mark = z.infer<typeof markSchema>;
 export type Shell = z.infer<typeof shellSchema>;
-export type Words = z.infer<typeof wordsSchema>;
 export type Outline = z.infer<typeof outlineSchema>;

@@ -6,7 +6,11 @@ export class ProductionError extends Error {}
 type Migration = (old: Record<string, unknown>) => Record<string, unknown>;
 
 /** Steps from each version to the one after it. */
-const MIGRATIONS: Record<number, Migration> = { 1: shellsBetweenDepths };
+const MIGRATIONS: Record<number, Migration> = {
+  1: shellsBetweenDepths,
+  // From 2 to 3: only things that were not there before, each with its default.
+  2: (old) => ({ ...old, version: 3 }),
+};
 
 type Loose = Record<string, unknown>;
 

@@ -34,10 +34,3 @@ export function partPlanes(mark: Mark): void {
     if (shell.to - shell.from < SAFE_DISTANCE) shell.from = shell.to - SAFE_DISTANCE;
   }
 }
-
-/** Depth about which a mark turns, metres along its +Z: the middle, the front or the back of all its shells. */
-export function pivotDepth({ shells, pivot }: Pick<Mark, 'shells' | 'pivot'>): number {
-  const front = Math.max(...shells.map((shell) => shell.to));
-  const back = Math.min(...shells.map((shell) => shell.from));
-  return pivot === 'front' ? front : pivot === 'back' ? back : (front + back) / 2;
-}

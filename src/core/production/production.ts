@@ -7,7 +7,7 @@ import { setSchema } from './set';
 
 export const MAX_RASTER = 8192;
 export const MAX_FRAMES = 36_000;
-export const CURRENT_VERSION = 2;
+export const CURRENT_VERSION = 3;
 
 const side = (name: string) =>
   z

@@ -1,16 +1,21 @@
 import { ringBounds, signedArea, type Ring } from '../outline/ring';
 import { surfaceOver } from './bevelled-surface';
 import type { SolidMesh } from './mesh';
-import { profileHeight, profileWidth, PROFILES, resampled, type Profile, type ProfileKind } from './profile';
+import { frameAround, reversed } from './outline-frame';
+import { drawnProfile, fromFaceOutward, profileHeight, profileWidth, PROFILES, resampled, type DrawnPoint, type Profile, type ProfileKind } from './profile';
 import { withJitter } from './jitter';
-import { WavefrontError } from './triangulate';
-import { sweep } from './wavefront';
+import { triangulateInside, WavefrontError } from './triangulate';
+import { sweep, type Sweep } from './wavefront';
 import { frontVertices, type FrontVertex } from './wavefront-input';
 
 /** A bevel as the document has it, sizes in metres. */
 export interface BevelShape {
-  profile: ProfileKind | 'none';
-  /** How far it goes in over the face. */
+  profile: ProfileKind | 'none' | 'drawn';
+  /** Points of a drawn profile. */
+  points?: readonly DrawnPoint[];
+  /** Grows out from the outline instead of going in over the face. */
+  outward?: boolean;
+  /** How far it goes in over the face, or out from it. */
   width: number;
   /** How far it goes along the depth. */
   height: number;
@@ -40,7 +45,8 @@ const ridgeScale = ({ width, ridge }: BevelShape, inradius: number) => (ridge ? 
 
 function profileOf(bevel: BevelShape, larger: number, fit: number, segments: number): Profile {
   if (isFlat(bevel) || bevel.profile === 'none') return FLAT;
-  return PROFILES[bevel.profile](bevel.width * larger, bevel.height * larger * fit, segments);
+  const [width, height] = [bevel.width * larger, bevel.height * larger * fit];
+  return bevel.profile === 'drawn' ? drawnProfile(bevel.points ?? [], width, height, segments) : PROFILES[bevel.profile](width, height, segments);
 }
 
 /** Radius of the largest circle inside an outline: how far a wavefront sweeps before nothing is left. */
@@ -61,11 +67,13 @@ function inradiusOf(input: readonly FrontVertex[][], reach: number, jitter: numb
 export function buildSolid(rings: readonly Ring[], shape: SolidShape, scale: number): SolidMesh {
   const depth = shape.to - shape.from;
   if (!(depth > 0)) throw new SolidError('The depth must be more than nothing.');
+  const reach = Math.max(...[shape.front, shape.back].map((bevel) => (bevel.outward && !isFlat(bevel) ? bevel.width : 0)));
+  if (reach > 0) return sound(() => buildOutward(rings, shape, reach, scale));
   const input = frontVertices(rings, { bluntEdge: 1e-4 * scale });
   const area = input.reduce((sum, ring) => sum + signedArea(ring), 0);
   const bevels = [shape.front, shape.back] as const;
-  try {
-    return withJitter(scale, (jitter, seed) => {
+  return sound(() =>
+    withJitter(scale, (jitter, seed) => {
       const box = ringBounds(rings);
       const reach = box ? Math.hypot(box.x1 - box.x0, box.y1 - box.y0) : 0;
       const inradius = bevels.some((bevel) => bevel.ridge && !isFlat(bevel)) ? inradiusOf(input, reach, jitter, seed) : 0;
@@ -84,9 +92,77 @@ export function buildSolid(rings: readonly Ring[], shape: SolidShape, scale: num
         area,
         heightTolerance: 1e-4 * scale,
       });
-    });
+    }),
+  );
+}
+
+/** What is built, or in words why it cannot be. */
+function sound(build: () => SolidMesh): SolidMesh {
+  try {
+    return build();
   } catch (error) {
     if (error instanceof WavefrontError) throw new SolidError(`This outline could not be bevelled (${error.message}).`);
     throw error;
   }
+}
+
+/**
+ * A solid whose bevels grow out from the outline, which stays the edge of the face. What lies around the outline is swept, so that counters
+ * narrow and close down the bevel as they should. A bevel of the other end that goes in starts from the grown side and ends at the outline.
+ * @param reach how far the side stands outside the outline, metres
+ */
+function buildOutward(rings: readonly Ring[], shape: SolidShape, reach: number, scale: number): SolidMesh {
+  const depth = shape.to - shape.from;
+  const around = [...reversed(rings), frameAround(rings, 2.5 * reach + 0.1 * scale)];
+  const input = frontVertices(around, { bluntEdge: 1e-4 * scale });
+  const firstOfFrame = input.slice(0, -1).reduce((sum, ring) => sum + ring.length, 0);
+  const bevels = [shape.front, shape.back].map((bevel) => ({ ...bevel, width: Math.min(bevel.width, reach) }));
+  const heights = bevels.map((bevel) => (isFlat(bevel) ? 0 : bevel.height));
+  const fit = Math.min(1, depth / ((heights[0] as number) + (heights[1] as number) || depth));
+  const plain = bevels.map((bevel) => fromFaceOutward(profileOf(bevel, 1, fit, shape.segments ?? 8), reach));
+  const distances = [...new Set([0, reach, ...plain.flatMap((profile) => profile.map((p) => p.distance))])].sort((a, b) => a - b);
+  const [front, back] = plain.map((profile) => resampled(profile, distances)) as [Profile, Profile];
+  return withJitter(scale, (jitter, seed) => {
+    const swept = sweep(input, distances.slice(1), new Set(), jitter, seed);
+    return surfaceOver({
+      sweep: swept,
+      ringDistances: distances,
+      front: { profile: front, z: shape.to - profileHeight(front), facing: 1 },
+      back: { profile: back, z: shape.from + profileHeight(back), facing: -1 },
+      jitter,
+      area: areaWithin(swept, distances.length - 1, firstOfFrame),
+      heightTolerance: 1e-4 * scale,
+      outward: { inside: insideOf(swept, input, firstOfFrame), firstOfFrame },
+    });
+  });
+}
+
+/** Triangles of the inside of an outline whose surroundings were swept, on the sweep's own nodes. */
+function insideOf({ generators }: Sweep, input: readonly FrontVertex[][], firstOfFrame: number): Int32Array {
+  const points = new Float64Array(2 * firstOfFrame);
+  const edges = new Int32Array(2 * firstOfFrame);
+  let first = 0;
+  for (const ring of input.slice(0, -1)) {
+    for (let i = 0; i < ring.length; i++) {
+      const e = first + i;
+      points[2 * e] = generators.originX[e] as number;
+      points[2 * e + 1] = generators.originY[e] as number;
+      edges[2 * e] = first + ((i + 1) % ring.length);
+      edges[2 * e + 1] = e;
+    }
+    first += ring.length;
+  }
+  return triangulateInside(points, edges).corners;
+}
+
+/** Area inside a ring of a sweep outward: its edges run clockwise about the solid. */
+function areaWithin({ record }: Sweep, ring: number, firstOfFrame: number): number {
+  const edges = record.rings[ring]?.edges ?? new Int32Array();
+  let twice = 0;
+  for (let i = 0; i < edges.length; i += 3) {
+    if ((edges[i + 2] as number) >= firstOfFrame) continue;
+    const [a, b] = [edges[i] as number, edges[i + 1] as number];
+    twice += record.x.at(b) * record.y.at(a) - record.x.at(a) * record.y.at(b);
+  }
+  return twice / 2;
 }

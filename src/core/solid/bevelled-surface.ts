@@ -25,6 +25,13 @@ export interface SurfaceInput {
   area: number;
   /** Largest permitted difference between a node's height and its distance from its edge. */
   heightTolerance: number;
+  /** Of a sweep outward, where profiles run from the face at the outline out to the side: what lies inside the outline. */
+  outward?: {
+    /** Triangles of the outline's own inside, as nodes. */
+    inside: Int32Array;
+    /** Edges from this one on are those of the frame around, and not part of the solid. */
+    firstOfFrame: number;
+  };
 }
 
 type Normal2 = readonly [number, number];
@@ -45,12 +52,37 @@ class Surface {
   /** Drawn vertex of each node of the piece at hand, by node. */
   private readonly vertexOf: Int32Array;
   private readonly group: number[] = [];
+  /** Where each edge begins on its outline, and how long that outline is, metres. */
+  private readonly edgeStart: Float64Array;
+  private readonly outlineLength: Float64Array;
+  private readonly along = new Map<number, number>();
+  private readonly arcs: Map<SolidEnd, Float64Array>;
 
   constructor(private readonly input: SurfaceInput) {
     const { record } = input.sweep;
     this.plan = { x: record.x.data, y: record.y.data };
     this.vertexOf = new Int32Array(record.x.length);
     this.keysPerNode = input.front.profile.length + input.back.profile.length + 2;
+    this.edgeStart = new Float64Array(input.sweep.generators.count);
+    this.outlineLength = new Float64Array(input.sweep.generators.count);
+    this.measureOutlines();
+    this.arcs = new Map([input.front, input.back].map((end) => [end, arcLengths(end.profile)]));
+  }
+
+  private measureOutlines(): void {
+    const { count, originX, originY, directionX, directionY, length } = this.input.sweep.generators;
+    let first = 0;
+    let sum = 0;
+    for (let e = 0; e < count; e++) {
+      this.edgeStart[e] = sum;
+      sum += length[e] as number;
+      const endX = (originX[e] as number) + (directionX[e] as number) * (length[e] as number);
+      const endY = (originY[e] as number) + (directionY[e] as number) * (length[e] as number);
+      if (e + 1 < count && Math.abs(endX - (originX[e + 1] as number)) + Math.abs(endY - (originY[e + 1] as number)) < 1e-12) continue;
+      this.outlineLength.fill(sum, first, e + 1);
+      first = e + 1;
+      sum = 0;
+    }
   }
 
   build(): SolidMesh {
@@ -58,7 +90,7 @@ class Surface {
     const { front, back } = this.input;
     this.checkHeights();
     mesh.begin('face');
-    this.cap(front);
+    const frontCap = this.cap(front);
     mesh.end();
     mesh.begin('bevel');
     const frontArea = this.bevel(front);
@@ -68,9 +100,9 @@ class Surface {
     this.sideWall();
     mesh.end();
     mesh.begin('back');
-    this.cap(back);
+    const backCap = this.cap(back);
     mesh.end();
-    const areas = [frontArea + this.capArea(front), backArea + this.capArea(back)];
+    const areas = [frontArea + frontCap, backArea + backCap];
     if (areas.some((area) => Math.abs(area - this.input.area) > 1e-6 * this.input.area)) throw new WavefrontError('the plan does not cover the outline');
     return mesh.finish();
   }
@@ -114,12 +146,14 @@ class Surface {
     return normal;
   }
 
-  private vertex(node: number, edge: number, end: SolidEnd, point: number, height: number, profileNormal: Normal2): number {
+  private vertex(node: number, edge: number, end: SolidEnd, point: number, height: number, profileNormal: Normal2, arc = (this.arcs.get(end) as Float64Array)[point] as number): number {
     const x = this.plan.x[node] as number;
     const y = this.plan.y[node] as number;
     const topo = this.mesh.topoVertex(this.key(node, end, point), x, y, end.z + end.facing * height);
-    const inward = this.horizontalNormal(node, edge);
-    return this.mesh.vertex(topo, -inward[0] * profileNormal[0], -inward[1] * profileNormal[0], end.facing * profileNormal[1]);
+    const swept = this.horizontalNormal(node, edge);
+    const along = this.along.get(node * (this.input.sweep.generators.count + 1) + edge) as number;
+    const out = this.input.outward ? profileNormal[0] : -profileNormal[0];
+    return this.mesh.vertex(topo, swept[0] * out, swept[1] * out, end.facing * profileNormal[1], along, end.z + end.facing * arc);
   }
 
   private triangle(end: SolidEnd, a: number, b: number, c: number): void {
@@ -145,7 +179,7 @@ class Surface {
     };
     for (const { edge, strip, nodes } of sweep.record.pieces) {
       const segment = segmentOfStrip.get(strip);
-      if (segment === undefined) continue;
+      if (segment === undefined || this.isFrame(edge)) continue;
       for (const node of nodes) vertexOf[node] = this.bevelVertex(node, edge, end, strip, segment);
       triangulatePiece(nodes, this.plan, 4 * jitter, emit);
     }
@@ -163,7 +197,13 @@ class Surface {
     const out = from.after[0] + (to.before[0] - from.after[0]) * share;
     const up = from.after[1] + (to.before[1] - from.after[1]) * share;
     const length = Math.hypot(out, up) || 1;
-    return this.vertex(node, edge, end, end.profile.length, from.height + (to.height - from.height) * share, [out / length, up / length]);
+    const arcs = this.arcs.get(end) as Float64Array;
+    const arc = (arcs[segment] as number) + ((arcs[segment + 1] as number) - (arcs[segment] as number)) * share;
+    return this.vertex(node, edge, end, end.profile.length, from.height + (to.height - from.height) * share, [out / length, up / length], arc);
+  }
+
+  private isFrame(edge: number): boolean {
+    return this.input.outward !== undefined && edge >= this.input.outward.firstOfFrame;
   }
 
   /** A step of a profile: an upright wall between two copies of one ring. */
@@ -173,17 +213,22 @@ class Surface {
     this.eachRingEdge(ring, (a, b, edge) => {
       const low = [a, b].map((node) => this.vertex(node, edge, end, i, from.height, from.after)) as [number, number];
       const high = [a, b].map((node) => this.vertex(node, edge, end, i + 1, to.height, to.before)) as [number, number];
-      this.triangle(end, low[0], low[1], high[1]);
-      this.triangle(end, low[0], high[1], high[0]);
+      // Swept outward, the profile comes down and the wall looks the other way.
+      const [[bottomA, bottomB], [topA, topB]] = this.input.outward ? [high, low] : [low, high];
+      const [a0, b0, a1, b1] = this.input.outward ? [bottomB, bottomA, topB, topA] : [bottomA, bottomB, topA, topB];
+      this.triangle(end, a0, b0, b1);
+      this.triangle(end, a0, b1, a1);
     });
   }
 
   private sideWall(): void {
-    const { front, back } = this.input;
+    const { front, back, outward, ringDistances } = this.input;
     const level: Normal2 = [1, 0];
-    this.eachRingEdge(0, (a, b, edge) => {
-      const [frontA, frontB] = [a, b].map((node) => this.vertex(node, edge, front, 0, 0, level)) as [number, number];
-      const [backA, backB] = [a, b].map((node) => this.vertex(node, edge, back, 0, 0, level)) as [number, number];
+    const point = ({ profile }: SolidEnd) => (outward ? profile.length - 1 : 0);
+    this.eachRingEdge(outward ? ringDistances.length - 1 : 0, (a, b, edge) => {
+      const wall = (end: SolidEnd) => [a, b].map((node) => this.vertex(node, edge, end, point(end), 0, level, 0)) as [number, number];
+      const [frontA, frontB] = outward ? wall(front).reverse() as [number, number] : wall(front);
+      const [backA, backB] = outward ? wall(back).reverse() as [number, number] : wall(back);
       this.mesh.triangle(backA, backB, frontB);
       this.mesh.triangle(backA, frontB, frontA);
     });
@@ -191,31 +236,38 @@ class Surface {
 
   private eachRingEdge(ring: number, visit: (a: number, b: number, edge: number) => void): void {
     const edges = this.input.sweep.record.rings[ring]?.edges ?? new Int32Array();
-    for (let i = 0; i < edges.length; i += 3) visit(edges[i] as number, edges[i + 1] as number, edges[i + 2] as number);
+    for (let i = 0; i < edges.length; i += 3) if (!this.isFrame(edges[i + 2] as number)) visit(edges[i] as number, edges[i + 1] as number, edges[i + 2] as number);
   }
 
-  private capFill(end: SolidEnd): Int32Array {
-    const last = end.profile[end.profile.length - 1] as ProfilePoint;
-    const ring = this.input.ringDistances.indexOf(last.distance);
-    return (ring === 0 ? this.input.sweep.base : this.input.sweep.record.rings[ring]?.fill) ?? new Int32Array();
+  /** Triangles of the flat part of an end, as nodes. */
+  private capFill(end: SolidEnd): ArrayLike<number> {
+    const { outward, ringDistances, sweep } = this.input;
+    const edge = outward ? (end.profile[0] as ProfilePoint) : (end.profile[end.profile.length - 1] as ProfilePoint);
+    const ring = ringDistances.indexOf(edge.distance);
+    if (!outward) return (ring === 0 ? sweep.base : sweep.record.rings[ring]?.fill) ?? [];
+    const fill = [...outward.inside];
+    for (const piece of sweep.record.pieces) {
+      if (piece.strip < ring && !this.isFrame(piece.edge)) triangulatePiece(piece.nodes, this.plan, 4 * this.input.jitter, (a, b, c) => fill.push(a, b, c));
+    }
+    return fill;
   }
 
-  private cap(end: SolidEnd): void {
+  /** Adds the flat part of an end; returns the plan area that it covers. */
+  private cap(end: SolidEnd): number {
     const { mesh, plan } = this;
-    const point = end.profile.length - 1;
+    const point = this.input.outward ? 0 : end.profile.length - 1;
     const z = end.z + end.facing * (end.profile[point] as ProfilePoint).height;
     const fill = this.capFill(end);
     const at = (i: number) => {
       const node = fill[i] as number;
-      return mesh.vertex(mesh.topoVertex(this.key(node, end, point), plan.x[node] as number, plan.y[node] as number, z), 0, 0, end.facing);
+      const [x, y] = [plan.x[node] as number, plan.y[node] as number];
+      return mesh.vertex(mesh.topoVertex(this.key(node, end, point), x, y, z), 0, 0, end.facing, x * end.facing, y);
     };
-    for (let i = 0; i < fill.length; i += 3) this.triangle(end, at(i), at(i + 1), at(i + 2));
-  }
-
-  private capArea(end: SolidEnd): number {
-    const fill = this.capFill(end);
     let area = 0;
-    for (let i = 0; i < fill.length; i += 3) area += this.planArea(fill[i] as number, fill[i + 1] as number, fill[i + 2] as number);
+    for (let i = 0; i < fill.length; i += 3) {
+      this.triangle(end, at(i), at(i + 1), at(i + 2));
+      area += this.planArea(fill[i] as number, fill[i + 1] as number, fill[i + 2] as number);
+    }
     return area;
   }
 
@@ -228,4 +280,14 @@ class Surface {
     }
     return Math.abs(area);
   }
+}
+
+/** Length along a profile up to each of its points, and once more for what lies between. */
+function arcLengths(profile: Profile): Float64Array {
+  const arcs = new Float64Array(profile.length + 1);
+  for (let i = 1; i < profile.length; i++) {
+    const [p, q] = [profile[i - 1] as ProfilePoint, profile[i] as ProfilePoint];
+    arcs[i] = (arcs[i - 1] as number) + Math.hypot(q.distance - p.distance, q.height - p.height);
+  }
+  return arcs;
 }

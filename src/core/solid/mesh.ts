@@ -5,11 +5,27 @@ import type { Vec3 } from '../space/vector';
 export const REGIONS = ['face', 'bevel', 'side', 'back'] as const;
 export type Region = (typeof REGIONS)[number];
 
+/** What a skin does as it is blown up: half-height at full roundness with its sign, and the slope of its square; per vertex. */
+export interface Swell {
+  /** z of the seam. */
+  middle: number;
+  /** Height at which a lid stops it, metres; 0 for none. */
+  lid: number;
+  /** g, du/dx, du/dy per vertex, where u = g² is the membrane's height function; g is negative behind the seam. */
+  rise: Float32Array;
+  /** Vertices of walls, where skins press on one another, keep their normals. */
+  wall: Uint8Array;
+}
+
 /** A closed surface made ready for drawing, with the bare topology behind it. */
 export interface SolidMesh {
   /** x, y, z per vertex, metres. */
   positions: Float32Array;
   normals: Float32Array;
+  /** Texture coordinates per vertex, metres: across and up on faces; along the outline and across bevels; along the outline and depth on sides. */
+  uvs: Float32Array;
+  /** Of an inflated skin: how each vertex moves with pressure (see skin.ts). */
+  swell?: Swell;
   /** Three vertices a triangle, anticlockwise from outside. */
   indices: Uint32Array;
   groups: { region: Region; start: number; count: number }[];
@@ -26,6 +42,7 @@ export class MeshBuilder {
   private readonly splitNext = new IntList(1024);
   private readonly splitRegion = new IntList(1024);
   private readonly normals = new FloatList(4096);
+  private readonly uvs = new FloatList(4096);
   private readonly splitTopo = new IntList(1024);
   private readonly indices = new IntList(4096);
   private readonly groups: SolidMesh['groups'] = [];
@@ -43,16 +60,19 @@ export class MeshBuilder {
     return made;
   }
 
-  /** The drawn vertex at an unsplit one with this normal in the current region. */
-  vertex(topo: number, nx: number, ny: number, nz: number): number {
-    const { normals } = this;
+  /** The drawn vertex at an unsplit one with this normal and these texture coordinates in the current region. */
+  vertex(topo: number, nx: number, ny: number, nz: number, u: number, v: number): number {
+    const { normals, uvs } = this;
     for (let s = this.firstSplit.at(topo); s >= 0; s = this.splitNext.at(s)) {
       if (this.splitRegion.at(s) !== this.region) continue;
+      if (Math.abs(uvs.at(2 * s) - u) + Math.abs(uvs.at(2 * s + 1) - v) > 1e-5) continue;
       if (Math.abs(normals.at(3 * s) - nx) + Math.abs(normals.at(3 * s + 1) - ny) + Math.abs(normals.at(3 * s + 2) - nz) < 1e-3) return s;
     }
     normals.push(nx);
     normals.push(ny);
     normals.push(nz);
+    uvs.push(u);
+    uvs.push(v);
     this.splitTopo.push(topo);
     this.splitRegion.push(this.region);
     const made = this.splitNext.push(this.firstSplit.at(topo));
@@ -90,6 +110,7 @@ export class MeshBuilder {
     return {
       positions,
       normals: Float32Array.from(this.normals.data.subarray(0, 3 * count)),
+      uvs: Float32Array.from(this.uvs.data.subarray(0, 2 * count)),
       indices: Uint32Array.from(this.indices.data.subarray(0, this.indices.length)),
       groups: this.groups.filter((group) => group.count > 0),
       topology: {

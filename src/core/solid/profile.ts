@@ -96,13 +96,92 @@ export const PROFILES = {
     chained(round(width / 2, height / 2, Math.max(2, segments >> 1)), round(width / 2, height / 2, Math.max(2, segments >> 1))),
 } as const;
 
+/** A point of a profile drawn by hand: shares of the width and of the height. A smooth one is passed without a corner. */
+export interface DrawnPoint {
+  in: number;
+  up: number;
+  smooth: boolean;
+}
+
+/** Slopes at the points of a rising sequence that keep a cubic through them rising (F. N. Fritsch and J. Butland, 1984). */
+function risingSlopes(at: readonly number[], values: readonly number[]): number[] {
+  const step = (i: number) => (at[i + 1] as number) - (at[i] as number);
+  const rise = (i: number) => ((values[i + 1] as number) - (values[i] as number)) / step(i);
+  const last = at.length - 1;
+  return at.map((_, i) => {
+    if (i === 0) return rise(0);
+    if (i === last) return rise(last - 1);
+    const [a, b] = [rise(i - 1), rise(i)];
+    if (a * b <= 0) return 0;
+    const share = (step(i - 1) + 2 * step(i)) / (3 * (step(i - 1) + step(i)));
+    return (a * b) / (share * b + (1 - share) * a);
+  });
+}
+
+/** One stretch of a drawn profile between corners, as even steps of a cubic through its points. */
+function drawnStretch(points: readonly Flat[], width: number, height: number, segments: number): Profile {
+  if (points.length === 2) return facets(points.map(([d, h]) => [d * width, h * height]));
+  const at = [0];
+  for (let i = 1; i < points.length; i++) at.push((at[i - 1] as number) + Math.max(1e-6, Math.hypot((points[i] as Flat)[0] - (points[i - 1] as Flat)[0], (points[i] as Flat)[1] - (points[i - 1] as Flat)[1])));
+  const axes = ([0, 1] as const).map((k) => {
+    const values = points.map((p) => p[k]);
+    return { values, slopes: risingSlopes(at, values) };
+  });
+  const out: Profile = [];
+  for (let i = 0; i + 1 < points.length; i++) {
+    const step = (at[i + 1] as number) - (at[i] as number);
+    for (let q = i === 0 ? 0 : 1; q <= segments; q++) {
+      const t = q / segments;
+      const [[d, dd], [h, dh]] = axes.map(({ values, slopes }) => {
+        const [p0, p1, m0, m1] = [values[i] as number, values[i + 1] as number, (slopes[i] as number) * step, (slopes[i + 1] as number) * step];
+        const value = q === segments ? p1 : p0 * (1 + 2 * t) * (1 - t) ** 2 + m0 * t * (1 - t) ** 2 + p1 * t * t * (3 - 2 * t) + m1 * t * t * (t - 1);
+        return [value, p0 * 6 * t * (t - 1) + m0 * (1 - t) * (1 - 3 * t) + p1 * 6 * t * (1 - t) + m1 * t * (3 * t - 2)];
+      }) as [[number, number], [number, number]];
+      const normal = unit(dh * height, dd * width);
+      out.push({ distance: d * width, height: h * height, before: normal, after: normal });
+    }
+  }
+  return out;
+}
+
+/** A profile through points drawn by hand, from the side wall to the face. Points that run back are put at the distance before them. */
+export function drawnProfile(points: readonly DrawnPoint[], width: number, height: number, segments = 8): Profile {
+  let reached = 0;
+  const through: DrawnPoint[] = [{ in: 0, up: 0, smooth: false }, ...points, { in: 1, up: 1, smooth: false }].map((p) => ({ ...p, in: (reached = Math.max(reached, Math.min(1, p.in))) }));
+  const stretches: Flat[][] = [];
+  let stretch: Flat[] = [];
+  for (const { in: d, up: h, smooth } of through) {
+    const last = stretch[stretch.length - 1];
+    if (last && last[0] === d && last[1] === h) continue;
+    stretch.push([d, h]);
+    if (!smooth && stretch.length > 1) {
+      stretches.push(stretch);
+      stretch = [[d, h]];
+    }
+  }
+  const per = Math.max(2, Math.round(segments / Math.max(1, through.length - 1)));
+  return stretches.map((points2) => drawnStretch(points2, width, height, per)).reduce((whole, next) => joined(whole, next));
+}
+
+/** Two profiles in the same coordinates; the second begins where the first ends. */
+function joined(first: Profile, second: Profile): Profile {
+  const end = first[first.length - 1] as ProfilePoint;
+  const [meeting, ...rest] = second as [ProfilePoint, ...Profile];
+  return [...first.slice(0, -1), { ...end, after: meeting.after }, ...rest];
+}
+
+/** A profile as a sweep outward meets it: from the face, at its distance from the outline, down and out to the side wall at `reach`. */
+export function fromFaceOutward(profile: Profile, reach: number): Profile {
+  return [...profile].reverse().map(({ distance, height, before, after }) => ({ distance: Math.max(0, reach - distance), height, before: after, after: before }));
+}
+
 export type ProfileKind = keyof typeof PROFILES;
 export const PROFILE_KINDS = Object.keys(PROFILES) as ProfileKind[];
 
 /** Total distance that a profile sweeps. */
 export const profileWidth = (profile: Profile): number => profile[profile.length - 1]?.distance ?? 0;
 /** Total height of a profile. */
-export const profileHeight = (profile: Profile): number => profile[profile.length - 1]?.height ?? 0;
+export const profileHeight = (profile: Profile): number => profile.reduce((most, point) => Math.max(most, point.height), 0);
 
 /**
  * The same profile with a point at each of the given distances that it reaches; needed where

@@ -1,3 +1,4 @@
+import type { Mat4 } from '../space/matrix';
 import type { SolidMesh } from './mesh';
 
 /** Where a mark is cut: a line in its own plane (metres, degrees from +X); the cut goes straight through the depth. */
@@ -16,20 +17,25 @@ const OFF_VERTICES = 1.37e-7;
 const GRID = 1e-6;
 
 /**
- * Cuts a closed solid that stands at (dx, dy) in its mark by the plane over a cut line.
+ * Cuts a closed solid by the plane over a cut line.
+ * @param pose where the solid stands in its mark
  * @returns closed loops; those of holes run the other way round than those of bodies
  */
-export function sectionOf({ positions, indices }: Pick<SolidMesh, 'positions' | 'indices'>, dx: number, dy: number, { x, y, angleDeg }: CutLine): SectionLoop[] {
+export function sectionOf({ positions, indices }: Pick<SolidMesh, 'positions' | 'indices'>, pose: Mat4, { x, y, angleDeg }: CutLine): SectionLoop[] {
   const angle = (angleDeg * Math.PI) / 180;
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
   const count = positions.length / 3;
   const along = new Float64Array(count);
   const off = new Float64Array(count);
+  const depth = new Float64Array(count);
+  const m = (i: number) => pose[i] as number;
   for (let v = 0; v < count; v++) {
-    const px = (positions[3 * v] as number) + dx - x;
-    const py = (positions[3 * v + 1] as number) + dy - y;
+    const [vx, vy, vz] = [positions[3 * v] as number, positions[3 * v + 1] as number, positions[3 * v + 2] as number];
+    const px = m(0) * vx + m(4) * vy + m(8) * vz + m(12) - x;
+    const py = m(1) * vx + m(5) * vy + m(9) * vz + m(13) - y;
     along[v] = px * c + py * s;
     off[v] = py * c - px * s - OFF_VERTICES;
+    depth[v] = m(2) * vx + m(6) * vy + m(10) * vz + m(14);
   }
   const next = new Map<string, { s: number; z: number; to: string }>();
   const keyOf = (p: readonly [number, number]) => `${Math.round(p[0] / GRID)},${Math.round(p[1] / GRID)}`;
@@ -37,7 +43,7 @@ export function sectionOf({ positions, indices }: Pick<SolidMesh, 'positions' | 
     // From the lower index on, so that both triangles of an edge find the same point to the last digit.
     const [i, j] = a < b ? [a, b] : [b, a];
     const share = (off[i] as number) / ((off[i] as number) - (off[j] as number));
-    const [zi, zj] = [positions[3 * i + 2] as number, positions[3 * j + 2] as number];
+    const [zi, zj] = [depth[i] as number, depth[j] as number];
     return [(along[i] as number) + ((along[j] as number) - (along[i] as number)) * share, zi + (zj - zi) * share];
   };
   for (let t = 0; t < indices.length; t += 3) {

@@ -30,7 +30,7 @@ export function OutlineBench({ mark, outline }: { mark: Mark; outline: Outline }
           edit(
             (draft) =>
               changeMark(draft, mark.id, ({ body }) => {
-                body.size = size;
+                if (body.kind === 'outline') body.size = size;
               }),
             gesture,
           )

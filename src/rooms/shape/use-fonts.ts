@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { SHIPPED_FONTS } from '@/core/outline/shipped-fonts';
 import type { UploadedFont } from '@/core/production/listing';
-import type { FontRef } from '@/core/production/mark';
+import type { FontRef } from '@/core/outline/font-ref';
 import { api } from '@/parts/api';
 
 export interface FontChoice {

@@ -6,7 +6,7 @@ import { addOutlineMark, replaceOutline, splitOutline } from '@/core/production/
 import type { Mark } from '@/core/production/mark';
 import { readProduction } from '@/core/production/migrate';
 import { emptyProduction, type Production } from '@/core/production/production';
-import { transformPoint } from '@/core/space/matrix';
+import { multiply, transformPoint } from '@/core/space/matrix';
 
 const made = (recipe: (draft: Production) => void) => produce(emptyProduction('Test', { width: 1920, height: 1080, rate: '25', length: 100 }), (draft) => void recipe(draft));
 const FLAG = readSvg('<svg xmlns="http://www.w3.org/2000/svg"><rect x="3" y="1" width="2" height="6" fill="#336699"/><circle cx="12" cy="9" r="2" fill="#ffcc00"/><path d="M0 12L8 20H0Z" fill="#008060"/></svg>').parts;
@@ -15,7 +15,9 @@ const FLAG = readSvg('<svg xmlns="http://www.w3.org/2000/svg"><rect x="3" y="1" 
 function extent(marks: readonly Mark[], frame: number): number[] {
   const corners = marks.flatMap((mark) => {
     const pose = markPose(mark, frame);
-    return buildMark(mark, []).pieces.flatMap(({ mesh, x, y }) => Array.from({ length: mesh.positions.length / 3 }, (_, v) => transformPoint(pose, [(mesh.positions[3 * v] as number) + x, (mesh.positions[3 * v + 1] as number) + y, mesh.positions[3 * v + 2] as number])));
+    return buildMark(mark, []).pieces.flatMap(({ mesh, pose: seat }) =>
+      Array.from({ length: mesh.positions.length / 3 }, (_, v) => transformPoint(multiply(pose, seat), [mesh.positions[3 * v] as number, mesh.positions[3 * v + 1] as number, mesh.positions[3 * v + 2] as number])),
+    );
   });
   return [0, 1, 2].flatMap((k) => [Math.min(...corners.map((p) => p[k] as number)), Math.max(...corners.map((p) => p[k] as number))]);
 }
@@ -48,7 +50,7 @@ test('a newer file takes the place of the outline alone: look, place and moves s
   const old = made((d) => {
     addOutlineMark(d, 'Flag', FLAG);
     const mark = d.marks[0];
-    if (mark) [mark.placement.x.rest, mark.body.size] = [3, 2];
+    if (mark?.body.kind === 'outline') [mark.placement.x.rest, mark.body.size] = [3, 2];
   });
   const newer = produce(old, (d) => replaceOutline(d, 'mark-1', FLAG.slice(1)));
   expect(newer.marks[0]).toEqual({ ...old.marks[0], body: { ...old.marks[0]?.body, paths: FLAG.slice(1) } });

@@ -185,14 +185,14 @@ describe('the first demo production', () => {
   test('the close passes do not give the word away; the last frame shows all of it inside the title-safe area (SMPTE ST 2046-1: 90 %)', async () => {
     const face = await packagedTypeface('anton');
     const solids = Object.fromEntries(demo.marks.map((mark) => [mark.id, buildMark(mark, [face])]));
-    const letters = solids['mark-1']?.pieces.filter((piece) => piece.shell === 0).map((piece) => ({ x: piece.x, y: piece.y, mesh: piece.mesh })) ?? [];
+    const letters = solids['mark-1']?.pieces.filter((piece) => piece.shell === 0) ?? [];
     const seen = (frame: number, limit: number) => {
       const { camera, marks } = evaluate(demo, frame / 25, () => null);
       const toCamera = invertRigid(camera.pose);
       const pose = marks[0]?.pose ?? translation(0, 0, 0);
-      return letters.filter(({ x, y, mesh }) => {
+      return letters.filter(({ pose: seat, mesh }) => {
         for (let i = 0; i < mesh.positions.length; i += 30) {
-          const [px, py, pz] = transformPoint(multiply(toCamera, pose), [(mesh.positions[i] as number) + x, (mesh.positions[i + 1] as number) + y, mesh.positions[i + 2] as number]);
+          const [px, py, pz] = transformPoint(multiply(multiply(toCamera, pose), seat), [mesh.positions[i] as number, mesh.positions[i + 1] as number, mesh.positions[i + 2] as number]);
           const across = (px / -pz) * ((2 * camera.focalLengthMm) / camera.sensorWidthMm);
           const up = (py / -pz) * ((2 * camera.focalLengthMm) / camera.sensorHeightMm);
           if (pz >= 0 || Math.abs(across) > limit || Math.abs(up) > limit) return false;

@@ -1,0 +1,46 @@
+import { z } from 'zod';
+import { fontRefSchema } from '../outline/font-ref';
+import { settingSchema } from '../outline/setting';
+import { numberField } from '../schema/fields';
+import { surfaceSchema } from './materials';
+
+export const MAX_TEXT = 500;
+export const MAX_RUNS = 200;
+
+const shift = { unit: 'm', min: -100, max: 100, rest: 0, step: 0.02, digits: 3 } as const;
+const turn = { unit: '°', min: -3600, max: 3600, rest: 0, step: 1, digits: 1 } as const;
+
+/** Letters that differ from the rest of their words. */
+export const runSchema = z.object({
+  /** First and one past the last UTF-16 unit. */
+  from: z.int().min(0).max(MAX_TEXT),
+  to: z.int().min(0).max(MAX_TEXT),
+  font: fontRefSchema.optional(),
+  size: numberField({ label: 'Size', unit: '%', min: 0.05, max: 20, rest: 1, step: 0.05, digits: 0, shown: 100 }),
+  rise: numberField({ label: 'Baseline shift', unit: '%', min: -10, max: 10, rest: 0, step: 0.02, digits: 0, shown: 100 }),
+  x: numberField({ label: 'Across', ...shift }),
+  y: numberField({ label: 'Up', ...shift }),
+  z: numberField({ label: 'Toward', ...shift }),
+  pan: numberField({ label: 'Turn', ...turn }),
+  tilt: numberField({ label: 'Tip', ...turn }),
+  roll: numberField({ label: 'Roll', ...turn }),
+  /** What these letters are made of, in the place of the first shell's own surfaces. */
+  surface: surfaceSchema.optional(),
+});
+export type Run = z.infer<typeof runSchema>;
+
+export const wordsSchema = z.object({
+  kind: z.literal('words'),
+  text: z.string().max(MAX_TEXT),
+  font: fontRefSchema.default({ source: 'shipped', id: 'archivo-black' }),
+  size: numberField({ label: 'Size', unit: 'm', min: 0.01, max: 100, rest: 1, step: 0.05 }),
+  tracking: numberField({ label: 'Tracking', unit: '‰', min: -500, max: 5000, rest: 0, step: 5, digits: 0 }),
+  leading: numberField({ label: 'Leading', unit: '×', min: 0.2, max: 10, rest: 1.1, step: 0.05 }),
+  alignment: z.enum(['left', 'centre', 'right']).default('centre'),
+  /** In order, none over another. */
+  runs: z.array(runSchema).max(MAX_RUNS).default([]),
+  setting: settingSchema.prefault({}),
+  /** What stood between these words and those before them when a line was split: gathering puts it back. */
+  before: z.string().max(MAX_TEXT).default(''),
+});
+export type Words = z.infer<typeof wordsSchema>;
