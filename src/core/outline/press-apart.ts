@@ -73,6 +73,15 @@ function overlaps(first: readonly Ring[], second: readonly Ring[], scale: number
     // The stretch that is the first outline's own edge lies deep in the second one.
     const oneIsFirst = one.filter(({ z }) => z === 1).length + other.filter(({ z }) => z === 2).length >= one.filter(({ z }) => z === 2).length + other.filter(({ z }) => z === 1).length;
     const [p, q] = [points[from] as Corner, points[to] as Corner];
-    return [{ line: [p.x, p.y, q.x, q.y] as const, fromFirst: oneIsFirst ? one : other, fromSecond: oneIsFirst ? other : one }];
+    const line = [p.x, p.y, q.x, q.y] as const;
+    return [{ line, fromFirst: beyond(line, oneIsFirst ? one : other, 1e-4 * scale), fromSecond: beyond(line, oneIsFirst ? other : one, 1e-4 * scale) }];
   });
+}
+
+/** What lies on one side of a line of contact, a little enlarged away from it: an edge shared to the last digit would leave splinters. */
+function beyond([x0, y0, x1, y1]: Contact, stretch: readonly Corner[], by: number): Corner[] {
+  const length = Math.hypot(x1 - x0, y1 - y0) || 1;
+  const [nx, ny] = [-(y1 - y0) / length, (x1 - x0) / length];
+  const side = Math.sign(stretch.reduce((sum, p) => sum + (p.x - x0) * nx + (p.y - y0) * ny, 0)) || 1;
+  return stretch.map((p, i) => (i === 0 || i === stretch.length - 1 ? p : { ...p, x: p.x + side * by * nx, y: p.y + side * by * ny }));
 }
