@@ -25,21 +25,29 @@ interface Way {
   travel(deg: number): Mat4;
 }
 
+/** Radius on which a baseline runs that stands `y` metres above the middle of its block. */
+export function baselineRadius({ along, facing, radius }: Setting, y: number): number {
+  const upright = along === 'ring' && facing !== 'up';
+  return Math.max(0.01, upright ? radius : facing === 'out' || (along === 'arc' && facing === 'up') ? radius + y : radius - y);
+}
+
+const angleAt = (setting: Setting, s: number, y: number) => setting.start + degrees(s / baselineRadius(setting, y));
+
 const WAYS: Record<string, Way> = {
   // Over the top of a hill, or along the bottom of a bowl.
   'arc out': {
-    seat: (s, y, { radius, start }) => multiply(rotationZ(-(start + degrees(s / Math.max(0.01, radius + y)))), translation(0, radius + y, 0)),
+    seat: (s, y, setting) => multiply(rotationZ(-angleAt(setting, s, y)), translation(0, setting.radius + y, 0)),
     travel: (deg) => rotationZ(-deg),
   },
   'arc in': {
-    seat: (s, y, { radius, start }) => multiply(rotationZ(start + degrees(s / Math.max(0.01, radius - y))), translation(0, y - radius, 0)),
+    seat: (s, y, setting) => multiply(rotationZ(angleAt(setting, s, y)), translation(0, y - setting.radius, 0)),
     travel: (deg) => rotationZ(deg),
   },
   // Read from outside, from inside, or from above.
-  'ring out': { seat: (s, y, { radius, start }) => multiply(rotationY(start + degrees(s / radius)), translation(0, y, radius)), travel: (deg) => rotationY(deg) },
-  'ring in': { seat: (s, y, { radius, start }) => multiply(rotationY(-(start + degrees(s / radius))), translation(0, y, -radius)), travel: (deg) => rotationY(-deg) },
+  'ring out': { seat: (s, y, setting) => multiply(rotationY(angleAt(setting, s, y)), translation(0, y, setting.radius)), travel: (deg) => rotationY(deg) },
+  'ring in': { seat: (s, y, setting) => multiply(rotationY(-angleAt(setting, s, y)), translation(0, y, -setting.radius)), travel: (deg) => rotationY(-deg) },
   'ring up': {
-    seat: (s, y, { radius, start }) => product(rotationY(start + degrees(s / Math.max(0.01, radius - y))), translation(0, 0, radius - y), rotationX(-90)),
+    seat: (s, y, setting) => product(rotationY(angleAt(setting, s, y)), translation(0, 0, setting.radius - y), rotationX(-90)),
     travel: (deg) => rotationY(deg),
   },
 };

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { RATE_NAMES, type RateName } from '../time/rate';
 import { cameraSchema } from './camera';
 import { numberField } from '../schema/fields';
+import { kitSchema, MAX_KITS } from './kits';
 import { markSchema } from './mark';
 import { setSchema } from './set';
 
@@ -34,6 +35,8 @@ export const productionSchema = z.object({
   marks: z.array(markSchema).max(200).default([]),
   cameras: z.array(cameraSchema).min(1).max(1),
   set: setSchema.prefault({}),
+  /** Looks that marks of this production follow. */
+  kits: z.array(kitSchema).max(MAX_KITS).default([]),
 });
 export type Production = z.infer<typeof productionSchema>;
 

@@ -28,3 +28,8 @@ export const SHIPPED: [family: string, weight: number][] = [
   ['titan-one', 400],
   ['unbounded', 900],
 ];
+
+/** The variable font that ships with the application. */
+export async function variableFont(): Promise<Uint8Array> {
+  return decompress(readFileSync(require.resolve('@fontsource-variable/archivo/files/archivo-latin-standard-normal.woff2')));
+}

@@ -2,10 +2,14 @@ import type { Channel } from '../../motion/channel';
 import { valueAt } from '../../motion/evaluate-channel';
 import { drawingExtent, type DrawingPath } from '../../outline/drawing';
 import { FORMS, type FormKind } from '../../outline/forms';
-import { panTiltRoll, transformDirection } from '../../space/matrix';
+import { BODIES, type BodyKind } from '../../solid/bodies';
+import { anglesOf, multiply, panTiltRoll, transformDirection, transformPoint, type Mat4 } from '../../space/matrix';
+import type { Vec3 } from '../../space/vector';
 import { surfaceOf } from '../materials';
 import { markSchema, type Mark } from '../mark';
 import { hueFor, type Production } from '../production';
+import { runsAfterEdit } from './run-edits';
+import { copyPose, patternCount, patternSchema } from '../pattern';
 
 /** First name of the form `stem n` whose id is free: ids stay readable and no two are the same. */
 export function freshId(taken: readonly { id: string }[], stem: string): string {
@@ -41,6 +45,13 @@ export function addOutlineMark(draft: Production, name: string, paths: readonly 
   const mark = markSchema.parse({ id, name: name.slice(0, 80) || 'Outline', hue: hueFor(draft.marks.length), body: { kind: 'outline', paths: [...paths] }, shells: [SHELL] });
   paint(mark, paths);
   draft.marks.push(mark);
+  return id;
+}
+
+/** Adds a plain body; returns its id. */
+export function addBody(draft: Production, body: BodyKind): string {
+  const id = freshId(draft.marks, 'mark');
+  draft.marks.push(markSchema.parse({ id, name: BODIES[body].label, hue: hueFor(draft.marks.length), body: { kind: 'body', shape: { body } }, shells: [SHELL] }));
   return id;
 }
 
@@ -131,10 +142,34 @@ export function duplicateMark(draft: Production, id: string): string | null {
   return copy.id;
 }
 
+/**
+ * Makes one copy of a pattern a mark of its own, standing where it stood at `pose`; returns its id.
+ * @param pose of the patterned mark at the playhead, and the point that it turns about
+ */
+export function releaseCopy(draft: Production, id: string, copy: number, pose: Mat4, pivot: Vec3): string | null {
+  const index = draft.marks.findIndex((mark) => mark.id === id);
+  const mark = draft.marks[index];
+  if (!mark || copy < 1 || copy >= patternCount(mark.pattern) || mark.pattern.released.includes(copy)) return null;
+  const own = JSON.parse(JSON.stringify(mark)) as Mark;
+  own.id = freshId(draft.marks, 'mark');
+  own.name = `${mark.name} ${copy + 1}`.slice(0, 80);
+  own.hue = hueFor(draft.marks.length);
+  own.pattern = patternSchema.parse({});
+  const stands = multiply(pose, copyPose(mark.pattern, copy));
+  const { panDeg, tiltDeg, rollDeg } = anglesOf(stands);
+  const [x, y, z] = transformPoint(stands, pivot);
+  const rest = { x: x - pivot[0], y: y - pivot[1], z: z - pivot[2], pan: panDeg, tilt: tiltDeg, roll: rollDeg };
+  for (const [name, value] of Object.entries(rest)) own.placement[name as keyof typeof rest] = { rest: value, keys: [] };
+  mark.pattern.released.push(copy);
+  draft.marks.splice(index + 1, 0, own);
+  return own.id;
+}
+
 /** Changes words; a mark still named after its words follows them. */
 export function setWords(draft: Production, id: string, text: string): void {
   const mark = draft.marks.find((m) => m.id === id);
   if (mark?.body.kind !== 'words') return;
+  mark.body.runs = runsAfterEdit(mark.body.runs, mark.body.text, text);
   const wasNamedAfter = mark.body.text.split('\n')[0]?.slice(0, 80) || 'Words';
   mark.body.text = text;
   if (mark.name === wasNamedAfter) mark.name = text.split('\n')[0]?.slice(0, 80) || 'Words';

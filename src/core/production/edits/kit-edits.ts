@@ -1,0 +1,73 @@
+import { kitPartsOf, lookOf, merged, putLook, takenFrom, type Kit } from '../kits';
+import type { Production } from '../production';
+import { freshId } from './mark-edits';
+
+const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+const markOf = (draft: Production, id: string) => draft.marks.find((mark) => mark.id === id);
+
+/** Saves the look of a mark as a kit, which the mark then follows; returns the kit. */
+export function makeKit(draft: Production, markId: string, name: string): Kit | null {
+  const mark = markOf(draft, markId);
+  if (!mark) return null;
+  const kit: Kit = plain({ id: freshId(draft.kits, 'kit'), name: name.trim().slice(0, 60) || 'Kit', ...kitPartsOf(mark) });
+  draft.kits.push(kit);
+  mark.kit = kit.id;
+  return kit;
+}
+
+/** Puts a kit on a mark, which follows it from now on. A kit from the shelf joins the production; one that is there already is used as it is there. */
+export function putKit(draft: Production, markId: string, kit: Kit): void {
+  const mark = markOf(draft, markId);
+  if (!mark) return;
+  let own = draft.kits.find(({ id }) => id === kit.id);
+  if (!own) {
+    own = plain(kit);
+    draft.kits.push(own);
+  }
+  putLook(mark, lookOf(plain(own)));
+  mark.kit = own.id;
+}
+
+/** Gives a kit the look of a mark. Marks that follow it change with it, but where they had values of their own. */
+export function changeKit(draft: Production, kitId: string, fromMarkId: string): void {
+  const kit = draft.kits.find(({ id }) => id === kitId);
+  const from = markOf(draft, fromMarkId);
+  if (!kit || !from) return;
+  const base = lookOf(plain(kit));
+  const parts = plain(kitPartsOf(plain(from)));
+  Object.assign(kit, { ...parts, layout: parts.layout ?? kit.layout });
+  const next = lookOf(plain(kit));
+  for (const mark of draft.marks) {
+    if (mark.kit !== kitId || mark.id === fromMarkId) continue;
+    putLook(mark, merged(lookOf(kitPartsOf(plain(mark))), base, next));
+  }
+}
+
+/** Takes a value of a mark, or all of them, from its kit again. */
+export function followAgain(draft: Production, markId: string, path: string | null): void {
+  const mark = markOf(draft, markId);
+  const kit = draft.kits.find(({ id }) => id === mark?.kit);
+  if (!mark || !kit) return;
+  const base = lookOf(plain(kit));
+  putLook(mark, path === null ? base : takenFrom(lookOf(kitPartsOf(plain(mark))), base, path));
+}
+
+/** Lets a mark keep its look without following a kit. */
+export function leaveKit(draft: Production, markId: string): void {
+  const mark = markOf(draft, markId);
+  if (mark) mark.kit = null;
+}
+
+/** Takes a kit out of the production; marks that followed it keep their look. */
+export function removeKit(draft: Production, kitId: string): void {
+  draft.kits = draft.kits.filter(({ id }) => id !== kitId);
+  for (const mark of draft.marks) if (mark.kit === kitId) mark.kit = null;
+}
+
+/** Gives a mark the shells and the skin of another, following no kit for it. */
+export function pasteLook(draft: Production, markId: string, look: Pick<Kit, 'shells' | 'skin'>): void {
+  const mark = markOf(draft, markId);
+  if (!mark) return;
+  putLook(mark, lookOf({ ...plain(look), layout: null }));
+  mark.kit = null;
+}

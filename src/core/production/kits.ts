@@ -1,0 +1,100 @@
+import { z } from 'zod';
+import { shellSchema, skinSchema, MAX_SHELLS, type Mark } from './mark';
+import { wordsSchema } from './words';
+
+export const MAX_KITS = 40;
+
+/** How words are set, as a kit keeps it. */
+export const kitLayoutSchema = wordsSchema.pick({ font: true, tracking: true, leading: true, alignment: true });
+
+/** A saved look that can be put on other marks, which then follow it. */
+export const kitSchema = z.object({
+  id: z.string().min(1).max(80),
+  name: z.string().trim().min(1, 'A kit needs a name.').max(60),
+  shells: z.array(shellSchema).min(1).max(MAX_SHELLS),
+  skin: skinSchema.prefault({}),
+  /** Only of kits made from words. */
+  layout: kitLayoutSchema.nullable().default(null),
+});
+export type Kit = z.infer<typeof kitSchema>;
+
+type Tree = { [name: string]: Tree | unknown };
+
+const isTree = (value: unknown): value is Tree => typeof value === 'object' && value !== null && !Array.isArray(value);
+const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+
+/** What of a mark or of a kit is shared, as a tree: shells by their ids. */
+export function lookOf({ shells, skin, layout }: Pick<Kit, 'shells' | 'skin' | 'layout'>): Tree {
+  return plain({
+    shells: Object.fromEntries(shells.map((shell) => [shell.id, shell])),
+    order: shells.map(({ id }) => id),
+    skin,
+    ...(layout ? { layout } : {}),
+  });
+}
+
+/** The part of a mark that a kit can hold. */
+export function kitPartsOf({ shells, skin, body }: Mark): Pick<Kit, 'shells' | 'skin' | 'layout'> {
+  return plain({ shells, skin, layout: body.kind === 'words' ? kitLayoutSchema.parse(body) : null });
+}
+
+/** Writes a look into a mark. What does not fit it any more is left as it was. */
+export function putLook(mark: Mark, look: Tree): void {
+  const trees = isTree(look.shells) ? look.shells : {};
+  const order = (Array.isArray(look.order) ? (look.order as string[]) : Object.keys(trees)).filter((id) => id in trees);
+  const shells = z.array(shellSchema).min(1).max(MAX_SHELLS).safeParse(order.map((id) => trees[id]));
+  if (shells.success) mark.shells = shells.data;
+  const skin = skinSchema.safeParse(look.skin);
+  if (skin.success) mark.skin = skin.data;
+  const layout = kitLayoutSchema.safeParse(look.layout);
+  if (look.layout && layout.success && mark.body.kind === 'words') Object.assign(mark.body, layout.data);
+}
+
+/** What of `mine` was as in `base` becomes as in `next`; what differed stays. */
+export function merged(mine: Tree, base: Tree, next: Tree): Tree {
+  const out: Tree = {};
+  for (const name of new Set([...Object.keys(mine), ...Object.keys(next)])) {
+    const [m, b, n] = [mine[name], base[name], next[name]];
+    if (isTree(m) && isTree(b) && isTree(n)) out[name] = merged(m, b, n);
+    else if (same(m, b)) {
+      if (n !== undefined) out[name] = n;
+    } else if (m !== undefined) out[name] = m;
+  }
+  return out;
+}
+
+/** Paths at which two looks differ, names parted by slashes. */
+export function differences(mine: Tree, base: Tree, path = ''): string[] {
+  return [...new Set([...Object.keys(base), ...Object.keys(mine)])].flatMap((name) => {
+    const [m, b] = [mine[name], base[name]];
+    const here = path ? `${path}/${name}` : name;
+    if (isTree(m) && isTree(b)) return differences(m, b, here);
+    return same(m, b) ? [] : [here];
+  });
+}
+
+/** `mine` with what stands at a path taken from `base`. */
+export function takenFrom(mine: Tree, base: Tree, path: string): Tree {
+  const [name = '', ...rest] = path.split('/');
+  const out = { ...mine };
+  const [m, b] = [mine[name], base[name]];
+  if (rest.length > 0 && isTree(m) && isTree(b)) out[name] = takenFrom(m, b, rest.join('/'));
+  else if (b === undefined) delete out[name];
+  else out[name] = b;
+  return out;
+}
+
+/** Where a mark differs from its kit; nothing when it follows none. */
+export function ownValues(mark: Mark, kits: readonly Kit[]): string[] {
+  const kit = kits.find(({ id }) => id === mark.kit);
+  if (!kit) return [];
+  const mine = lookOf(kitPartsOf(mark));
+  const base = lookOf(kit);
+  // A kit of words on a drawing, or the other way round: how words are set is then no matter of theirs.
+  if (!base.layout || !mine.layout) {
+    delete base.layout;
+    delete mine.layout;
+  }
+  return differences(mine, base);
+}
