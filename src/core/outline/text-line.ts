@@ -40,6 +40,7 @@ export interface Cluster {
   to: number;
   /** Place of the pen along the line, metres. */
   x: number;
+  /** Its own advance, without what kerning takes from it: the same in any company. */
   width: number;
   /** Run it belongs to; -1 for none. */
   run: number;
@@ -109,7 +110,7 @@ export function setLine(line: Line, missing: Set<string>): { glyphs: SetGlyph[];
       const cluster = clusters[clusters.length - 1] as Cluster;
       glyphs.push({ face, glyph: g.glyph, cluster: clusters.length - 1, dx: pen - cluster.x + g.dx * unit, dy: g.dy * unit, unit });
       pen += g.advance * unit;
-      cluster.width = pen - cluster.x;
+      cluster.width += face.advance(g.glyph) * unit;
       // Tracking goes between letters, not inside a cluster of one letter and its marks.
       if (shaped[i + 1]?.cluster !== g.cluster) pen += tracking;
     });

@@ -79,6 +79,11 @@ export class Typeface {
     });
   }
 
+  /** Advance of a glyph by itself, font units. */
+  advance(glyph: number): number {
+    return this.font.glyphHAdvance(glyph);
+  }
+
   /** Outline of a glyph as drawing commands in font units, Y up. */
   outline(glyph: number): PathCommand[] {
     let commands = this.outlines.get(glyph);

@@ -1,0 +1,112 @@
+import { produce } from 'immer';
+import { markPose } from '@/core/frame/evaluate';
+import { addOutlineMark, addWordmark, changeMark, releaseCopy } from '@/core/production/edits/mark-edits';
+import { changeKit, followAgain, leaveKit, makeKit, pasteLook, putKit, removeKit } from '@/core/production/edits/kit-edits';
+import { addShell, changeShell } from '@/core/production/edits/shell-edits';
+import { kitPartsOf, ownValues } from '@/core/production/kits';
+import { readProduction } from '@/core/production/migrate';
+import { copyPose, copyPoses, patternSchema } from '@/core/production/pattern';
+import { emptyProduction, type Production } from '@/core/production/production';
+import { multiply, positionOf, rotationY, transformPoint, translation } from '@/core/space/matrix';
+
+const format = { width: 1920, height: 1080, rate: '25', length: 100 } as const;
+const change = (production: Production, recipe: (draft: Production) => void) => produce(production, (draft) => void recipe(draft));
+const three = change(emptyProduction('Test', format), (draft) => {
+  addWordmark(draft, 'ONE');
+  addWordmark(draft, 'TWO');
+  addOutlineMark(draft, 'Sign', [{ d: 'M0 0H4V4H0Z', evenOdd: false }]);
+  addShell(draft, 'mark-1');
+});
+const size = (production: Production, mark: number) => production.marks[mark]?.shells[0]?.front.size;
+
+describe('kits', () => {
+  const shared = change(three, (draft) => {
+    changeShell(draft, 'mark-1', 'shell-1', (shell) => void (shell.front.size = 40));
+    const kit = makeKit(draft, 'mark-1', 'Harbour');
+    if (kit) for (const id of ['mark-2', 'mark-3']) putKit(draft, id, kit);
+  });
+
+  test('put a look on other marks: shells, surfaces and, for words, how they are set', () => {
+    expect([0, 1, 2].map((i) => size(shared, i))).toEqual([40, 40, 40]);
+    expect(shared.marks.map((mark) => mark.shells.length)).toEqual([2, 2, 2]);
+    expect(shared.marks.map((mark) => ownValues(mark, shared.kits))).toEqual([[], [], []]);
+    expect(readProduction(JSON.parse(JSON.stringify(shared)))).toEqual(shared);
+  });
+
+  test('marks follow their kit, but not where they have values of their own', () => {
+    const own = change(shared, (draft) => changeShell(draft, 'mark-2', 'shell-1', (shell) => void (shell.front.size = 12)));
+    expect(ownValues(own.marks[1] as never, own.kits)).toEqual(['shells/shell-1/front/size']);
+    const changed = change(own, (draft) => {
+      changeShell(draft, 'mark-1', 'shell-1', (shell) => {
+        shell.front.size = 55;
+        shell.to = 0.3;
+      });
+      changeKit(draft, 'kit-1', 'mark-1');
+    });
+    expect([0, 1, 2].map((i) => size(changed, i))).toEqual([55, 12, 55]);
+    expect(changed.marks.map((mark) => mark.shells[0]?.to)).toEqual([0.3, 0.3, 0.3]);
+    const again = change(changed, (draft) => followAgain(draft, 'mark-2', 'shells/shell-1/front/size'));
+    expect(size(again, 1)).toBe(55);
+    expect(ownValues(again.marks[1] as never, again.kits)).toEqual([]);
+  });
+
+  test('a shell that a mark has of its own stays; one that the kit gains comes', () => {
+    const own = change(shared, (draft) => void addShell(draft, 'mark-2'));
+    const changed = change(own, (draft) => {
+      draft.marks[0]?.shells.push({ ...(draft.marks[0].shells[1] as never as object), id: 'shell-9', name: 'New' } as never);
+      changeKit(draft, 'kit-1', 'mark-1');
+    });
+    expect(changed.marks[2]?.shells.map(({ id }) => id)).toEqual(['shell-1', 'shell-2', 'shell-9']);
+    expect(changed.marks[1]?.shells.map(({ id }) => id)).toContain('shell-3');
+    expect(change(changed, (draft) => followAgain(draft, 'mark-2', null)).marks[1]?.shells.map(({ id }) => id)).toEqual(['shell-1', 'shell-2', 'shell-9']);
+  });
+
+  test('left, or taken away, a kit leaves the looks as they were', () => {
+    const without = change(shared, (draft) => {
+      leaveKit(draft, 'mark-2');
+      removeKit(draft, 'kit-1');
+    });
+    expect(without.marks.map((mark) => mark.kit)).toEqual([null, null, null]);
+    expect([0, 1, 2].map((i) => size(without, i))).toEqual([40, 40, 40]);
+  });
+
+  test('a pasted look brings shells and skin, and leaves words, place and moves alone', () => {
+    const source = change(three, (draft) => changeShell(draft, 'mark-1', 'shell-1', (shell) => void (shell.front.size = 31)));
+    const look = kitPartsOf(source.marks[0] as never);
+    const pasted = change(source, (draft) => pasteLook(draft, 'mark-3', look));
+    expect(pasted.marks[2]).toEqual({ ...source.marks[2], shells: source.marks[0]?.shells, skin: source.marks[0]?.skin });
+  });
+});
+
+describe('patterns', () => {
+  test('a row goes on by its spacing and turns each further', () => {
+    const row = patternSchema.parse({ kind: 'row', count: 4, across: 2, up: 0.5, pan: 30 });
+    expect(copyPoses(row).map((pose) => positionOf(pose))).toEqual([[0, 0, 0], [2, 0.5, 0], [4, 1, 0], [6, 1.5, 0]]);
+    multiply(translation(4, 1, 0), rotationY(60)).forEach((v, i) => expect(copyPose(row, 2)[i]).toBeCloseTo(v, 9));
+  });
+
+  test('a grid runs in rows like lines of text; a ring comes back to where it began', () => {
+    const grid = patternSchema.parse({ kind: 'grid', count: 3, rows: 2, across: 2, up: 1 });
+    expect(copyPoses(grid).map((pose) => positionOf(pose).slice(0, 2).map((v) => v + 0))).toEqual([[0, 0], [2, 0], [4, 0], [0, -1], [2, -1], [4, -1]]);
+    const ring = patternSchema.parse({ kind: 'ring', count: 6, radius: 2 });
+    const places = copyPoses(ring).map((pose) => transformPoint(pose, [0, 0, 0]));
+    for (const [x, , z] of places) expect(Math.hypot(x, z + 2)).toBeCloseTo(2, 9);
+    copyPose(ring, 6).forEach((v, i) => expect(v).toBeCloseTo(translation(0, 0, 0)[i] as number, 9));
+  });
+
+  test('a released copy is a mark of its own that stands where the copy stood', () => {
+    const patterned = change(three, (draft) =>
+      changeMark(draft, 'mark-3', (mark) => {
+        mark.pattern = patternSchema.parse({ kind: 'ring', count: 5, radius: 2, roll: 10 });
+        [mark.placement.x.rest, mark.placement.pan.rest] = [1, 40];
+      }),
+    );
+    const mark = patterned.marks[2] as never;
+    const pose = markPose(mark, 0);
+    const released = change(patterned, (draft) => void releaseCopy(draft, 'mark-3', 3, pose, [0, 0, 0]));
+    expect(released.marks).toHaveLength(4);
+    expect(copyPoses((released.marks[2] as { pattern: never }).pattern)).toHaveLength(4);
+    const own = released.marks[3] as never;
+    markPose(own, 0).forEach((v, i) => expect(v).toBeCloseTo(multiply(pose, copyPose((patterned.marks[2] as { pattern: never }).pattern, 3))[i] as number, 9));
+  });
+});
