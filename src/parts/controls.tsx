@@ -3,6 +3,7 @@
 import type { ReactNode } from 'react';
 import {
   Button as AriaButton,
+  Checkbox,
   Label,
   ListBox,
   ListBoxItem,
@@ -222,4 +223,17 @@ const RowBox = styled.div`
   min-height: 25px;
   > span { font: 500 13px var(--label); color: var(--dim); }
   > div { display: flex; gap: 4px; align-items: center; justify-content: flex-end; min-width: 0; }
+`;
+
+/** A choice of yes or no. */
+export const Tick = styled(Checkbox)`
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  min-height: 24px;
+  font: 500 13px var(--label);
+  color: var(--dim);
+  &::before { content: ''; width: 11px; height: 11px; border: 1px solid var(--line-strong); border-radius: 2px; }
+  &[data-selected]::before { background: var(--verdigris); border-color: var(--verdigris); }
+  &[data-focus-visible]::before { outline: 2px solid var(--verdigris); outline-offset: 1px; }
 `;

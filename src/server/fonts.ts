@@ -10,6 +10,7 @@ import { database } from './database';
 import { UserError } from './errors';
 import { readIfThere, writeWhole } from './files';
 import { fonts } from './schema';
+import { unpackWoff } from './woff';
 
 const decoded = new Map<string, Promise<Uint8Array>>();
 
@@ -23,7 +24,7 @@ export async function shippedFont(id: string, part: number): Promise<Uint8Array 
   const font = SHIPPED_FONTS.find((f) => f.id === id);
   const subset = ['latin', 'latin-ext'][part];
   if (!font || !subset) return null;
-  const file = path.join(process.cwd(), 'node_modules/@fontsource', font.id, 'files', `${font.id}-${subset}-${font.weight}-normal.woff2`);
+  const file = path.join(process.cwd(), 'node_modules', font.files.replace('*', subset));
   let font2 = decoded.get(file);
   if (!font2) {
     const compressed = await readIfThere(file);
@@ -58,8 +59,7 @@ function kindOf(bytes: Uint8Array): 'sfnt' | 'woff2' | 'woff' | null {
  */
 export async function addFont(fileName: string, bytes: Uint8Array): Promise<UploadedFont> {
   const kind = kindOf(bytes);
-  if (!kind) throw new UserError(415, `“${fileName}” is not a font file. Choose a TTF, OTF or WOFF2 file.`);
-  if (kind === 'woff') throw new UserError(415, `“${fileName}” is a WOFF file of version 1, which is not read yet. Choose its TTF, OTF or WOFF2.`);
+  if (!kind) throw new UserError(415, `“${fileName}” is not a font file. Choose a TTF, OTF, WOFF or WOFF2 file.`);
   let sfnt = bytes;
   try {
     if (kind === 'woff2') {
@@ -67,6 +67,7 @@ export async function addFont(fileName: string, bytes: Uint8Array): Promise<Uplo
       if (new DataView(bytes.buffer, bytes.byteOffset).getUint32(16) > 3 * MAX_FONT_BYTES) throw new FontError('It unpacks to more than 60 MB.');
       sfnt = await decompressWoff2(bytes);
     }
+    if (kind === 'woff') sfnt = unpackWoff(bytes, 3 * MAX_FONT_BYTES);
     const face = new Typeface(sfnt.slice());
     if (face.shape('Hn').every(({ glyph }) => face.outline(glyph).length === 0)) throw new FontError('Its letters have no outlines.');
   } catch (error) {

@@ -40,3 +40,10 @@ export const renders = pgTable('renders', {
   status: text('status', { enum: ['open', 'done', 'cancelled'] }).notNull().default('open'),
   ...stamps,
 });
+
+export const kits = pgTable('kits', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  document: document('document').notNull(),
+  ...stamps,
+});

@@ -1,7 +1,9 @@
 import 'server-only';
+import { demoKits } from '@/demo/kits';
 import { demoProductions } from '@/demo/productions';
 import { FolderInUseError } from './data-folder';
 import { database } from './database';
+import { addKit, listKits } from './kits';
 import { importProduction, listProductions } from './productions';
 
 /** Opens the data folder or ends the process with a clear word. */
@@ -10,6 +12,7 @@ export async function startUp(): Promise<void> {
     await database();
     if (process.env.IRONSKY_DEMO === '1' && (await listProductions()).length === 0) {
       for (const production of demoProductions()) await importProduction(production);
+      if ((await listKits()).length === 0) for (const kit of demoKits()) await addKit(kit);
     }
   } catch (error) {
     if (!(error instanceof FolderInUseError)) throw error;

@@ -77,12 +77,10 @@ export function differences(mine: Tree, base: Tree, path = ''): string[] {
 /** `mine` with what stands at a path taken from `base`. */
 export function takenFrom(mine: Tree, base: Tree, path: string): Tree {
   const [name = '', ...rest] = path.split('/');
-  const out = { ...mine };
-  const [m, b] = [mine[name], base[name]];
-  if (rest.length > 0 && isTree(m) && isTree(b)) out[name] = takenFrom(m, b, rest.join('/'));
-  else if (b === undefined) delete out[name];
-  else out[name] = b;
-  return out;
+  const { [name]: m, ...others } = mine;
+  const b = base[name];
+  if (rest.length > 0 && isTree(m) && isTree(b)) return { ...others, [name]: takenFrom(m, b, rest.join('/')) };
+  return b === undefined ? others : { ...others, [name]: b };
 }
 
 /** Where a mark differs from its kit; nothing when it follows none. */

@@ -6,6 +6,7 @@ import { kitSchema, MAX_KITS } from './kits';
 import { markSchema } from './mark';
 import { setSchema } from './set';
 
+export const UNITS = ['mm', 'cm', 'm', 'in'] as const;
 export const MAX_RASTER = 8192;
 export const MAX_FRAMES = 36_000;
 export const CURRENT_VERSION = 3;
@@ -31,6 +32,8 @@ export const productionSchema = z.object({
   name: z.string().trim().min(1, 'A production needs a name.').max(120),
   seed: z.int().min(0).max(2 ** 31 - 1).default(1),
   format: frameFormatSchema,
+  /** Unit of length in which dimensions are read off and typed. */
+  units: z.enum(UNITS).default('mm'),
   shutterDeg: numberField({ label: 'Shutter', unit: '°', min: 0, max: 360, rest: 180, step: 5, digits: 0 }),
   marks: z.array(markSchema).max(200).default([]),
   cameras: z.array(cameraSchema).min(1).max(1),

@@ -5,7 +5,7 @@ import { line } from 'd3-shape';
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { styled } from 'styled-components';
 import type { CameraState } from '@/core/frame/frame-state';
-import { forwardOf, positionOf, type Mat4 } from '@/core/space/matrix';
+import { forwardOf, multiply, positionOf, type Mat4 } from '@/core/space/matrix';
 import { add, scale as scaled, type Box, type Vec3 } from '@/core/space/vector';
 import { IconButton } from '../controls';
 import { hueColour } from '../theme';
@@ -44,6 +44,8 @@ export interface PlanMark {
   name: string;
   hue: number;
   pose: Mat4;
+  /** Places of its copies in its own frame; the first is its own. */
+  copies: readonly Mat4[];
   box: Box;
 }
 
@@ -170,7 +172,7 @@ export function PlanView({ from, marks, camera, selectedMark, onSelectMark, onSe
   const [chosen, setChosen] = useState<{ from: PlanFrom; window: PlanWindow } | null>(null);
 
   const everything = useMemo(() => {
-    const points = marks.flatMap(({ pose, box }) => boxHull(from, pose, box));
+    const points = marks.flatMap(({ pose, copies, box }) => copies.flatMap((copy) => boxHull(from, multiply(pose, copy), box)));
     for (const place of camera.path) points.push(planPoint(from, place));
     return points;
   }, [from, marks, camera.path]);
@@ -214,7 +216,11 @@ export function PlanView({ from, marks, camera, selectedMark, onSelectMark, onSe
     drag.current = null;
   };
 
-  const drawn = marks.map((mark) => ({ mark, outline: boxHull(from, mark.pose, mark.box).map(toPage) }));
+  const drawn = marks.map((mark) => ({
+    mark,
+    outline: boxHull(from, mark.pose, mark.box).map(toPage),
+    copies: mark.copies.slice(1).map((copy) => boxHull(from, multiply(mark.pose, copy), mark.box).map(toPage)),
+  }));
   const labels = placedLabels(drawn.map(({ mark, outline }) => ({ name: mark.name, outline })));
   const reach = Math.max(camera.state.focusDistance * 1.25, 2);
   const step = gridStep(view.scale);
@@ -225,6 +231,7 @@ export function PlanView({ from, marks, camera, selectedMark, onSelectMark, onSe
         <svg role="group" aria-label={from === 'above' ? 'Plan from above' : 'Plan from the side'} onPointerDown={(event) => begin(event, null)} onPointerMove={move} onPointerUp={end} onPointerCancel={end}>
           <Grid window={view} width={width} height={height} />
           {floorY === null ? null : <line x1={0} x2={width} y1={floorY} y2={floorY} stroke="var(--line-strong)" strokeDasharray="2 3" />}
+          {drawn.map(({ mark, copies }) => copies.map((copy, i) => <path key={`${mark.id}-${i}`} d={`${polyline(copy) ?? ''}Z`} fill={hueColour(mark.hue)} fillOpacity={0.1} stroke={hueColour(mark.hue)} strokeOpacity={0.5} pointerEvents="none" />))}
           {drawn.map(({ mark, outline }) => (
             <path
               key={mark.id}

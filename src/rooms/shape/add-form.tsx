@@ -1,10 +1,11 @@
 'use client';
 
 import { Shapes } from 'lucide-react';
-import { Menu as AriaMenu, MenuItem, MenuTrigger } from 'react-aria-components';
+import { Menu as AriaMenu, MenuItem, MenuTrigger, Separator } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { FORM_KINDS, FORMS, type FormKind } from '@/core/outline/forms';
-import { addForm } from '@/core/production/edits/mark-edits';
+import { addBody, addForm } from '@/core/production/edits/mark-edits';
+import { BODIES, BODY_KINDS, type BodyKind } from '@/core/solid/bodies';
 import { Button, Menu } from '@/parts/controls';
 import { useEdit, useWorkspace } from '../shared/workspace';
 
@@ -16,7 +17,7 @@ const Item = styled(MenuItem)`
   &[data-focused] { background: var(--verdigris-deep); }
 `;
 
-/** Adds one of the plain forms. */
+/** Adds one of the plain forms or bodies. */
 export function AddForm() {
   const { view } = useWorkspace();
   const edit = useEdit();
@@ -31,13 +32,20 @@ export function AddForm() {
           style={{ outline: 'none' }}
           onAction={(kind) =>
             edit((draft) => {
-              view.setState({ selection: { kind: 'mark', id: addForm(draft, kind as FormKind) }, pick: null });
+              const id = BODY_KINDS.includes(kind as BodyKind) ? addBody(draft, kind as BodyKind) : addForm(draft, kind as FormKind);
+              view.setState({ selection: { kind: 'mark', id }, pick: null });
             })
           }
         >
           {FORM_KINDS.map((kind) => (
             <Item key={kind} id={kind}>
               {FORMS[kind].label}
+            </Item>
+          ))}
+          <Separator style={{ height: 1, border: 0, margin: '3px 4px', background: 'var(--line)' }} />
+          {BODY_KINDS.map((kind) => (
+            <Item key={kind} id={kind}>
+              {BODIES[kind].label}
             </Item>
           ))}
         </AriaMenu>

@@ -2,42 +2,30 @@
 
 import { FORMS, formFields } from '@/core/outline/forms';
 import { changeMark } from '@/core/production/edits/mark-edits';
-import { formSchema, type Form, type Mark } from '@/core/production/mark';
-import { fieldMeta } from '@/core/schema/fields';
+import { formSchema, type Body, type Form, type Mark } from '@/core/production/mark';
+import { BODIES, bodyFields } from '@/core/solid/bodies';
 import { Heading } from '@/parts/controls';
-import { NumberField } from '@/parts/fields/number-field';
+import { SchemaFields } from '@/parts/fields/schema-fields';
 import { useEdit } from '../shared/workspace';
 
-/** A plain form: its height and the numbers of its kind. */
-export function FormBench({ mark, form }: { mark: Mark; form: Form }) {
+/** A plain form or body: its height and the numbers of its kind. */
+export function FormBench({ mark, body }: { mark: Mark; body: Form | Body }) {
   const edit = useEdit();
-  const { shape } = form;
-  const fields = formFields(shape.form);
-  const values = shape as unknown as Record<string, number>;
-  const change = (recipe: (form: Form) => void, gesture: string) =>
+  const label = body.kind === 'form' ? FORMS[body.shape.form].label : BODIES[body.shape.body].label;
+  const fields = body.kind === 'form' ? formFields(body.shape.form) : bodyFields(body.shape.body);
+  const change = (recipe: (body: Form | Body) => void, gesture: string) =>
     edit(
       (draft) =>
-        changeMark(draft, mark.id, ({ body }) => {
-          if (body.kind === 'form') recipe(body);
+        changeMark(draft, mark.id, (found) => {
+          if (found.body.kind === 'form' || found.body.kind === 'body') recipe(found.body);
         }),
       gesture,
     );
   return (
     <>
-      <Heading>{FORMS[shape.form].label}</Heading>
-      <NumberField meta={fieldMeta(formSchema.shape, 'size')} value={form.size} onChange={(size, gesture) => change((f) => void (f.size = size), gesture)} />
-      {Object.keys(fields).map((name) => {
-        const meta = fieldMeta(fields, name);
-        const whole = meta.digits === 0 && meta.shown === 1;
-        return (
-          <NumberField
-            key={name}
-            meta={meta}
-            value={values[name] ?? meta.rest}
-            onChange={(value, gesture) => change((f) => void Object.assign(f.shape, { [name]: whole ? Math.round(value) : value }), gesture)}
-          />
-        );
-      })}
+      <Heading>{label}</Heading>
+      {body.kind === 'form' ? <SchemaFields shape={formSchema.shape} names={['size']} values={body} onChange={(_, size, gesture) => change((b) => void (b.kind === 'form' && (b.size = size)), gesture)} /> : null}
+      <SchemaFields shape={fields} names={Object.keys(fields) as never[]} values={body.shape} onChange={(name, value, gesture) => change((b) => void Object.assign(b.shape, { [name]: value }), gesture)} />
     </>
   );
 }

@@ -19,10 +19,15 @@ import { TransportBar } from '../shared/transport-bar';
 import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
 import { AddForm } from './add-form';
 import { FormBench } from './form-bench';
+import { KitBench } from './kit-bench';
+import { MarkOverlay } from './mark-overlay';
 import { MarkSection } from './mark-section';
 import { OutlineBench } from './outline-bench';
+import { PatternBench } from './pattern-bench';
 import { ShellBench } from './shell-bench';
 import { ShellList } from './shell-list';
+import { SkinBench } from './skin-bench';
+import { SplitBench } from './split-bench';
 import { useDrawing } from './use-drawing';
 import { WordsBench } from './words-bench';
 
@@ -90,13 +95,17 @@ function MarkBenches({ mark }: { mark: Mark }) {
       <Bench $width={224} aria-label={`Words and place of ${mark.name}`}>
         {body.kind === 'words' ? (
           <WordsBench key={mark.id} mark={mark} words={body} />
-        ) : body.kind === 'form' ? (
-          <FormBench key={mark.id} mark={mark} form={body} />
-        ) : (
+        ) : body.kind === 'outline' ? (
           <OutlineBench key={mark.id} mark={mark} outline={body} />
+        ) : (
+          <FormBench key={mark.id} mark={mark} body={body} />
         )}
         <ShellList mark={mark} />
         <PlacementBench mark={mark} />
+        {body.kind === 'words' ? <SplitBench key={`split-${mark.id}`} mark={mark} words={body} /> : null}
+        {body.kind === 'body' ? null : <SkinBench key={`skin-${mark.id}`} mark={mark} />}
+        <PatternBench key={`pattern-${mark.id}`} mark={mark} />
+        <KitBench key={`kit-${mark.id}`} mark={mark} />
         <div style={{ display: 'flex', gap: 6, marginTop: 14 }}>
           <Button
             onPress={() =>
@@ -179,7 +188,7 @@ export function ShapeRoom() {
       </CallSheet>
       <Column>
         <Lens>
-          <LensPane title={mark?.name ?? 'All marks'} />
+          <LensPane title={mark?.name ?? 'All marks'} overlay={mark ? <MarkOverlay key={mark.id} mark={mark} /> : null} />
         </Lens>
         <Plans>
           {mark ? (

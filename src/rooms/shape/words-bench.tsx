@@ -1,33 +1,25 @@
 'use client';
 
 import { TextAlignCenter, TextAlignEnd, TextAlignStart, Upload } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
-import { styled } from 'styled-components';
 import { MAX_FONT_BYTES } from '@/core/outline/shipped-fonts';
-import { changeMark, setWords } from '@/core/production/edits/mark-edits';
+import type { FontAxis } from '@/core/outline/typeface';
+import { changeMark } from '@/core/production/edits/mark-edits';
 import type { Mark } from '@/core/production/mark';
-import { MAX_TEXT, wordsSchema, type Words } from '@/core/production/words';
-import { fieldMeta } from '@/core/schema/fields';
+import { wordsSchema, type Words } from '@/core/production/words';
+import type { FieldMeta } from '@/core/schema/fields';
 import { Button, Choices, Heading, Pick, Row } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
+import { SchemaFields } from '@/parts/fields/schema-fields';
 import { Hint } from '../shared/panes';
 import { useEdit, useView } from '../shared/workspace';
+import { LettersBench } from './letters-bench';
+import { SettingBench } from './setting-bench';
 import { useFonts } from './use-fonts';
+import { WordsField } from './words-field';
 
-const TextArea = styled.textarea<{ $family: string }>`
-  width: 100%;
-  min-height: 46px;
-  field-sizing: content;
-  max-height: 140px;
-  resize: none;
-  padding: 8px 10px;
-  border: 1px solid var(--line);
-  border-radius: 3px;
-  background: var(--well);
-  font: 22px/1.25 ${({ $family }) => `'${$family}'`}, var(--label);
-  &:focus { border-color: var(--verdigris); outline: none; }
-`;
+const axisMeta = ({ label, min, rest, max }: FontAxis): FieldMeta => ({ label, unit: '', min, max, rest, step: (max - min) / 100, digits: max - min > 20 ? 0 : 2, shown: 1 });
 
 /** The words of a wordmark and how they are set. */
 export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
@@ -35,8 +27,11 @@ export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
   const { fonts, upload } = useFonts();
   const [trouble, setTrouble] = useState<string | null>(null);
   const [loading, setLoading] = useState<string | null>(null);
-  const typing = useRef(0);
-  const { missing, empty } = useView((s) => ({ missing: s.facts[mark.id]?.missing.join(' ') ?? '', empty: s.facts[mark.id]?.bounds === null }));
+  const { missing, empty, font } = useView((s) => ({
+    missing: s.facts[mark.id]?.missing.join(' ') ?? '',
+    empty: s.facts[mark.id]?.bounds === null,
+    font: s.facts[mark.id]?.font ?? null,
+  }));
   const current = fonts.find(({ ref }) => ref.source === words.font.source && ref.id === words.font.id);
   const change = (recipe: (words: Words) => void, gesture: string | null = null) =>
     edit(
@@ -46,16 +41,13 @@ export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
         }),
       gesture,
     );
-  const number = (name: 'size' | 'tracking' | 'leading') => (
-    <NumberField meta={fieldMeta(wordsSchema.shape, name)} value={words[name]} onChange={(value, gesture) => change((w) => void (w[name] = value), gesture)} />
-  );
   const take = async (file: File) => {
     setTrouble(null);
     if (file.size > MAX_FONT_BYTES) return setTrouble(`“${file.name}” has ${(file.size / 1e6).toFixed(0)} MB. A font file can be at most 20 MB.`);
     setLoading(file.name);
     try {
-      const font = await upload(file);
-      change((w) => void (w.font = font));
+      const taken = await upload(file);
+      change((w) => void (w.font = taken));
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : 'This font could not be read.');
     } finally {
@@ -65,15 +57,7 @@ export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
   return (
     <>
       <Heading>Words</Heading>
-      <TextArea
-        $family={current?.family ?? ''}
-        aria-label="Words"
-        value={words.text}
-        maxLength={MAX_TEXT}
-        spellCheck={false}
-        onFocus={() => typing.current++}
-        onChange={(event) => edit((draft) => setWords(draft, mark.id, event.target.value), `words-${mark.id}-${typing.current}`)}
-      />
+      <WordsField markId={mark.id} text={words.text} family={current?.family ?? ''} />
       {words.text.trim() === '' ? <Hint role="status">There is nothing to see while this mark has no words. Type some, or remove the mark.</Hint> : empty ? <Hint role="status">These characters have no outline in this font.</Hint> : null}
       {missing ? <Hint role="status">This font has no {missing}. An empty box stands for each.</Hint> : null}
       <Pick
@@ -85,6 +69,15 @@ export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
         }}
         options={fonts.map(({ ref, label, family }) => ({ id: `${ref.source}/${ref.id}`, label, style: { fontFamily: `'${family}', sans-serif`, fontSize: 19 } }))}
       />
+      {font?.restricted ? <Hint role="status">The maker of this font forbids embedding it without leave. Ask for it before these words leave the house.</Hint> : null}
+      {font?.axes.map((axis) => (
+        <NumberField
+          key={axis.tag}
+          meta={axisMeta(axis)}
+          value={words.font.axes?.[axis.tag] ?? axis.rest}
+          onChange={(value, gesture) => change((w) => void (w.font.axes = { ...w.font.axes, [axis.tag]: value }), gesture)}
+        />
+      ))}
       <Row label="">
         <FileTrigger acceptedFileTypes={['.ttf', '.otf', '.woff2', '.woff']} onSelect={(files) => files?.[0] && void take(files[0])}>
           <Button $tone="quiet" isDisabled={loading !== null}>
@@ -97,9 +90,7 @@ export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
           {trouble}
         </p>
       ) : null}
-      {number('size')}
-      {number('tracking')}
-      {number('leading')}
+      <SchemaFields shape={wordsSchema.shape} names={['size', 'tracking', 'leading']} values={words} onChange={(name, value, gesture) => change((w) => void (w[name as 'size' | 'tracking' | 'leading'] = value), gesture)} />
       <Row label="Alignment">
         <Choices
           label="Alignment"
@@ -112,6 +103,8 @@ export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
           ]}
         />
       </Row>
+      <LettersBench mark={mark} words={words} fonts={fonts} change={change} />
+      <SettingBench mark={mark} words={words} change={change} />
     </>
   );
 }

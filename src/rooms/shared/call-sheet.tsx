@@ -1,7 +1,7 @@
 'use client';
 
 import { Eye, EyeOff } from 'lucide-react';
-import type { ReactNode } from 'react';
+import type { MouseEvent, ReactNode } from 'react';
 import { styled } from 'styled-components';
 import { changeMark } from '@/core/production/edits/mark-edits';
 import { hueColour } from '@/parts/theme';
@@ -69,10 +69,24 @@ function Line({ selection, hue, name, note, hidden, onShow }: {
   onShow?: () => void;
 }) {
   const { view } = useWorkspace();
-  const on = useView((s) => s.selection?.kind === selection.kind && s.selection.id === selection.id);
+  const { on, more } = useView((s) => ({
+    on: s.selection?.kind === selection.kind && s.selection.id === selection.id,
+    more: selection.kind === 'mark' && s.also.includes(selection.id),
+  }));
+  const select = (event: MouseEvent) => {
+    if (!(event.ctrlKey || event.metaKey || event.shiftKey) || selection.kind !== 'mark') {
+      view.setState({ selection, also: [], pick: null });
+      return;
+    }
+    view.setState((state) => {
+      if (state.selection?.kind !== 'mark') return { selection, also: [], pick: null };
+      if (state.selection.id === selection.id) return state;
+      return { also: state.also.includes(selection.id) ? state.also.filter((id) => id !== selection.id) : [...state.also, selection.id] };
+    });
+  };
   return (
-    <Entry $hue={hueColour(hue)} $on={on} $hidden={hidden}>
-      <button type="button" aria-current={on} onClick={() => view.setState({ selection, pick: null })}>
+    <Entry $hue={hueColour(hue)} $on={on || more} $hidden={hidden}>
+      <button type="button" aria-current={on} aria-pressed={more || undefined} onClick={select}>
         <span>{name}</span>
         <span>{note}</span>
       </button>

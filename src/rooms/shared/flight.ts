@@ -37,7 +37,7 @@ function startValues(workspace: Workspace): CarrierValues {
   else {
     const distances = production.marks.flatMap((mark) => {
       const bounds = facts[mark.id]?.bounds;
-      return bounds ? [focusDistanceOn(pose, markPose(mark, playhead), bounds)] : [];
+      return bounds ? [focusDistanceOn(pose, markPose(mark, playhead, bounds), bounds)] : [];
     });
     radius = Math.min(...distances, 8);
   }

@@ -8,7 +8,7 @@ import { useFrameState } from './use-frame-state';
 import { useProduction, useView } from './workspace';
 
 /** The lens view under a line that says what the lens is doing. */
-export function LensPane({ title, children }: { title: string; children?: ReactNode }) {
+export function LensPane({ title, overlay, children }: { title: string; overlay?: ReactNode; children?: ReactNode }) {
   const production = useProduction((p) => p);
   const flight = useView((s) => s.flight);
   const { camera } = useFrameState();
@@ -25,7 +25,7 @@ export function LensPane({ title, children }: { title: string; children?: ReactN
           {target ? ` on ${target.name}` : ''}
         </span>
       </PaneTitle>
-      <LensView />
+      <LensView overlay={overlay} />
       {children}
     </Column>
   );

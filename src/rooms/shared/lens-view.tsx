@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
 import { styled } from 'styled-components';
 import { frameToSeconds, secondsToFrame } from '@/core/time/rate';
 import { fly } from './flight';
@@ -117,10 +117,12 @@ function useFlying(workspace: Workspace) {
         return;
       }
       if (!from) return;
+      // The second press of a double-click belongs to what it opens.
+      if (event.detail > 1) return;
       const box = event.currentTarget.getBoundingClientRect();
       const x = ((event.clientX - box.left) / box.width) * 2 - 1;
       const y = 1 - ((event.clientY - box.top) / box.height) * 2;
-      void workspace.picture?.pick(x, y).then(({ markId }) => workspace.view.setState({ selection: markId ? { kind: 'mark', id: markId } : null, pick: null }));
+      void workspace.picture?.pick(x, y).then(({ markId }) => workspace.view.setState({ selection: markId ? { kind: 'mark', id: markId } : null, also: [], pick: null }));
     },
     onKeyDown: (event: KeyboardEvent<HTMLDivElement>) => {
       const big = event.shiftKey;
@@ -166,7 +168,7 @@ function SafeAreas() {
   );
 }
 
-export function LensView() {
+export function LensView({ overlay }: { overlay?: ReactNode }) {
   const workspace = useWorkspace();
   const { width, height, rate } = useProduction((p) => p.format);
   const { box, fit } = useFit(width / height);
@@ -212,6 +214,7 @@ export function LensView() {
         {...flying}
       >
         {safeAreas ? <SafeAreas /> : null}
+        {overlay}
       </Stage>
       {lost ? <Notice role="alert">{lost}</Notice> : troubles ? <Notice role="alert">{troubles}</Notice> : building > 0 ? <Notice role="status">Building {building === 1 ? 'a mark' : `${building} marks`}…</Notice> : flight ? <Notice>Flying freely · Enter lands here, Escape goes back</Notice> : null}
     </Well>

@@ -1,11 +1,23 @@
 'use client';
 
-import { PIVOTS, placementSchema, type Mark } from '@/core/production/mark';
+import { PIVOTS, pivotPointSchema, type Mark } from '@/core/production/mark';
 import { changeMark } from '@/core/production/edits/mark-edits';
 import { keyGroup } from '@/core/production/edits/channel-edits';
 import { Button, Heading, Pick } from '@/parts/controls';
+import { SchemaFields } from '@/parts/fields/schema-fields';
 import { ChannelField } from './channel-field';
 import { useEdit, useView, useWorkspace } from './workspace';
+
+const PLACES = ['x', 'y', 'z', 'pan', 'tilt', 'roll'] as const satisfies readonly (keyof Mark['placement'])[];
+const PIVOT_WORDS: Record<(typeof PIVOTS)[number], string> = {
+  middle: 'its middle',
+  front: 'its front',
+  back: 'its back',
+  'baseline-left': 'baseline, left',
+  'baseline-centre': 'baseline, middle',
+  'baseline-right': 'baseline, right',
+  point: 'a point',
+};
 
 /** Where a mark stands and how it is turned. */
 export function PlacementBench({ mark }: { mark: Mark }) {
@@ -13,10 +25,11 @@ export function PlacementBench({ mark }: { mark: Mark }) {
   const edit = useEdit();
   const frame = useView((s) => Math.round(s.playhead));
   const group = `mark/${mark.id}`;
+  const words = mark.body.kind === 'words';
   return (
     <>
       <Heading>Where it stands</Heading>
-      {Object.keys(placementSchema.shape).map((name) => (
+      {PLACES.map((name) => (
         <ChannelField key={name} group={group} name={name} />
       ))}
       <Pick
@@ -29,8 +42,16 @@ export function PlacementBench({ mark }: { mark: Mark }) {
             }),
           )
         }
-        options={PIVOTS.map((id) => ({ id, label: `its ${id}` }))}
+        options={PIVOTS.filter((id) => words || !id.startsWith('baseline')).map((id) => ({ id, label: PIVOT_WORDS[id] }))}
       />
+      {mark.pivot === 'point' ? (
+        <SchemaFields
+          shape={pivotPointSchema.shape}
+          names={['x', 'y', 'z']}
+          values={mark.pivotPoint}
+          onChange={(name, value, gesture) => edit((draft) => changeMark(draft, mark.id, (found) => void (found.pivotPoint[name as 'x' | 'y' | 'z'] = value)), gesture)}
+        />
+      ) : null}
       <div style={{ marginTop: 6 }}>
         <Button
           onPress={() => {

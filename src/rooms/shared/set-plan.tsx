@@ -3,6 +3,7 @@
 import { useMemo, type ReactNode } from 'react';
 import { markPose } from '@/core/frame/evaluate';
 import { valueAt } from '@/core/motion/evaluate-channel';
+import { copyPoses } from '@/core/production/pattern';
 import { channelGroups, keyFrames } from '@/core/production/channels';
 import { setChannelValue } from '@/core/production/edits/channel-edits';
 import { changeMark } from '@/core/production/edits/mark-edits';
@@ -44,7 +45,7 @@ export function SetPlan({ from, movable = false, title }: { from: PlanFrom; mova
     () =>
       production.marks.flatMap((mark): PlanMark[] => {
         const box = facts[mark.id]?.bounds;
-        return mark.shown && box ? [{ id: mark.id, name: mark.name, hue: mark.hue, pose: markPose(mark, frame), box }] : [];
+        return mark.shown && box ? [{ id: mark.id, name: mark.name, hue: mark.hue, pose: markPose(mark, frame, box), copies: copyPoses(mark.pattern), box }] : [];
       }),
     [production.marks, facts, frame],
   );

@@ -1,4 +1,5 @@
 import { createStore } from 'zustand/vanilla';
+import type { Kit } from '@/core/production/kits';
 import type { CarrierValues } from '@/core/rig/carrier';
 import type { CutLine } from '@/core/solid/section';
 import type { Mat4 } from '@/core/space/matrix';
@@ -20,6 +21,16 @@ export interface Flight {
 /** What is looked at, not what is made: never saved, never undone. */
 export interface ViewState {
   selection: Selection | null;
+  /** More marks that are selected with it, for what is done to several. */
+  also: readonly string[];
+  /** Letters that are selected in the words on the bench; where both are the same, the caret. */
+  letters: { markId: string; from: number; to: number } | null;
+  /** Where the caret was asked for by a press in the lens view. */
+  askCaret: { markId: string; from: number; to: number } | null;
+  /** A look that was copied. */
+  look: Pick<Kit, 'shells' | 'skin'> | null;
+  /** Shows the line of the cut in the lens view. */
+  cutShown: boolean;
   pick: TimelinePick | null;
   carrierId: string | null;
   /** Shell whose numbers are on the bench, by its id. */
@@ -45,6 +56,11 @@ export interface ViewState {
 export function createViewStore() {
   return createStore<ViewState>()(() => ({
     selection: null,
+    also: [],
+    letters: null,
+    askCaret: null,
+    look: null,
+    cutShown: true,
     pick: null,
     carrierId: null,
     shellId: null,

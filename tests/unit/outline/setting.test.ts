@@ -1,4 +1,5 @@
-import { seatOf, setText, type RunSettings, type TextSettings } from '@/core/outline/text-layout';
+import { seatOf, setText, type TextSettings } from '@/core/outline/text-layout';
+import type { RunSettings } from '@/core/outline/text-line';
 import { settingSchema, travelTurn } from '@/core/outline/setting';
 import { Typeface } from '@/core/outline/typeface';
 import { multiply, positionOf, transformDirection, transformPoint } from '@/core/space/matrix';

@@ -4,6 +4,7 @@ import { addOutlineMark, addWordmark, changeMark, releaseCopy } from '@/core/pro
 import { changeKit, followAgain, leaveKit, makeKit, pasteLook, putKit, removeKit } from '@/core/production/edits/kit-edits';
 import { addShell, changeShell } from '@/core/production/edits/shell-edits';
 import { kitPartsOf, ownValues } from '@/core/production/kits';
+import type { Mark } from '@/core/production/mark';
 import { readProduction } from '@/core/production/migrate';
 import { copyPose, copyPoses, patternSchema } from '@/core/production/pattern';
 import { emptyProduction, type Production } from '@/core/production/production';
@@ -105,8 +106,8 @@ describe('patterns', () => {
     const pose = markPose(mark, 0);
     const released = change(patterned, (draft) => void releaseCopy(draft, 'mark-3', 3, pose, [0, 0, 0]));
     expect(released.marks).toHaveLength(4);
-    expect(copyPoses((released.marks[2] as { pattern: never }).pattern)).toHaveLength(4);
+    expect(copyPoses((released.marks[2] as Mark).pattern)).toHaveLength(4);
     const own = released.marks[3] as never;
-    markPose(own, 0).forEach((v, i) => expect(v).toBeCloseTo(multiply(pose, copyPose((patterned.marks[2] as { pattern: never }).pattern, 3))[i] as number, 9));
+    markPose(own, 0).forEach((v, i) => expect(v).toBeCloseTo(multiply(pose, copyPose((patterned.marks[2] as Mark).pattern, 3))[i] as number, 9));
   });
 });

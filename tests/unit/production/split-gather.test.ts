@@ -43,7 +43,8 @@ function reach(production: Production, frame: number): number[][] {
     const pose = markPose(mark, frame, bounds);
     return pieces.flatMap(({ mesh, pose: seat }) => Array.from({ length: mesh.positions.length / 3 }, (_, v) => transformPoint(multiply(pose, seat), [mesh.positions[3 * v] as number, mesh.positions[3 * v + 1] as number, mesh.positions[3 * v + 2] as number])));
   });
-  return [all.reduce((a, p) => a.map((v, k) => Math.min(v, p[k] as number)), [Infinity, Infinity, Infinity]), all.reduce((a, p) => a.map((v, k) => Math.max(v, p[k] as number)), [-Infinity, -Infinity, -Infinity])];
+  const most = (pick: (...values: number[]) => number, from: number) => [0, 1, 2].map((k) => all.reduce((a, p) => pick(a, p[k] as number), from));
+  return [most(Math.min, Infinity), most(Math.max, -Infinity)];
 }
 
 /** Where every letter stands in the world at a frame: the mean of its corners, from left to right. */

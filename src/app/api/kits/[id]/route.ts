@@ -1,0 +1,7 @@
+import { removeKit } from '@/server/kits';
+import { route } from '@/server/route';
+
+export const DELETE = route<{ id: string }>(async (_request, { id }) => {
+  await removeKit(id);
+  return null;
+});

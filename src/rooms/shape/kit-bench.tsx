@@ -1,0 +1,117 @@
+'use client';
+
+import { RotateCcw } from 'lucide-react';
+import { useState } from 'react';
+import { styled } from 'styled-components';
+import { changeKit, followAgain, leaveKit, makeKit, pasteLook, putKit } from '@/core/production/edits/kit-edits';
+import { kitPartsOf, ownValues, type Kit } from '@/core/production/kits';
+import type { Mark } from '@/core/production/mark';
+import { Button, IconButton, Pick } from '@/parts/controls';
+import { Fold } from '@/parts/fold';
+import { Hint } from '../shared/panes';
+import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import { kitValueName } from './kit-words';
+import { useKits } from './use-kits';
+
+const Own = styled.ul`
+  list-style: none;
+  margin: 4px 0;
+  padding: 0;
+  max-height: 132px;
+  overflow-y: auto;
+  li { display: flex; align-items: center; justify-content: space-between; min-height: 22px; font-size: 12px; color: var(--brass); }
+  button { width: 22px; height: 20px; }
+`;
+const Buttons = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  margin-top: 5px;
+`;
+const Name = styled.input`
+  flex: 1;
+  min-width: 0;
+  height: 24px;
+  padding: 0 7px;
+  border: 1px solid var(--line);
+  border-radius: 2px;
+  background: var(--well);
+`;
+
+const NONE = 'none';
+
+/** The kit that a mark follows, where it goes its own way, and the shelf of kits. */
+export function KitBench({ mark }: { mark: Mark }) {
+  const { view } = useWorkspace();
+  const edit = useEdit();
+  const kits = useProduction((p) => p.kits);
+  const look = useView((s) => s.look);
+  const { shelf, trouble, put, take } = useKits();
+  const [name, setName] = useState('');
+  const kit = kits.find(({ id }) => id === mark.kit);
+  const own = ownValues(mark, kits);
+  const choices = new Map<string, Kit>([...kits, ...shelf].map((each) => [each.id, each]));
+  const choose = (id: string) => {
+    const chosen = choices.get(id);
+    edit((draft) => (chosen ? putKit(draft, mark.id, chosen) : leaveKit(draft, mark.id)));
+  };
+  const make = () =>
+    edit((draft) => {
+      makeKit(draft, mark.id, name || mark.name);
+      setName('');
+    });
+  return (
+    <Fold title="Kit" note={kit ? `${kit.name}${own.length > 0 ? `, ${own.length} own` : ''}` : ''}>
+      <Pick label="Follows" value={mark.kit ?? NONE} onChange={choose} options={[{ id: NONE, label: 'no kit' }, ...[...choices.values()].map((each) => ({ id: each.id, label: each.name }))]} />
+      {kit && own.length > 0 ? (
+        <>
+          <Hint>Here it goes its own way:</Hint>
+          <Own aria-label="Values of its own">
+            {own.map((path) => (
+              <li key={path}>
+                <span>{kitValueName(mark, kit, path)}</span>
+                <IconButton label={`Follow again: ${kitValueName(mark, kit, path)}`} $tone="quiet" onPress={() => edit((draft) => followAgain(draft, mark.id, path))}>
+                  <RotateCcw size={12} />
+                </IconButton>
+              </li>
+            ))}
+          </Own>
+          <Buttons>
+            <Button onPress={() => edit((draft) => followAgain(draft, mark.id, null))}>Follow again in all</Button>
+            <Button onPress={() => edit((draft) => changeKit(draft, kit.id, mark.id))}>Change the kit to this</Button>
+          </Buttons>
+        </>
+      ) : null}
+      <Buttons>
+        <Name aria-label="Name of a new kit" placeholder="Name of a new kit" maxLength={60} value={name} onChange={(event) => setName(event.target.value)} onKeyDown={(event) => event.key === 'Enter' && make()} />
+        <Button onPress={make}>Save as kit</Button>
+      </Buttons>
+      {kit ? (
+        <Buttons>
+          {shelf.some(({ id }) => id === kit.id) ? (
+            <Button $tone="quiet" onPress={() => void take(kit.id)}>
+              Take off the shelf
+            </Button>
+          ) : (
+            <Button $tone="quiet" onPress={() => void put(kit)}>
+              Put on the shelf
+            </Button>
+          )}
+        </Buttons>
+      ) : null}
+      <Buttons>
+        <Button $tone="quiet" onPress={() => view.setState({ look: kitPartsOf(mark) })}>
+          Copy the look
+        </Button>
+        <Button $tone="quiet" isDisabled={!look} onPress={() => look && edit((draft) => pasteLook(draft, mark.id, look))}>
+          Paste the look
+        </Button>
+      </Buttons>
+      {trouble ? (
+        <p role="alert" style={{ color: 'var(--coral)' }}>
+          {trouble}
+        </p>
+      ) : null}
+    </Fold>
+  );
+}

@@ -1,0 +1,28 @@
+import { bevelSchema, fadeSchema, shellSchema, skinSchema, type Mark } from '@/core/production/mark';
+import type { Kit } from '@/core/production/kits';
+import { surfaceSchema } from '@/core/production/materials';
+import { wordsSchema } from '@/core/production/words';
+import { fieldMeta } from '@/core/schema/fields';
+
+const SHAPES = [shellSchema.shape, bevelSchema.shape, fadeSchema.shape, surfaceSchema.shape, skinSchema.shape, wordsSchema.shape];
+const WORDS: Record<string, string> = { order: 'order of the shells', shells: '', surfaces: '', skin: 'inflate', layout: '', on: 'on' };
+
+function wordOf(name: string): string {
+  if (name in WORDS) return WORDS[name] as string;
+  for (const shape of SHAPES) {
+    try {
+      return fieldMeta(shape, name).label.toLowerCase();
+    } catch {
+      // Not a number of this schema.
+    }
+  }
+  return name;
+}
+
+/** A value that a kit holds, by its path, in words: “Face: front size”. */
+export function kitValueName(mark: Mark, kit: Kit, path: string): string {
+  const [head = '', id = '', ...rest] = path.split('/');
+  if (head !== 'shells') return path.split('/').map(wordOf).filter(Boolean).join(' ');
+  const shell = mark.shells.find((each) => each.id === id) ?? kit.shells.find((each) => each.id === id);
+  return `${shell?.name ?? id}${rest.length > 0 ? `: ${rest.map(wordOf).filter(Boolean).join(' ')}` : ''}`;
+}

@@ -1,0 +1,60 @@
+'use client';
+
+import { useEffect, useRef } from 'react';
+import { onPlane, projected, rayThrough, type Framing } from '@/core/optics/project';
+import type { Letter } from '@/core/outline/text-layout';
+import type { Mark } from '@/core/production/mark';
+import type { Words } from '@/core/production/words';
+import { multiply, transformPoint, translation, type Mat4 } from '@/core/space/matrix';
+import { useView, useWorkspace } from '../shared/workspace';
+
+const LOW = -0.22;
+const HIGH = 1.18;
+
+/** Caret and selection of the words in the lens view; a double press on a letter puts the caret there. */
+export function LetterMarks({ mark, words, pose, depth, camera, letters }: { mark: Mark; words: Words; pose: Mat4; depth: number; camera: Framing; letters: readonly Letter[] }) {
+  const { view } = useWorkspace();
+  const picked = useView((s) => (s.letters?.markId === mark.id ? s.letters : null));
+  const group = useRef<SVGSVGElement>(null);
+  const frameOf = (letter: Letter) => multiply(multiply(pose, letter.pose), translation(0, 0, depth));
+  const corner = (letter: Letter, share: number, up: number) => {
+    const p = projected(camera, transformPoint(frameOf(letter), [letter.width * share, letter.size * up, 0]));
+    return p && `${((p[0] + 1) * 50).toFixed(3)},${((1 - p[1]) * 50).toFixed(3)}`;
+  };
+
+  useEffect(() => {
+    const stage = group.current?.ownerSVGElement?.parentElement;
+    if (!stage) return;
+    const onDoubleClick = (event: MouseEvent) => {
+      const box = stage.getBoundingClientRect();
+      const ray = rayThrough(camera, ((event.clientX - box.left) / box.width) * 2 - 1, 1 - ((event.clientY - box.top) / box.height) * 2);
+      for (const letter of letters) {
+        const at = letter.to > letter.from && onPlane(ray, frameOf(letter), 0);
+        if (!at || at[0] < 0 || at[0] > letter.width || at[1] < LOW * letter.size || at[1] > HIGH * letter.size) continue;
+        // Nearer to its end than to its start, the caret goes behind the letter.
+        const index = at[0] > letter.width / 2 ? letter.to : letter.from;
+        view.setState({ askCaret: { markId: mark.id, from: index, to: index } });
+        return;
+      }
+    };
+    stage.addEventListener('dblclick', onDoubleClick);
+    return () => stage.removeEventListener('dblclick', onDoubleClick);
+  });
+
+  const shared = { ref: group, viewBox: '0 0 100 100', preserveAspectRatio: 'none' } as const;
+  if (!picked) return <svg {...shared} />;
+  const { from, to } = picked;
+  const chosen = letters.filter((letter) => letter.from < to && letter.to > from && letter.to > letter.from);
+  const holder = letters.find((letter) => letter.from <= from && from < letter.to) ?? letters.find((letter) => letter.from === from && letter.to === from);
+  const share = holder && holder.to > holder.from ? (from - holder.from) / (holder.to - holder.from) : 0;
+  const caret = from === to && holder ? [corner(holder, share, LOW), corner(holder, share, HIGH)] : null;
+  return (
+    <svg {...shared} role="img" data-testid="letter-marks" data-caret={from === to ? from : undefined} aria-label={from === to ? `Caret before letter ${from + 1} of ${words.text.length}` : `Letters ${from + 1} to ${to} selected`}>
+      {chosen.map((letter) => {
+        const points = [corner(letter, 0, LOW), corner(letter, 1, LOW), corner(letter, 1, HIGH), corner(letter, 0, HIGH)];
+        return points.every(Boolean) ? <polygon key={letter.from} points={points.join(' ')} fill="#3fb39a" fillOpacity={0.28} stroke="#3fb39a" strokeOpacity={0.8} vectorEffect="non-scaling-stroke" /> : null;
+      })}
+      {caret?.every(Boolean) ? <polyline points={caret.join(' ')} stroke="#f0ece2" strokeWidth={2} fill="none" vectorEffect="non-scaling-stroke" /> : null}
+    </svg>
+  );
+}

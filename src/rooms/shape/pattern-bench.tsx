@@ -1,0 +1,90 @@
+'use client';
+
+import { markPose } from '@/core/frame/evaluate';
+import { pivotOf } from '@/core/frame/pivot';
+import { changeMark, releaseCopy } from '@/core/production/edits/mark-edits';
+import type { Mark } from '@/core/production/mark';
+import { patternCount, patternSchema, type Pattern } from '@/core/production/pattern';
+import { Button, Choices, Row } from '@/parts/controls';
+import { SchemaFields } from '@/parts/fields/schema-fields';
+import { Fold } from '@/parts/fold';
+import { useEdit, useView, useWorkspace } from '../shared/workspace';
+
+type Numbers = 'count' | 'rows' | 'across' | 'up' | 'toward' | 'radius' | 'pan' | 'roll';
+const FIELDS: Record<Pattern['kind'], readonly Numbers[]> = {
+  none: [],
+  row: ['count', 'across', 'up', 'toward', 'pan', 'roll'],
+  grid: ['count', 'rows', 'across', 'up', 'toward', 'pan', 'roll'],
+  ring: ['count', 'radius', 'pan', 'roll'],
+};
+
+/** The mark in a mirror, and in copies. */
+export function PatternBench({ mark }: { mark: Mark }) {
+  const { view } = useWorkspace();
+  const edit = useEdit();
+  const { facts, frame } = useView((s) => ({ facts: s.facts, frame: s.playhead }));
+  const { pattern } = mark;
+  const change = (recipe: (found: Mark) => void, gesture: string | null = null) => edit((draft) => changeMark(draft, mark.id, recipe), gesture);
+  const bounds = facts[mark.id]?.bounds;
+  const left = Array.from({ length: patternCount(pattern) }, (_, i) => i).filter((i) => i > 0 && !pattern.released.includes(i));
+  const release = (copies: readonly number[]) =>
+    edit((draft) => {
+      const made = [...copies].reverse().map((copy) => releaseCopy(draft, mark.id, copy, markPose(mark, frame, bounds), pivotOf(mark, bounds)));
+      const [last] = made.slice(-1);
+      if (last) view.setState({ selection: { kind: 'mark', id: last }, pick: null });
+    });
+  return (
+    <Fold title="Mirror and pattern" note={[mark.mirror === 'none' ? '' : 'mirrored', pattern.kind === 'none' ? '' : pattern.kind].filter(Boolean).join(', ')}>
+      <Row label="Mirrored">
+        <Choices
+          label="Mirrored"
+          value={mark.mirror}
+          onChange={(mirror) => change((found) => void (found.mirror = mirror))}
+          options={[
+            { id: 'none', label: 'no' },
+            { id: 'across', label: 'across' },
+            { id: 'up', label: 'up' },
+          ]}
+        />
+      </Row>
+      <Row label="Copies">
+        <Choices
+          label="Copies"
+          value={pattern.kind}
+          onChange={(kind) =>
+            change((found) => {
+              found.pattern.kind = kind;
+              found.pattern.released = [];
+              // Copies that would stand in one another are set apart by the mark's own size.
+              if (bounds && kind !== 'none') {
+                found.pattern.across = Math.round((bounds.max[0] - bounds.min[0]) * 11.5) / 10 || 0.1;
+                found.pattern.up = kind === 'grid' ? Math.round((bounds.max[1] - bounds.min[1]) * 12.5) / 10 : 0;
+              }
+            })
+          }
+          options={(['none', 'row', 'grid', 'ring'] as const).map((id) => ({ id, label: id }))}
+        />
+      </Row>
+      {pattern.kind === 'ring' ? (
+        <Row label="It lies">
+          <Choices
+            label="It lies"
+            value={pattern.ring}
+            onChange={(ring) => change((found) => void (found.pattern.ring = ring))}
+            options={[
+              { id: 'level', label: 'level' },
+              { id: 'upright', label: 'upright' },
+            ]}
+          />
+        </Row>
+      ) : null}
+      <SchemaFields shape={patternSchema.shape} names={FIELDS[pattern.kind]} values={pattern} onChange={(name, value, gesture) => change((found) => void (found.pattern[name as Numbers] = value), gesture)} />
+      {left.length > 0 ? (
+        <div style={{ display: 'flex', gap: 4, marginTop: 6 }}>
+          <Button onPress={() => release(left.slice(-1))}>Release the last</Button>
+          <Button onPress={() => release(left)}>Release all</Button>
+        </div>
+      ) : null}
+    </Fold>
+  );
+}

@@ -1,0 +1,28 @@
+'use client';
+
+import { changeMark } from '@/core/production/edits/mark-edits';
+import { skinSchema, type Mark } from '@/core/production/mark';
+import { Tick } from '@/parts/controls';
+import { SchemaFields } from '@/parts/fields/schema-fields';
+import { Fold } from '@/parts/fold';
+import { ChannelField } from '../shared/channel-field';
+import { useEdit } from '../shared/workspace';
+
+/** A skin under pressure in the place of straight sides and bevels. */
+export function SkinBench({ mark }: { mark: Mark }) {
+  const edit = useEdit();
+  const change = (recipe: (found: Mark) => void, gesture: string | null = null) => edit((draft) => changeMark(draft, mark.id, recipe), gesture);
+  return (
+    <Fold title="Inflate" note={mark.skin.on ? 'on' : ''}>
+      <Tick isSelected={mark.skin.on} onChange={(on) => change((found) => void (found.skin.on = on))}>
+        a skin under pressure
+      </Tick>
+      {mark.skin.on ? (
+        <>
+          <ChannelField group={`mark/${mark.id}`} name="inflate" />
+          <SchemaFields shape={skinSchema.shape} names={['spread', 'lid']} values={mark.skin} onChange={(name, value, gesture) => change((found) => void (found.skin[name as 'spread' | 'lid'] = value), gesture)} />
+        </>
+      ) : null}
+    </Fold>
+  );
+}

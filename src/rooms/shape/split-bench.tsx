@@ -1,0 +1,74 @@
+'use client';
+
+import { useState } from 'react';
+import { markPose } from '@/core/frame/evaluate';
+import { pivotOf } from '@/core/frame/pivot';
+import { gatherWords, joinedWords, splitWords, type SplitBy } from '@/core/production/edits/split-edits';
+import type { Mark } from '@/core/production/mark';
+import type { Words } from '@/core/production/words';
+import { Button } from '@/parts/controls';
+import { Fold } from '@/parts/fold';
+import { Hint } from '../shared/panes';
+import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+
+const BY: { id: SplitBy; label: string }[] = [
+  { id: 'word', label: 'words' },
+  { id: 'letter', label: 'letters' },
+  { id: 'line', label: 'lines' },
+];
+
+/** Makes words, letters or lines marks of their own, and gathers several marks to one again. */
+export function SplitBench({ mark, words }: { mark: Mark; words: Words }) {
+  const { view, picture } = useWorkspace();
+  const edit = useEdit();
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const marks = useProduction((p) => p.marks);
+  const { also, facts, frame } = useView((s) => ({ also: s.also, facts: s.facts, frame: s.playhead }));
+  const gathered = marks.filter(({ id, body }) => body.kind === 'words' && (id === mark.id || also.includes(id)));
+  const split = (by: SplitBy) =>
+    edit((draft) => {
+      const made = splitWords(draft, mark.id, by, facts[mark.id]?.letters ?? [], pivotOf(mark, facts[mark.id]?.bounds));
+      if (made[0]) view.setState({ selection: { kind: 'mark', id: made[0] }, also: made.slice(1), letters: null, pick: null });
+    });
+  const gather = async () => {
+    setTrouble(null);
+    const joined = joinedWords(gathered.map(({ body }) => body as Words));
+    if (!joined) return setTrouble('Together these words are longer than one mark can be.');
+    const letters = await picture?.letters({ ...joined.words, runs: [] });
+    if (!letters) return setTrouble('The font of these words is not here any more. Choose another one first.');
+    edit((draft) => {
+      gatherWords(draft, {
+        ids: gathered.map(({ id }) => id),
+        poses: gathered.map((each) => markPose(each, frame, facts[each.id]?.bounds)),
+        letters: gathered.map(({ id }) => facts[id]?.letters ?? []),
+        joined: letters,
+      });
+      view.setState({ selection: { kind: 'mark', id: (gathered[0] as Mark).id }, also: [], letters: null, pick: null });
+    });
+  };
+  const many = words.text.trim().length > 1;
+  return (
+    <Fold title="Split and gather" open={gathered.length > 1}>
+      {many ? (
+        <div style={{ display: 'flex', gap: 4 }}>
+          {BY.map(({ id, label }) => (
+            <Button key={id} isDisabled={(id === 'word' && !/\S\s+\S/.test(words.text)) || (id === 'line' && !/\S\s*\n\s*\S/.test(words.text))} onPress={() => split(id)}>
+              Into {label}
+            </Button>
+          ))}
+        </div>
+      ) : null}
+      <div style={{ marginTop: 6 }}>
+        <Button isDisabled={gathered.length < 2} onPress={() => void gather()}>
+          {gathered.length < 2 ? 'Gather' : `Gather ${gathered.length} marks`}
+        </Button>
+      </div>
+      {gathered.length < 2 ? <Hint>To gather, select more wordmarks in the call sheet with Control held.</Hint> : null}
+      {trouble ? (
+        <p role="alert" style={{ color: 'var(--coral)' }}>
+          {trouble}
+        </p>
+      ) : null}
+    </Fold>
+  );
+}

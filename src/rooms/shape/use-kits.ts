@@ -1,0 +1,29 @@
+import { useEffect, useState } from 'react';
+import type { Kit } from '@/core/production/kits';
+import { api } from '@/parts/api';
+
+const list = async () => (await api<{ kits: Kit[] }>('/api/kits')).kits;
+
+/** Kits on the shelf, which all productions share. */
+export function useKits() {
+  const [shelf, setShelf] = useState<Kit[]>([]);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  useEffect(() => {
+    list().then(setShelf, () => setTrouble('The shelf of kits could not be read.'));
+  }, []);
+  const attempt = async (work: () => Promise<unknown>) => {
+    setTrouble(null);
+    try {
+      await work();
+      setShelf(await list());
+    } catch (error) {
+      setTrouble(error instanceof Error ? error.message : 'The shelf of kits could not be changed.');
+    }
+  };
+  return {
+    shelf,
+    trouble,
+    put: (kit: Kit) => attempt(() => api('/api/kits', { method: 'POST', json: kit })),
+    take: (id: string) => attempt(() => api(`/api/kits/${id}`, { method: 'DELETE' })),
+  };
+}
