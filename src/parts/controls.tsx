@@ -208,17 +208,17 @@ export const Heading = styled.h3`
 `;
 
 /** A line of the bench: a label and what stands beside it. */
-export function Row({ label, children }: { label: string; children: ReactNode }) {
+export function Row({ label, wide = false, children }: { label: string; wide?: boolean; children: ReactNode }) {
   return (
-    <RowBox>
+    <RowBox $wide={wide}>
       <span>{label}</span>
       <div>{children}</div>
     </RowBox>
   );
 }
-const RowBox = styled.div`
+const RowBox = styled.div<{ $wide: boolean }>`
   display: grid;
-  grid-template-columns: 92px minmax(0, 1fr) 20px;
+  grid-template-columns: ${({ $wide }) => ($wide ? '56px minmax(0, 1fr)' : '92px minmax(0, 1fr) 20px')};
   align-items: center;
   min-height: 25px;
   > span { font: 500 13px var(--label); color: var(--dim); }

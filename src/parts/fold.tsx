@@ -22,8 +22,8 @@ const Opener = styled(Button)`
   color: var(--dim);
   text-align: left;
   cursor: default;
-  &::before { content: '▸'; font-size: 9px; color: var(--faint); }
-  [data-expanded] > h3 > &::before { content: '▾'; }
+  &::before { content: '▸' / ''; font-size: 9px; color: var(--faint); }
+  [data-expanded] > h3 > &::before { content: '▾' / ''; }
   small { margin-left: auto; color: var(--faint); font-size: 12px; }
   &[data-hovered] { color: var(--text); }
 `;

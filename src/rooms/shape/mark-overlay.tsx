@@ -28,7 +28,8 @@ export function MarkOverlay({ mark }: { mark: Mark }) {
 
   // The line lies a little before the face, so that it is seen from where the face is seen.
   const pose = markPose(mark, frame, bounds);
-  const depth = Math.max(...mark.shells.filter((shell) => shell.shown).map((shell) => shell.to), bounds.max[2]);
+  const face = Math.max(...mark.shells.map((shell) => shell.to));
+  const depth = Math.max(face, bounds.max[2]);
   const place = (x: number, y: number) => projected(camera, transformPoint(multiply(pose, translation(0, 0, depth)), [x, y, 0]));
   const percent = (p: [number, number] | null) => (p ? ([(p[0] + 1) * 50, (1 - p[1]) * 50] as const) : null);
   const [c, s] = [Math.cos((cut.angleDeg * Math.PI) / 180), Math.sin((cut.angleDeg * Math.PI) / 180)];
@@ -91,7 +92,7 @@ export function MarkOverlay({ mark }: { mark: Mark }) {
 
   return (
     <Drawing ref={drawing} role="group" aria-label="Cut and letters of the mark">
-      {mark.body.kind === 'words' ? <LetterMarks mark={mark} words={mark.body} pose={pose} depth={depth} camera={camera} letters={facts?.letters ?? []} /> : null}
+      {mark.body.kind === 'words' ? <LetterMarks mark={mark} words={mark.body} pose={pose} depth={face} camera={camera} letters={facts?.letters ?? []} /> : null}
       {cutShown && from && to && point && handle ? (
         <>
           <line className="cut" x1={`${from[0]}%`} y1={`${from[1]}%`} x2={`${to[0]}%`} y2={`${to[1]}%`} />

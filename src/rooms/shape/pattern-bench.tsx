@@ -35,7 +35,7 @@ export function PatternBench({ mark }: { mark: Mark }) {
     });
   return (
     <Fold title="Mirror and pattern" note={[mark.mirror === 'none' ? '' : 'mirrored', pattern.kind === 'none' ? '' : pattern.kind].filter(Boolean).join(', ')}>
-      <Row label="Mirrored">
+      <Row wide label="Mirrored">
         <Choices
           label="Mirrored"
           value={mark.mirror}
@@ -47,7 +47,7 @@ export function PatternBench({ mark }: { mark: Mark }) {
           ]}
         />
       </Row>
-      <Row label="Copies">
+      <Row wide label="Copies">
         <Choices
           label="Copies"
           value={pattern.kind}
@@ -66,7 +66,7 @@ export function PatternBench({ mark }: { mark: Mark }) {
         />
       </Row>
       {pattern.kind === 'ring' ? (
-        <Row label="It lies">
+        <Row wide label="It lies">
           <Choices
             label="It lies"
             value={pattern.ring}

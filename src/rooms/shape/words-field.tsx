@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
 import { styled } from 'styled-components';
 import { setWords } from '@/core/production/edits/mark-edits';
 import { MAX_TEXT } from '@/core/production/words';
@@ -35,10 +35,18 @@ export function WordsField({ markId, text, family }: { markId: string; text: str
   }, [asked, view]);
   // What was selected means nothing any more once another mark is on the bench.
   useEffect(() => () => view.setState({ letters: null }), [view]);
-  const look = () => {
+  const look = useCallback(() => {
     const { current } = area;
     if (current) view.setState({ letters: { markId, from: current.selectionStart, to: current.selectionEnd } });
-  };
+  }, [view, markId]);
+  useEffect(() => {
+    // Moves of the caret by any means: keys, mouse, touch, assistive tools.
+    const onMove = () => {
+      if (document.activeElement === area.current) look();
+    };
+    document.addEventListener('selectionchange', onMove);
+    return () => document.removeEventListener('selectionchange', onMove);
+  }, [look]);
   return (
     <TextArea
       ref={area}
@@ -51,7 +59,6 @@ export function WordsField({ markId, text, family }: { markId: string; text: str
         typing.current++;
         look();
       }}
-      onSelect={look}
       onBlur={() => {
         // A selection stays for the bench; a caret goes with the focus.
         const { letters } = view.getState();
