@@ -19,26 +19,31 @@ const Input = styled.input<{ $bad: boolean }>`
   &:focus { border-color: var(--verdigris); outline: none; }
 `;
 
-/** A dimension on a drawing: read there, and typed there. Shown in millimetres; takes arithmetic and other units of length. */
-export function DimensionField({ label, x, y, metres, sign = false, onChange }: { label: string; x: number; y: number; metres: number; sign?: boolean; onChange: (metres: number) => void }) {
+/** Metres in each unit, and the digits that give about a tenth of a millimetre. */
+const UNITS = { mm: { size: 0.001, digits: 1 }, cm: { size: 0.01, digits: 2 }, m: { size: 1, digits: 4 }, in: { size: 0.0254, digits: 3 } } as const;
+export type LengthUnit = keyof typeof UNITS;
+
+/** A dimension on a drawing: read there, and typed there. Takes arithmetic and any unit of length. */
+export function DimensionField({ label, unit, x, y, metres, sign = false, onChange }: { label: string; unit: LengthUnit; x: number; y: number; metres: number; sign?: boolean; onChange: (metres: number) => void }) {
   const [text, setText] = useState<string | null>(null);
   const [bad, setBad] = useState(false);
-  const shown = `${sign && metres > 0 ? '+' : ''}${(metres * 1000).toFixed(1).replace(/\.0$/, '')} mm`;
+  const { size, digits } = UNITS[unit];
+  const shown = `${sign && metres > 0 ? '+' : ''}${(metres / size).toFixed(digits).replace(/\.?0+$/, '')} ${unit}`;
   const commit = () => {
     if (text === null || text === shown) {
       setText(null);
       return;
     }
-    const read = readNumber(text, 'mm');
+    const read = readNumber(text, unit);
     setBad(read === null);
     if (read === null) return;
     setText(null);
-    onChange(read / 1000);
+    onChange(read * size);
   };
   return (
     <Input
       $bad={bad}
-      aria-label={`Dimension: ${label.toLowerCase()}, mm`}
+      aria-label={`Dimension: ${label.toLowerCase()}, ${unit}`}
       aria-invalid={bad}
       style={{ left: x, top: y }}
       value={text ?? shown}

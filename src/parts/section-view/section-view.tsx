@@ -5,7 +5,7 @@ import { styled } from 'styled-components';
 import type { ShellLoop } from '@/workers/picture-messages';
 import { hueColour } from '../theme';
 import { useSize } from '../use-size';
-import { DimensionField } from './dimension-field';
+import { DimensionField, type LengthUnit } from './dimension-field';
 import { snapped, strokeOf, windowOn, type SectionWindow, type Stroke } from './section-geometry';
 
 const Well = styled.div`
@@ -31,12 +31,16 @@ export interface SectionShell {
   offset: number;
   bevelSize: number;
   bevelHeight: number;
+  /** A skin has no planes and bevels to take hold of. */
+  inflated: boolean;
 }
 
-/** What is dragged or typed. */
-export type SectionPart = 'from' | 'to' | 'offset' | 'bevelSize' | 'bevelHeight';
+/** What is dragged or typed; `place` is the face of a shell that is moved whole. */
+export type SectionPart = 'from' | 'to' | 'offset' | 'bevelSize' | 'bevelHeight' | 'place';
 
 export interface SectionViewProps {
+  /** Unit of length of the dimensions. */
+  unit: LengthUnit;
   shells: readonly SectionShell[];
   loops: readonly ShellLoop[];
   selected: string | null;
@@ -64,6 +68,7 @@ function gripsOf(shell: SectionShell, stroke: Stroke): Grip[] {
   // A slanting cut shows a bevel wider than it is: a metre of drag is then less of it.
   const shown = stroke.faceLeft - stroke.left;
   const ratio = bevelled && shown > 1e-4 ? Math.min(1, shell.bevelSize / shown) : 1;
+  if (shell.inflated) return [];
   const grips: Grip[] = [
     { part: 'to', label: 'Face', s: middle, z: shell.to, along: 'z', value: shell.to, factor: 1 },
     { part: 'from', label: 'Back', s: middle, z: shell.from, along: 'z', value: shell.from, factor: 1 },
@@ -90,7 +95,7 @@ function Hatch({ id, hue, turned }: { id: string; hue: number; turned: boolean }
 }
 
 /** An engineering section through a mark: every shell to scale, hatched in its hue, with the face up. Dragging changes the selected one. */
-export function SectionView({ shells, loops, selected, onSelect, onChange }: SectionViewProps) {
+export function SectionView({ unit, shells, loops, selected, onSelect, onChange }: SectionViewProps) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const id = useId();
   const [chosen, setChosen] = useState<SectionWindow | null>(null);
@@ -114,6 +119,11 @@ export function SectionView({ shells, loops, selected, onSelect, onChange }: Sec
     // The window stays still under the hand.
     setChosen(view);
   };
+  /** A shell is moved whole by its body: forward and back past the others, which is its order. */
+  const hold = (event: PointerEvent<SVGElement>, each: SectionShell) => {
+    onSelect(each.id);
+    begin(event, { part: 'place', label: each.name, s: 0, z: each.to, along: 'z', value: each.to, factor: 1 });
+  };
   const move = (event: PointerEvent) => {
     const from = drag.current;
     if (!from) return;
@@ -124,8 +134,10 @@ export function SectionView({ shells, loops, selected, onSelect, onChange }: Sec
       return;
     }
     const { part, along, value, factor } = from.grip;
+    // A press that selects must not nudge what it selects.
+    if (part === 'place' && Math.hypot(dx, dy) * view.scale < 4) return;
     const next = value + (along === 's' ? dx : dy) * factor;
-    onChange(part, snapped(next, part === 'from' || part === 'to' ? planes : [], 6 / view.scale), from.gesture);
+    onChange(part, snapped(next, part === 'from' || part === 'to' || part === 'place' ? planes : [], 6 / view.scale), from.gesture);
   };
   const nudge = (grip: Grip, by: number) => onChange(grip.part, Math.round((grip.value + by * Math.sign(grip.factor)) * 1e6) / 1e6, `section-keys-${grip.part}`);
 
@@ -150,7 +162,7 @@ export function SectionView({ shells, loops, selected, onSelect, onChange }: Sec
               return `M${points.join('L')}Z`;
             })
             .join('');
-          return <path key={each.id} d={d} fill={`url(#${id}-${i})`} fillRule="evenodd" stroke={hueColour(each.hue)} strokeWidth={each === shell ? 2 : 1.2} onPointerDown={() => onSelect(each.id)} />;
+          return <path key={each.id} d={d} fill={`url(#${id}-${i})`} fillRule="evenodd" stroke={hueColour(each.hue)} strokeWidth={each === shell ? 2 : 1.2} style={{ cursor: 'move' }} onPointerDown={(event) => hold(event, each)} />;
         })}
         {shell && own ? (
           <g stroke="var(--line-strong)" pointerEvents="none">
@@ -184,16 +196,16 @@ export function SectionView({ shells, loops, selected, onSelect, onChange }: Sec
           />
         ))}
       </svg>
-      {shell && own ? (
+      {shell && own && !shell.inflated ? (
         <>
-          <DimensionField label="Depth" x={Math.min(width - 70, px(own.right) + 30)} y={(py(shell.to) + py(shell.from)) / 2} metres={shell.to - shell.from} onChange={(depth) => onChange('from', shell.to - Math.max(0.001, depth), `section-typed-${++gestures}`)} />
+          <DimensionField unit={unit} label="Depth" x={Math.min(width - 70, px(own.right) + 30)} y={(py(shell.to) + py(shell.from)) / 2} metres={shell.to - shell.from} onChange={(depth) => onChange('from', shell.to - Math.max(0.001, depth), `section-typed-${++gestures}`)} />
           {shell.bevelSize > 0 ? (
-            <DimensionField label="Bevel size" x={Math.max(4, px(own.left) - 6)} y={py(shell.to) - 18} metres={shell.bevelSize} onChange={(size) => onChange('bevelSize', size, `section-typed-${++gestures}`)} />
+            <DimensionField unit={unit} label="Bevel size" x={Math.max(4, px(own.left) - 6)} y={py(shell.to) - 18} metres={shell.bevelSize} onChange={(size) => onChange('bevelSize', size, `section-typed-${++gestures}`)} />
           ) : null}
           {shell.bevelHeight > 0 ? (
-            <DimensionField label="Bevel height" x={Math.max(4, px(own.left) - 74)} y={py(shell.to - shell.bevelHeight / 2)} metres={shell.bevelHeight} onChange={(size) => onChange('bevelHeight', size, `section-typed-${++gestures}`)} />
+            <DimensionField unit={unit} label="Bevel height" x={Math.max(4, px(own.left) - 74)} y={py(shell.to - shell.bevelHeight / 2)} metres={shell.bevelHeight} onChange={(size) => onChange('bevelHeight', size, `section-typed-${++gestures}`)} />
           ) : null}
-          <DimensionField label="Offset" x={Math.min(width - 70, px(own.right) + 6)} y={py(shell.from) + 16} metres={shell.offset} sign onChange={(offset) => onChange('offset', offset, `section-typed-${++gestures}`)} />
+          <DimensionField unit={unit} label="Offset" x={Math.min(width - 70, px(own.right) + 6)} y={py(shell.from) + 16} metres={shell.offset} sign onChange={(offset) => onChange('offset', offset, `section-typed-${++gestures}`)} />
         </>
       ) : null}
     </Well>

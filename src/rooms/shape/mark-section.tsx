@@ -1,19 +1,19 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { changeShell } from '@/core/production/edits/shell-edits';
+import { changeShell, listByDepth } from '@/core/production/edits/shell-edits';
 import type { Mark, Shell } from '@/core/production/mark';
-import { hueFor } from '@/core/production/production';
+import { hueFor, UNITS, type Production } from '@/core/production/production';
 import { bevelSchema, shellSchema } from '@/core/production/mark';
 import { fieldMeta, type FieldMeta } from '@/core/schema/fields';
 import { readNumber } from '@/parts/fields/arithmetic';
 import { SectionView, type SectionPart } from '@/parts/section-view/section-view';
 import type { ShellLoop } from '@/workers/picture-messages';
 import { Hint, PaneTitle } from '../shared/panes';
-import { useEdit, useView, useWorkspace } from '../shared/workspace';
+import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
 
 const shape = shellSchema.shape;
-const META: Record<SectionPart, FieldMeta> = {
+const META: Record<Exclude<SectionPart, 'place'>, FieldMeta> = {
   from: fieldMeta(shape, 'from'),
   to: fieldMeta(shape, 'to'),
   offset: fieldMeta(shape, 'offset'),
@@ -23,11 +23,22 @@ const META: Record<SectionPart, FieldMeta> = {
 
 /** Puts a value of the section, in metres, into a shell, within its bounds. */
 function putPart(shell: Shell, part: SectionPart, metres: number): void {
+  if (part === 'place') {
+    const depth = shell.to - shell.from;
+    shell.to = Math.max(META.to.min + depth, Math.min(META.to.max, metres));
+    shell.from = shell.to - depth;
+    return;
+  }
   const { min, max, unit } = META[part];
   const value = Math.max(min, Math.min(max, unit === 'mm' ? metres * 1000 : metres));
   if (part === 'bevelSize') shell.front.size = value;
   else if (part === 'bevelHeight') shell.front.height = value;
   else shell[part] = value;
+}
+
+function putInSection(draft: Production, markId: string, shellId: string, part: SectionPart, metres: number): void {
+  changeShell(draft, markId, shellId, (shell) => putPart(shell, part, metres));
+  if (part === 'place') listByDepth(draft, markId, shellId);
 }
 
 /** Cuts the mark anew whenever it or the cut has changed; the last section stays while the next one is on its way. */
@@ -57,6 +68,7 @@ export function MarkSection({ mark }: { mark: Mark }) {
   const { view } = useWorkspace();
   const edit = useEdit();
   const { cut, shellId } = useView((s) => ({ cut: s.cut, shellId: s.shellId }));
+  const units = useProduction((p) => p.units);
   const loops = useSection(mark);
   const selected = mark.shells.find((shell) => shell.id === shellId) ?? mark.shells[0];
   const put = (change: Partial<typeof cut>) => view.setState({ cut: { ...cut, ...change } });
@@ -69,6 +81,7 @@ export function MarkSection({ mark }: { mark: Mark }) {
           {selected?.name}
         </span>
         <span style={{ display: 'flex', gap: 8 }}>
+          <UnitPick value={units} onChange={(next) => edit((draft) => void (draft.units = next))} />
           {number(CUT_AT, 'y')}
           {number(CUT_ACROSS, 'x')}
           {number(CUT_ANGLE, 'angleDeg')}
@@ -76,6 +89,7 @@ export function MarkSection({ mark }: { mark: Mark }) {
       </PaneTitle>
       {loops.length === 0 ? <Hint style={{ padding: '8px 10px' }}>The cut meets no stroke. Move it over the mark.</Hint> : null}
       <SectionView
+        unit={units}
         shells={mark.shells.map((shell, i) => ({
           id: shell.id,
           name: shell.name,
@@ -85,13 +99,28 @@ export function MarkSection({ mark }: { mark: Mark }) {
           offset: shell.offset / 1000,
           bevelSize: shell.front.profile === 'none' ? 0 : shell.front.size / 1000,
           bevelHeight: shell.front.profile === 'none' ? 0 : shell.front.height / 1000,
+          inflated: mark.skin.on || mark.body.kind === 'body',
         }))}
         loops={loops}
         selected={selected?.id ?? null}
         onSelect={(id) => view.setState({ shellId: id })}
-        onChange={(part, metres, gesture) => selected && edit((draft) => changeShell(draft, mark.id, selected.id, (shell) => putPart(shell, part, metres)), gesture)}
+        onChange={(part, metres, gesture) => selected && edit((draft) => putInSection(draft, mark.id, selected.id, part, metres), gesture)}
       />
     </>
+  );
+}
+
+/** The production's unit of length, chosen where it is read. */
+function UnitPick({ value, onChange }: { value: Production['units']; onChange: (unit: Production['units']) => void }) {
+  return (
+    <label style={{ display: 'flex', gap: 4, alignItems: 'center' }}>
+      in
+      <select aria-label="Unit of dimensions" value={value} onChange={(event) => onChange(event.target.value as Production['units'])} style={{ height: 18, border: 0, background: 'var(--well)', color: 'inherit', font: '11px var(--mono)', borderRadius: 2 }}>
+        {UNITS.map((unit) => (
+          <option key={unit}>{unit}</option>
+        ))}
+      </select>
+    </label>
   );
 }
 

@@ -1,21 +1,39 @@
 'use client';
 
-import { FileUp, Split } from 'lucide-react';
+import { Combine, FileUp, Split } from 'lucide-react';
+import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
+import { markPose } from '@/core/frame/evaluate';
+import { pivotOf } from '@/core/frame/pivot';
+import { cannotUnite, uniteOutlines } from '@/core/production/edits/unite-edits';
 import { changeMark, replaceOutline, splitOutline } from '@/core/production/edits/mark-edits';
 import { outlineSchema, type Mark, type Outline } from '@/core/production/mark';
 import { fieldMeta } from '@/core/schema/fields';
 import { Button, Heading } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { Hint } from '../shared/panes';
-import { useEdit, useView, useWorkspace } from '../shared/workspace';
+import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
 import { useDrawing } from './use-drawing';
 
 /** A mark that was drawn: its height, its parts, and a newer file in its place. */
 export function OutlineBench({ mark, outline }: { mark: Mark; outline: Outline }) {
   const { view } = useWorkspace();
   const edit = useEdit();
-  const frame = useView((s) => Math.round(s.playhead));
+  const marks = useProduction((p) => p.marks);
+  const { also, facts, frame } = useView((s) => ({ also: s.also, facts: s.facts, frame: s.playhead }));
+  const [apart, setApart] = useState<string | null>(null);
+  const together = marks.filter(({ id, body }) => body.kind === 'outline' && (id === mark.id || also.includes(id)));
+  const unite = () => {
+    const poses = together.map((each) => markPose(each, frame, facts[each.id]?.bounds));
+    const why = cannotUnite(poses);
+    setApart(why);
+    if (why) return;
+    const [first] = together as [Mark];
+    edit((draft) => {
+      uniteOutlines(draft, together.map(({ id }) => id), poses, pivotOf(first, facts[first.id]?.bounds));
+      view.setState({ selection: { kind: 'mark', id: first.id }, also: [], pick: null });
+    });
+  };
   const { take, trouble, remark } = useDrawing();
   const parts = outline.paths.length;
   return (
@@ -46,7 +64,7 @@ export function OutlineBench({ mark, outline }: { mark: Mark; outline: Outline }
           $tone="quiet"
           onPress={() =>
             edit((draft) => {
-              const [first] = splitOutline(draft, mark.id, frame);
+              const [first] = splitOutline(draft, mark.id, pivotOf(mark, facts[mark.id]?.bounds));
               if (first) view.setState({ selection: { kind: 'mark', id: first }, pick: null });
             })
           }
@@ -54,6 +72,12 @@ export function OutlineBench({ mark, outline }: { mark: Mark; outline: Outline }
           <Split size={13} /> One mark a part
         </Button>
       ) : null}
+      {together.length > 1 ? (
+        <Button $tone="quiet" onPress={unite}>
+          <Combine size={13} /> Unite {together.length} outlines
+        </Button>
+      ) : null}
+      {apart ? <Hint role="alert">{apart}</Hint> : null}
       {trouble ? (
         <p role="alert" style={{ color: 'var(--coral)' }}>
           {trouble}

@@ -1,7 +1,9 @@
 import { produce } from 'immer';
+import { pivotOf } from '@/core/frame/pivot';
 import { markPose } from '@/core/frame/evaluate';
 import { buildMark } from '@/core/frame/mark-solids';
 import { readSvg } from '@/core/outline/svg/read-svg';
+import { cannotUnite, uniteOutlines } from '@/core/production/edits/unite-edits';
 import { addOutlineMark, replaceOutline, splitOutline } from '@/core/production/edits/mark-edits';
 import type { Mark } from '@/core/production/mark';
 import { readProduction } from '@/core/production/migrate';
@@ -33,17 +35,54 @@ test('parts made into marks stay where they were, turned and moved too, and take
     const placement = d.marks[0]?.placement;
     if (placement) [placement.x.rest, placement.y.rest, placement.pan.rest, placement.roll.rest] = [2, -1, 35, 20];
   });
-  const split = produce(whole, (d) => void splitOutline(d, 'mark-1', 0));
+  const split = produce(whole, (d) => void splitOutline(d, 'mark-1', pivotOf(whole.marks[0] as Mark)));
   expect(split.marks.map((mark) => mark.name)).toEqual(['Flag 1', 'Flag 2', 'Flag 3']);
   expect(split.marks.map((mark) => mark.shells[0]?.surfaces.face.colour)).toEqual(['#336699', '#ffcc00', '#008060']);
   const before = extent(whole.marks, 0);
   extent(split.marks, 0).forEach((v, i) => expect(v).toBeCloseTo(before[i] as number, 3));
   expect(readProduction(JSON.parse(JSON.stringify(split)))).toEqual(split);
+  // Each turns about its own middle now, and nothing moves for it.
+  expect(split.marks.every((mark) => mark.pivot === 'middle')).toBe(true);
+});
+
+test('parts of a drawing that turns by keys stay in place at every frame', () => {
+  const whole = made((d) => {
+    addOutlineMark(d, 'Flag', FLAG);
+    const key = (frame: number, value: number) => ({ frame, value, join: 'eased' as const, arrive: { influence: 0.4, speed: 0 }, leave: { influence: 0.4, speed: 0 }, bounces: 0 });
+    if (d.marks[0]) d.marks[0].placement.roll.keys = [key(0, 0), key(40, 200)];
+  });
+  const split = produce(whole, (d) => void splitOutline(d, 'mark-1', pivotOf(whole.marks[0] as Mark)));
+  for (const frame of [0, 13, 40]) {
+    const before = extent(whole.marks, frame);
+    extent(split.marks, frame).forEach((v, i) => expect(v).toBeCloseTo(before[i] as number, 3));
+  }
+});
+
+test('outlines in one plane unite to one mark where they stand; those in different planes do not', () => {
+  const apart = made((d) => {
+    addOutlineMark(d, 'Flag', FLAG.slice(0, 2));
+    addOutlineMark(d, 'Square', [{ d: 'M0 0H4V4H0Z', evenOdd: false }]);
+    const [flag, square] = d.marks;
+    if (flag) flag.placement.pan.rest = 30;
+    if (square) {
+      Object.assign(square.placement.pan, { rest: 30 });
+      // Aside in the plane of the flag.
+      [square.placement.x.rest, square.placement.z.rest, square.placement.roll.rest] = [2 * Math.cos(Math.PI / 6), -2 * Math.sin(Math.PI / 6), 15];
+    }
+  });
+  const poses = apart.marks.map((mark) => markPose(mark, 0));
+  const united = produce(apart, (d) => void uniteOutlines(d, ['mark-1', 'mark-2'], poses, pivotOf(apart.marks[0] as Mark)));
+  expect(united.marks).toHaveLength(1);
+  expect(united.marks[0]?.body).toMatchObject({ kind: 'outline', paths: [{}, {}, {}] });
+  const before = extent(apart.marks, 0);
+  extent(united.marks, 0).forEach((v, i) => expect(v).toBeCloseTo(before[i] as number, 3));
+  const moved = produce(apart, (d) => void (d.marks[1] && (d.marks[1].placement.tilt.rest = 20)));
+  expect(cannotUnite(moved.marks.map((mark) => markPose(mark, 0)))).toMatch(/one plane/);
 });
 
 test('a drawing of one part has nothing to split', () => {
   const one = made((d) => void addOutlineMark(d, 'One', FLAG.slice(0, 1)));
-  expect(produce(one, (d) => void splitOutline(d, 'mark-1', 0))).toBe(one);
+  expect(produce(one, (d) => void splitOutline(d, 'mark-1', [0, 0, 0]))).toBe(one);
 });
 
 test('a newer file takes the place of the outline alone: look, place and moves stay', () => {

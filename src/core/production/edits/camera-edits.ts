@@ -5,7 +5,7 @@ import type { Mat4 } from '../../space/matrix';
 import { carrierSchema, type Camera, type Carrier } from '../camera';
 import type { Production } from '../production';
 import { setStation } from './channel-edits';
-import { freshId } from './mark-edits';
+import { freshId } from './fresh-id';
 
 const cameraOf = (production: Production, id: string): Camera | undefined => production.cameras.find((camera) => camera.id === id);
 

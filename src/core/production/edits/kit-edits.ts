@@ -1,6 +1,6 @@
 import { kitPartsOf, lookOf, merged, putLook, takenFrom, type Kit } from '../kits';
 import type { Production } from '../production';
-import { freshId } from './mark-edits';
+import { freshId } from './fresh-id';
 
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 const markOf = (draft: Production, id: string) => draft.marks.find((mark) => mark.id === id);

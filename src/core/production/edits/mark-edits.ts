@@ -1,23 +1,15 @@
-import type { Channel } from '../../motion/channel';
-import { valueAt } from '../../motion/evaluate-channel';
 import { drawingExtent, type DrawingPath } from '../../outline/drawing';
 import { FORMS, type FormKind } from '../../outline/forms';
 import { BODIES, type BodyKind } from '../../solid/bodies';
-import { anglesOf, multiply, panTiltRoll, transformDirection, transformPoint, type Mat4 } from '../../space/matrix';
+import { anglesOf, multiply, transformPoint, type Mat4 } from '../../space/matrix';
 import type { Vec3 } from '../../space/vector';
 import { surfaceOf } from '../materials';
 import { markSchema, type Mark } from '../mark';
 import { hueFor, type Production } from '../production';
+import { freshId } from './fresh-id';
 import { runsAfterEdit } from './run-edits';
+import { shiftBody } from './shift-body';
 import { copyPose, patternCount, patternSchema } from '../pattern';
-
-/** First name of the form `stem n` whose id is free: ids stay readable and no two are the same. */
-export function freshId(taken: readonly { id: string }[], stem: string): string {
-  const used = new Set(taken.map(({ id }) => id));
-  let n = 1;
-  while (used.has(`${stem}-${n}`)) n++;
-  return `${stem}-${n}`;
-}
 
 const SHELL = { id: 'shell-1' } as const;
 
@@ -77,10 +69,11 @@ export function replaceOutline(draft: Production, id: string, paths: readonly Co
 }
 
 /**
- * Makes each part of an outline a mark of its own, with the shells of the whole and the colour of the part. All parts stay where they are
- * as the mark stands at `frame`. Returns the ids of the parts; none when there is only one.
+ * Makes each part of an outline a mark of its own, with the shells of the whole and the colour of the part. Nothing jumps, at any frame: each part turns about
+ * the pivot of the whole until it is given another. Returns the ids of the parts; none when there is only one.
+ * @param pivot what the whole turns about, in its own frame
  */
-export function splitOutline(draft: Production, id: string, frame: number): string[] {
+export function splitOutline(draft: Production, id: string, pivot: Vec3): string[] {
   const index = draft.marks.findIndex((mark) => mark.id === id);
   const whole = draft.marks[index];
   if (whole?.body.kind !== 'outline' || whole.body.paths.length < 2) return [];
@@ -88,27 +81,16 @@ export function splitOutline(draft: Production, id: string, frame: number): stri
   const extent = drawingExtent(paths);
   if (!extent) return [];
   const unit = size / (extent.y1 - extent.y0);
-  const at = (channel: Channel) => valueAt(channel, frame);
-  const turned = panTiltRoll(at(whole.placement.pan), at(whole.placement.tilt), at(whole.placement.roll));
   const taken = [...draft.marks];
   const parts = paths.flatMap((path, i): Mark[] => {
     const own = drawingExtent([path]);
     if (!own || own.y1 === own.y0) return [];
-    const shift = transformDirection(turned, [
-      ((own.x0 + own.x1 - extent.x0 - extent.x1) / 2) * unit,
-      (-(own.y0 + own.y1 - extent.y0 - extent.y1) / 2) * unit,
-      0,
-    ]);
     const part = JSON.parse(JSON.stringify(whole)) as Mark;
     part.id = freshId(taken, 'mark');
     part.name = `${whole.name} ${i + 1}`.slice(0, 80);
     part.hue = hueFor(index + i);
     part.body = { kind: 'outline', paths: [path], size: (own.y1 - own.y0) * unit };
-    (['x', 'y', 'z'] as const).forEach((axis, k) => {
-      const channel = part.placement[axis];
-      channel.rest += shift[k] as number;
-      for (const key of channel.keys) key.value += shift[k] as number;
-    });
+    shiftBody(part, pivot, [((own.x0 + own.x1 - extent.x0 - extent.x1) / 2) * unit, (-(own.y0 + own.y1 - extent.y0 - extent.y1) / 2) * unit]);
     paint(part, [path]);
     taken.push(part);
     return [part];

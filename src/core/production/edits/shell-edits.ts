@@ -1,7 +1,7 @@
 import { MAX_SHELLS, shellSchema, type Mark, type Shell } from '../mark';
 import { surfaceOf } from '../materials';
 import type { Production } from '../production';
-import { freshId } from './mark-edits';
+import { freshId } from './fresh-id';
 
 const markOf = (draft: Production, markId: string): Mark | undefined => draft.marks.find((mark) => mark.id === markId);
 
@@ -69,4 +69,19 @@ export function moveShell(draft: Production, markId: string, shellId: string, by
   if (!shells || index < 0 || to < 0 || to >= shells.length) return;
   const [shell] = shells.splice(index, 1);
   if (shell) shells.splice(to, 0, shell);
+}
+
+/** Puts a shell in the list where its face is in depth: those before it are nearer to the audience. */
+export function listByDepth(draft: Production, markId: string, shellId: string): void {
+  const mark = markOf(draft, markId);
+  const shell = mark?.shells.find((each) => each.id === shellId);
+  if (!mark || !shell) return;
+  const others = mark.shells.filter((each) => each !== shell);
+  // As little as possible is moved: only past shells that it has passed in depth.
+  const was = mark.shells.indexOf(shell);
+  let at = was;
+  while (at > 0 && (others[at - 1] as Shell).to < shell.to) at--;
+  if (at === was) while (at < others.length && (others[at] as Shell).to > shell.to) at++;
+  others.splice(at, 0, shell);
+  if (at !== was) mark.shells = others;
 }

@@ -5,8 +5,9 @@ import type { Vec3 } from '../../space/vector';
 import type { Mark } from '../mark';
 import { hueFor, type Production } from '../production';
 import { MAX_TEXT, runSchema, type Run, type Words } from '../words';
-import { freshId } from './mark-edits';
+import { freshId } from './fresh-id';
 import { runsWithin } from './run-edits';
+import { shiftBody } from './shift-body';
 
 export type SplitBy = 'word' | 'letter' | 'line';
 
@@ -36,17 +37,6 @@ function standOf(letters: readonly Letter[], from: number, to: number) {
   const first = own[0];
   if (!first) return null;
   return { x0: Math.min(...own.map((l) => l.x)), x1: Math.max(...own.map((l) => l.x + l.width)), baseline: first.baseline };
-}
-
-/** Moves a mark's frame by a fixed amount in its own directions, whatever turns it has: its pivot stays where it was. */
-function shiftBody(mark: Mark, pivot: Vec3, [sx, sy]: readonly [number, number]): void {
-  for (const [axis, by] of [['x', sx], ['y', sy]] as const) {
-    const channel = mark.placement[axis];
-    channel.rest += by;
-    for (const key of channel.keys) key.value += by;
-  }
-  mark.pivot = 'point';
-  mark.pivotPoint = { x: pivot[0] - sx, y: pivot[1] - sy, z: pivot[2] };
 }
 
 /**
