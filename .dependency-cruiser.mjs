@@ -10,7 +10,7 @@ const only = (from, allowed) => ({
   to: { path: '^src/', pathNot: `^src/(${[from, ...allowed].join('|')})/` },
 });
 
-const CORE = ['schema', 'motion', 'time', 'space', 'colour', 'outline', 'solid', 'rig', 'optics', 'production', 'frame'];
+const CORE = ['schema', 'motion', 'time', 'space', 'colour', 'outline', 'solid', 'rig', 'optics', 'production', 'frame', 'interchange'];
 const core = (folder, allowed) => only(`core/${folder}`, allowed.map((each) => `core/${each}`));
 
 export default {
@@ -39,8 +39,9 @@ export default {
     core('solid', ['outline', 'schema', 'motion', 'space']),
     core('optics', ['space', 'motion']),
     core('rig', ['schema', 'motion', 'space']),
-    core('production', CORE.filter((folder) => folder !== 'frame' && folder !== 'production')),
-    core('frame', CORE.filter((folder) => folder !== 'frame')),
+    core('production', CORE.filter((folder) => !['interchange', 'frame', 'production'].includes(folder))),
+    core('frame', CORE.filter((folder) => !['interchange', 'frame'].includes(folder))),
+    core('interchange', CORE.filter((folder) => folder !== 'interchange')),
   ],
   options: {
     tsConfig: { fileName: 'tsconfig.json' },

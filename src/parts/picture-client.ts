@@ -27,6 +27,7 @@ export class PictureClient {
   private readonly frames = new Map<number, Waiting>();
   private readonly sections = new Map<number, (loops: ShellLoop[]) => void>();
   private readonly letterings = new Map<number, (letters: Letter[] | null) => void>();
+  private readonly glbs = new Map<number, (bytes: Uint8Array | null) => void>();
   private readonly picks = new Map<number, (hit: { markId: string | null; distance: number }) => void>();
 
   constructor(private readonly events: PictureEvents = {}) {
@@ -74,6 +75,15 @@ export class PictureClient {
     return new Promise((resolve) => {
       this.letterings.set(id, resolve);
       this.post({ kind: 'letters', id, words });
+    });
+  }
+
+  /** A mark as binary glTF; null when there is nothing of it. */
+  glb(markId: string): Promise<Uint8Array | null> {
+    const id = this.nextId++;
+    return new Promise((resolve) => {
+      this.glbs.set(id, resolve);
+      this.post({ kind: 'glb', id, markId });
     });
   }
 
@@ -130,6 +140,10 @@ export class PictureClient {
       case 'section':
         this.sections.get(message.id)?.(message.loops);
         this.sections.delete(message.id);
+        break;
+      case 'glb':
+        this.glbs.get(message.id)?.(message.bytes);
+        this.glbs.delete(message.id);
         break;
       case 'letters':
         this.letterings.get(message.id)?.(message.letters);

@@ -5,6 +5,7 @@ import type { Production } from '@/core/production/production';
 import { valueAt } from '@/core/motion/evaluate-channel';
 import { swollen } from '@/core/solid/skin';
 import { exposureSeconds, frameToSeconds, secondsToFrame } from '@/core/time/rate';
+import { markGlb } from '@/core/interchange/glb';
 import type { MarkSolids } from '@/core/frame/mark-solids';
 import { Painter } from '@/picture/painter';
 import { pick } from '@/picture/pick';
@@ -75,6 +76,9 @@ export class PictureDesk {
         break;
       case 'letters':
         void this.keeper.letters(message.words).then((letters) => this.send({ kind: 'letters', id: message.id, letters }));
+        break;
+      case 'glb':
+        void this.glbOf(message.markId).then((bytes) => this.send({ kind: 'glb', id: message.id, bytes }));
         break;
       case 'frame':
         this.orders.push(message.order);
@@ -205,9 +209,23 @@ export class PictureDesk {
 
   private sectionOf(markId: string, cut: CutLine): ShellLoop[] {
     const pieces = this.solids.get(markId)?.pieces ?? [];
-    const mark = this.production?.marks.find(({ id }) => id === markId);
-    const amount = mark && this.production && this.look ? valueAt(mark.placement.inflate, secondsToFrame(this.look.seconds, this.production.format.rate)) : 1;
+    const amount = this.inflateOf(markId);
     return pieces.flatMap(({ mesh, pose, shell }) => sectionOf({ ...mesh, ...swollen(mesh, amount) }, pose, cut).map((loop) => ({ shell, loop })));
+  }
+
+  /** How far a mark is blown up at the frame that is looked at. */
+  private inflateOf(markId: string): number {
+    const { production, look } = this;
+    const mark = production?.marks.find(({ id }) => id === markId);
+    return mark && production ? valueAt(mark.placement.inflate, secondsToFrame(look?.seconds ?? 0, production.format.rate)) : 1;
+  }
+
+  /** A mark as it stands built, for other programs; null when it is not there. */
+  private async glbOf(markId: string): Promise<Uint8Array | null> {
+    await this.keeper.whenIdle();
+    const mark = this.production?.marks.find(({ id }) => id === markId);
+    const solids = this.solids.get(markId);
+    return mark && solids && solids.pieces.length > 0 ? markGlb({ mark, solids, inflate: this.inflateOf(markId) }) : null;
   }
 
   private answerPick(id: number, x: number, y: number): void {

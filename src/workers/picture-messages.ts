@@ -37,6 +37,7 @@ export type ToPicture =
   | { kind: 'pick'; id: number; x: number; y: number }
   | { kind: 'section'; id: number; markId: string; cut: CutLine }
   | { kind: 'letters'; id: number; words: Words }
+  | { kind: 'glb'; id: number; markId: string }
   | { kind: 'frame'; order: FrameOrder }
   | { kind: 'cancel'; id: number };
 
@@ -63,6 +64,7 @@ export type FromPicture =
   | { kind: 'mark-failed'; markId: string; reason: string }
   | { kind: 'section'; id: number; loops: ShellLoop[] }
   | { kind: 'letters'; id: number; letters: Letter[] | null }
+  | { kind: 'glb'; id: number; bytes: Uint8Array | null }
   | { kind: 'picked'; id: number; markId: string | null; distance: number }
   | { kind: 'frame'; id: number; bytes: Uint8Array; milliseconds: number }
   | { kind: 'frame-failed'; id: number; reason: string }

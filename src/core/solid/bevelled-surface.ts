@@ -143,7 +143,24 @@ class Surface {
     const length = Math.hypot(x, y) || 1;
     const normal: Normal2 = [x / length, y / length];
     for (const member of group) this.horizontal.set(node * (generators.count + 1) + member, normal);
+    this.measureAlong(node, group);
     return normal;
+  }
+
+  /**
+   * How far along their outline a node stands for the edges of one smooth group: the mean of where they put it, so that a texture runs on round
+   * a curve; edges at the other end of the outline keep theirs, and the seam falls between them.
+   */
+  private measureAlong(node: number, group: readonly number[]): void {
+    const { generators: g, record } = this.input.sweep;
+    const own = group.map((edge) => {
+      const along = (record.x.at(node) - (g.originX[edge] as number)) * (g.directionX[edge] as number) + (record.y.at(node) - (g.originY[edge] as number)) * (g.directionY[edge] as number);
+      return (this.edgeStart[edge] as number) + along;
+    });
+    group.forEach((edge, i) => {
+      const near = own.filter((value) => Math.abs(value - (own[i] as number)) <= 0.3 * (this.outlineLength[edge] as number));
+      this.along.set(node * (g.count + 1) + edge, near.reduce((sum, value) => sum + value, 0) / near.length);
+    });
   }
 
   private vertex(node: number, edge: number, end: SolidEnd, point: number, height: number, profileNormal: Normal2, arc = (this.arcs.get(end) as Float64Array)[point] as number): number {

@@ -1,11 +1,13 @@
 'use client';
 
-import { FileUp, Type } from 'lucide-react';
+import { Download, FileUp, Type } from 'lucide-react';
+import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { addOutlineMark, duplicateMark, removeMark } from '@/core/production/edits/mark-edits';
 import type { Mark } from '@/core/production/mark';
 import { Button, Choices, Heading } from '@/parts/controls';
+import { download } from '@/parts/download';
 import { CallSheet } from '../shared/call-sheet';
 import { CameraBench } from '../shared/camera-bench';
 import { COMMANDS } from '../shared/commands';
@@ -88,8 +90,14 @@ function AddMarks() {
 
 function MarkBenches({ mark }: { mark: Mark }) {
   const edit = useEdit();
-  const { view } = useWorkspace();
+  const { view, picture } = useWorkspace();
+  const [trouble, setTrouble] = useState<string | null>(null);
   const { body } = mark;
+  const exportGlb = async () => {
+    const bytes = await picture?.glb(mark.id);
+    setTrouble(bytes ? null : 'There is nothing of this mark to write yet.');
+    if (bytes) download(bytes, `${mark.name}.glb`, 'model/gltf-binary');
+  };
   return (
     <>
       <Bench $width={224} aria-label={`Words and place of ${mark.name}`}>
@@ -125,7 +133,11 @@ function MarkBenches({ mark }: { mark: Mark }) {
           >
             Remove
           </Button>
+          <Button $tone="quiet" onPress={() => void exportGlb()}>
+            <Download size={13} /> GLB
+          </Button>
         </div>
+        {trouble ? <Hint role="alert">{trouble}</Hint> : null}
       </Bench>
       <Bench $width={248} aria-label={`Shell of ${mark.name}`}>
         <ShellBench mark={mark} />

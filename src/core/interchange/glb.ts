@@ -1,0 +1,104 @@
+import { Document, WebIO, type Accessor, type Buffer, type Material as GltfMaterial } from '@gltf-transform/core';
+import { linearColour } from '../colour/transfer';
+import type { MarkSolids, PlacedSolid } from '../frame/mark-solids';
+import type { Mark } from '../production/mark';
+import { MATERIALS, type Surface } from '../production/materials';
+import type { SolidMesh } from '../solid/mesh';
+import { swollen } from '../solid/skin';
+import { IDENTITY, type Mat4 } from '../space/matrix';
+
+/** What of a mark goes out: its solids, how far a skin is blown up, and where it stands. */
+export interface GlbInput {
+  mark: Mark;
+  solids: MarkSolids;
+  /** Amount of pressure in a skin; 1 as built. */
+  inflate?: number;
+  /** Pose of the mark; its own frame when left out. */
+  pose?: Mat4;
+}
+
+/**
+ * Writes a mark as binary glTF 2.0: a node a piece, a primitive a region, metres, +Y up, texture coordinates in metres.
+ * Pieces that are alike share their data.
+ */
+export async function markGlb({ mark, solids, inflate = 1, pose = IDENTITY }: GlbInput): Promise<Uint8Array> {
+  const document = new Document();
+  const buffer = document.createBuffer();
+  const materials = new Map<string, GltfMaterial>();
+  const shared = new Map<SolidMesh, Shared>();
+  const root = document.createNode(mark.name).setMatrix([...pose] as Matrix16);
+  for (const piece of solids.pieces) {
+    const data = shared.get(piece.mesh) ?? sharedData(document, buffer, piece.mesh, inflate);
+    shared.set(piece.mesh, data);
+    const mesh = document.createMesh(mark.shells[piece.shell]?.name ?? 'Shell');
+    piece.mesh.groups.forEach(({ region }, i) => {
+      const surface = surfaceOf(mark, piece, region);
+      const key = JSON.stringify(surface);
+      const material = materials.get(key) ?? gltfMaterial(document, surface);
+      materials.set(key, material);
+      mesh.addPrimitive(
+        document
+          .createPrimitive()
+          .setAttribute('POSITION', data.positions)
+          .setAttribute('NORMAL', data.normals)
+          .setAttribute('TEXCOORD_0', data.uvs)
+          .setIndices(data.indices[i] as Accessor)
+          .setMaterial(material),
+      );
+    });
+    root.addChild(document.createNode().setMesh(mesh).setMatrix([...piece.pose] as Matrix16));
+  }
+  const scene = document.createScene(mark.name).addChild(root);
+  document.getRoot().setDefaultScene(scene).getAsset().generator = 'Ironsky';
+  return new WebIO().writeBinary(document);
+}
+
+type Matrix16 = Parameters<ReturnType<Document['createNode']>['setMatrix']>[0];
+
+interface Shared {
+  positions: Accessor;
+  normals: Accessor;
+  uvs: Accessor;
+  /** One list a region. */
+  indices: Accessor[];
+}
+
+function sharedData(document: Document, buffer: Buffer, solid: SolidMesh, inflate: number): Shared {
+  const { positions, normals } = swollen(solid, inflate);
+  const accessor = (type: 'VEC3' | 'VEC2' | 'SCALAR', array: Float32Array | Uint32Array) => document.createAccessor().setType(type).setArray(array.slice()).setBuffer(buffer);
+  return {
+    positions: accessor('VEC3', positions),
+    normals: accessor('VEC3', ofUnitLength(normals)),
+    uvs: accessor('VEC2', solid.uvs),
+    indices: solid.groups.map(({ start, count }) => accessor('SCALAR', solid.indices.subarray(start, start + count))),
+  };
+}
+
+/** glTF asks for normals of unit length to five digits, which sums of single-precision numbers may miss. */
+function ofUnitLength(normals: Float32Array): Float32Array {
+  const out = normals.slice();
+  for (let i = 0; i < out.length; i += 3) {
+    const length = Math.hypot(out[i] as number, out[i + 1] as number, out[i + 2] as number);
+    if (length === 0) out[i + 2] = 1;
+    else for (let k = 0; k < 3; k++) out[i + k] = (out[i + k] as number) / length;
+  }
+  return out;
+}
+
+function surfaceOf({ body, shells }: Mark, { shell, dress }: PlacedSolid, region: keyof Mark['shells'][number]['surfaces']): Surface {
+  const own = shell === 0 && body.kind === 'words' ? body.runs[dress]?.surface : undefined;
+  return own ?? (shells[shell] ?? (shells[0] as Mark['shells'][number])).surfaces[region];
+}
+
+function gltfMaterial(document: Document, { material: kind, colour, roughness, opacity }: Surface): GltfMaterial {
+  const { label, metalness, glow } = MATERIALS[kind];
+  const [r, g, b] = linearColour(colour);
+  const made = document
+    .createMaterial(label)
+    .setBaseColorFactor([r, g, b, opacity])
+    .setMetallicFactor(metalness)
+    .setRoughnessFactor(roughness)
+    .setAlphaMode(opacity < 1 ? 'BLEND' : 'OPAQUE');
+  // Light given off beyond full needs an extension; plain glTF stops at the colour itself.
+  return glow > 0 ? made.setEmissiveFactor([r, g, b]) : made;
+}
