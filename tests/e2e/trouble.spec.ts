@@ -21,7 +21,7 @@ test('fonts: not a font, a broken one, one that is too large', async ({ page, ir
   const alert = page.getByRole('complementary', { name: /Words and place/ }).getByRole('alert');
 
   await choose(file('notes.ttf', new TextEncoder().encode('Dear aunt, this is not a font.')));
-  await expect(alert).toHaveText('“notes.ttf” is not a font file. Choose a TTF, OTF or WOFF2 file.');
+  await expect(alert).toHaveText('“notes.ttf” is not a font file. Choose a TTF, OTF, WOFF or WOFF2 file.');
   await choose(file('cut.otf', Uint8Array.from([79, 84, 84, 79, ...new Array(500).fill(1)])));
   await expect(alert).toContainText('“cut.otf” cannot be used.');
   await choose(file('huge.ttf', new Uint8Array(20_000_001)));

@@ -3,7 +3,7 @@
 import { RotateCcw } from 'lucide-react';
 import { useState } from 'react';
 import { styled } from 'styled-components';
-import { changeKit, followAgain, leaveKit, makeKit, pasteLook, putKit } from '@/core/production/edits/kit-edits';
+import { changeKit, followAgain, leaveKit, makeKit, pasteLook, putKit, renameKit } from '@/core/production/edits/kit-edits';
 import { kitPartsOf, ownValues, type Kit } from '@/core/production/kits';
 import type { Mark } from '@/core/production/mark';
 import { Button, IconButton, Pick } from '@/parts/controls';
@@ -93,7 +93,7 @@ export function KitBench({ mark }: { mark: Mark }) {
               Take off the shelf
             </Button>
           ) : (
-            <Button $tone="quiet" onPress={() => void put(kit)}>
+            <Button $tone="quiet" onPress={() => void put(kit).then((placed) => placed && edit((draft) => renameKit(draft, kit.id, placed.id)))}>
               Put on the shelf
             </Button>
           )}

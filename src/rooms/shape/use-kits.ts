@@ -11,19 +11,22 @@ export function useKits() {
   useEffect(() => {
     list().then(setShelf, () => setTrouble('The shelf of kits could not be read.'));
   }, []);
-  const attempt = async (work: () => Promise<unknown>) => {
+  const attempt = async <T,>(work: () => Promise<T>): Promise<T | null> => {
     setTrouble(null);
     try {
-      await work();
+      const done = await work();
       setShelf(await list());
+      return done;
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : 'The shelf of kits could not be changed.');
+      return null;
     }
   };
   return {
     shelf,
     trouble,
-    put: (kit: Kit) => attempt(() => api('/api/kits', { method: 'POST', json: kit })),
+    /** Puts a kit on the shelf; gives it as it is known there. */
+    put: (kit: Kit) => attempt(() => api<Kit>('/api/kits', { method: 'POST', json: kit })),
     take: (id: string) => attempt(() => api(`/api/kits/${id}`, { method: 'DELETE' })),
   };
 }

@@ -1,4 +1,5 @@
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import path from 'node:path';
 import { encode } from 'fast-png';
 import type { FrameFormat } from '@/core/production/production';
@@ -10,6 +11,10 @@ import { MAX_FONT_BYTES } from '@/core/outline/shipped-fonts';
 import { addFont, listUploadedFonts, uploadedFont } from '@/server/fonts';
 import { createProduction, deleteProduction, duplicateProduction, listProductions, loadProduction, renameProduction, restoreProduction, saveProduction, writeStill } from '@/server/productions';
 import { listRenders, openRender, orderRender, readFrame, setRenderStatus, storeFrame } from '@/server/renders';
+import type { Kit } from '@/core/production/kits';
+import { Typeface } from '@/core/outline/typeface';
+import { demoKits } from '@/demo/kits';
+import { addKit, listKits, removeKit } from '@/server/kits';
 import { packagedFont } from '../support/fonts';
 import { useDataFolder } from '../support/data-folder';
 
@@ -120,6 +125,25 @@ describe('fonts', () => {
     expect(MAX_FONT_BYTES).toBe(20_000_000);
   });
 
+  test('a WOFF file of version 1 holds the same font as its WOFF2 (W3C WOFF 1.0)', async () => {
+    const require = createRequire(import.meta.url);
+    const packed = readFileSync(require.resolve('@fontsource/anton/files/anton-latin-400-normal.woff'));
+    const { id } = await addFont('anton.woff', packed);
+    const [one, two] = [new Typeface((await uploadedFont(id)) as Uint8Array), new Typeface(await packagedFont('anton'))];
+    expect(one.shape('AVATAR office').map(({ advance }) => advance)).toEqual(two.shape('AVATAR office').map(({ advance }) => advance));
+    expect(one.outline(one.shape('g')[0]?.glyph ?? 0)).toEqual(two.outline(two.shape('g')[0]?.glyph ?? 0));
+  });
+
+  test('WOFF files that are cut, lie about their tables or would fill the memory are refused', async () => {
+    const require = createRequire(import.meta.url);
+    const packed = Uint8Array.from(readFileSync(require.resolve('@fontsource/anton/files/anton-latin-400-normal.woff')));
+    const lying = packed.slice();
+    new DataView(lying.buffer).setUint32(44 + 12, 0x7fffffff);
+    const shorter = packed.slice();
+    new DataView(shorter.buffer).setUint32(44 + 8, 3);
+    for (const [name, bytes] of [['half.woff', packed.slice(0, 4000)], ['bomb.woff', lying], ['short.woff', shorter]] as const) await expect(addFont(name, bytes)).rejects.toThrow(`“${name}” cannot be used.`);
+  });
+
   test('an id is a hash and never a path', async () => {
     expect(await uploadedFont('../database/PG_VERSION')).toBeNull();
   });
@@ -137,4 +161,23 @@ test('a file that cannot be written whole leaves nothing behind, neither half of
 test('a second owner of the data folder is refused in words that say what to do', async () => {
   await expect(lockFolder(folder())).rejects.toThrow(FolderInUseError);
   await expect(lockFolder(folder())).rejects.toThrow(/already running.*IRONSKY_DATA/);
+});
+
+describe('the shelf of kits', () => {
+  test('takes kits, gives them back in order with ids of their own, and lets them go', async () => {
+    const kit = demoKits()[0] as Kit;
+    const [one, two] = [await addKit(kit), await addKit({ ...kit, name: 'Another' })];
+    expect(one.id).not.toBe(two.id);
+    expect(await listKits()).toEqual([{ ...kit, id: one.id }, { ...kit, id: two.id, name: 'Another' }]);
+    await removeKit(one.id);
+    expect((await listKits()).map(({ name }) => name)).toEqual(['Another']);
+    await removeKit(two.id);
+  });
+
+  test('five looks come with the demo, none like another', () => {
+    const kits = demoKits();
+    expect(kits).toHaveLength(5);
+    expect(new Set(kits.map(({ shells, skin }) => JSON.stringify([shells.map(({ surfaces, front }) => [surfaces.face.material, front.profile]), skin.on]))).size).toBe(5);
+    expect(new Set(kits.map(({ layout }) => layout?.font.id)).size).toBe(5);
+  });
 });

@@ -58,6 +58,12 @@ export function leaveKit(draft: Production, markId: string): void {
   if (mark) mark.kit = null;
 }
 
+/** Gives a kit another id, as it is known on the shelf; marks that follow it go with it. */
+export function renameKit(draft: Production, from: string, to: string): void {
+  for (const kit of draft.kits) if (kit.id === from) kit.id = to;
+  for (const mark of draft.marks) if (mark.kit === from) mark.kit = to;
+}
+
 /** Takes a kit out of the production; marks that followed it keep their look. */
 export function removeKit(draft: Production, kitId: string): void {
   draft.kits = draft.kits.filter(({ id }) => id !== kitId);
