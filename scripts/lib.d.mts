@@ -2,6 +2,7 @@ import type { ChildProcess } from 'node:child_process';
 
 export const ROOT: string;
 export const CHROMIUM_FLAGS: string[];
+export function ensureBuild(force?: boolean): void;
 export function chromiumPath(): string | undefined;
 export function freePort(): Promise<number>;
 export interface RunningServer {

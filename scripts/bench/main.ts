@@ -1,5 +1,5 @@
-import { readFileSync } from 'node:fs';
-import { cpus } from 'node:os';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { cpus, tmpdir } from 'node:os';
 import path from 'node:path';
 import { chromium } from 'playwright-core';
 import { ExtrudeGeometry, Path, Shape, Vector2 } from 'three';
@@ -16,7 +16,7 @@ import type { Mark } from '@/core/production/mark';
 import { emptyProduction } from '@/core/production/production';
 import { framesPerSecond } from '@/core/time/rate';
 import { demoProductions } from '@/demo/productions';
-import { CHROMIUM_FLAGS, chromiumPath, ROOT } from '../lib.mjs';
+import { CHROMIUM_FLAGS, chromiumPath, ensureBuild, freePort, ROOT, startServer } from '../lib.mjs';
 import { bundleForBrowser } from '../bundle.mjs';
 import type { PictureBench, PictureTimes } from './picture';
 
@@ -92,6 +92,72 @@ async function shells(): Promise<void> {
   console.log(`Two shells of “${WORD}”, layout and offset with them: ${whole.toFixed(0)} ms; after a drag of one bevel ${dragged.toFixed(0)} ms (${((100 * dragged) / whole).toFixed(0)} %)`);
 }
 
+/** Sixty letters in three shells: how long they take, and what they hold. */
+async function longText(): Promise<void> {
+  const face = await typeface('archivo-black');
+  const production = sixtyLetters();
+  const mark = production.marks[0] as Mark;
+  const began = performance.now();
+  const { pieces, triangles } = buildMark(mark, [face], { cache: { layouts: new Map(), outlines: new Map(), meshes: new Map() } });
+  const took = performance.now() - began;
+  const meshes = new Set(pieces.map(({ mesh }) => mesh));
+  const bytes = [...meshes].reduce((sum, { positions, normals, uvs, indices }) => sum + positions.byteLength + normals.byteLength + uvs.byteLength + indices.byteLength, 0);
+  console.log(`Sixty letters, three shells: ${took.toFixed(0)} ms, ${pieces.length} pieces of ${meshes.size} meshes, ${triangles} triangles, ${(bytes / 1e6).toFixed(1)} MB of vertices`);
+}
+
+const SIXTY = 'THE LANTERN FISH RISE FROM THE DEEP\nWHERE NO LIGHT\nHAS EVER COME TO REST AND';
+
+function sixtyLetters() {
+  const production = emptyProduction('Sixty', { width: 1920, height: 1080, rate: '25', length: 100 });
+  const id = addWordmark(production, SIXTY);
+  addShell(production, id);
+  addShell(production, id);
+  return production;
+}
+
+/** How long the page does not answer while the same text is built in the worker: the longest pause between two frames, and what a press waits. */
+async function responsiveness(): Promise<void> {
+  ensureBuild();
+  const data = mkdtempSync(path.join(tmpdir(), 'ironsky-bench-'));
+  const server = await startServer({ port: await freePort(), env: { IRONSKY_DATA: data }, quiet: true });
+  const browser = await chromium.launch({ executablePath: chromiumPath(), args: CHROMIUM_FLAGS });
+  try {
+    const made = (await (await fetch(`${server.url}/api/productions`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ name: 'Sixty', format: sixtyLetters().format }) })).json()) as { id: string; revision: number };
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(`${server.url}/production/${made.id}/shape`);
+    await page.getByRole('button', { name: 'Add words' }).click();
+    await page.getByRole('button', { name: 'Add a shell behind' }).click();
+    await page.getByRole('button', { name: 'Add a shell behind' }).click();
+    await page.getByRole('radio', { name: 'sketch' }).click();
+    await page.waitForTimeout(3000);
+    const longest = page.evaluate(async () => {
+      const until = performance.now() + 12_000;
+      let last = performance.now();
+      let gap = 0;
+      while (performance.now() < until) {
+        await new Promise(requestAnimationFrame);
+        gap = Math.max(gap, performance.now() - last);
+        last = performance.now();
+      }
+      return gap;
+    });
+    await page.getByRole('textbox', { name: 'Words' }).fill(SIXTY);
+    const waits: number[] = [];
+    for (let i = 0; i < 6; i++) {
+      const began = performance.now();
+      await page.getByRole('radio', { name: i % 2 === 0 ? 'side' : 'above' }).click();
+      waits.push(performance.now() - began);
+      await page.waitForTimeout(200);
+    }
+    console.log(`The page while they are built in the worker (software drawing): longest pause between two frames ${(await longest).toFixed(0)} ms; a press is answered in ${median(waits).toFixed(0)} ms (median of 6), ${Math.max(...waits).toFixed(0)} ms at most`);
+  } finally {
+    await browser.close();
+    server.child.kill();
+    await server.ended;
+    rmSync(data, { recursive: true, force: true });
+  }
+}
+
 async function demoSolids(): Promise<{ production: ReturnType<typeof demoProductions>[number]; solids: Record<string, MarkSolids> }> {
   const [production] = demoProductions();
   if (!production) throw new Error('There is no demo.');
@@ -122,7 +188,7 @@ async function picture({ production, solids: built }: Awaited<ReturnType<typeof 
         ...mark,
         pieces: mark.pieces.map((piece) => ({
           ...piece,
-          mesh: { groups: piece.mesh.groups, positions: [...piece.mesh.positions], normals: [...piece.mesh.normals], indices: [...piece.mesh.indices], topology: { positions: [], triangles: [] } },
+          mesh: { groups: piece.mesh.groups, positions: [...piece.mesh.positions], normals: [...piece.mesh.normals], uvs: [...piece.mesh.uvs], indices: [...piece.mesh.indices], topology: { positions: [], triangles: [] } },
         })),
       },
     ]),
@@ -147,6 +213,8 @@ async function picture({ production, solids: built }: Awaited<ReturnType<typeof 
 console.log(`Node ${process.version}, ${cpus().length} x ${cpus()[0]?.model ?? 'unknown processor'}\n`);
 await solids();
 await shells();
+await longText();
+await responsiveness();
 const demo = await demoSolids();
 evaluation(demo);
 await picture(demo);

@@ -60,6 +60,7 @@ function revived(solids: MarkSolids): MarkSolids {
         ...piece.mesh,
         positions: Float32Array.from(piece.mesh.positions),
         normals: Float32Array.from(piece.mesh.normals),
+        uvs: Float32Array.from(piece.mesh.uvs),
         indices: Uint32Array.from(piece.mesh.indices),
       },
     })),

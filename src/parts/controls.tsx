@@ -218,11 +218,12 @@ export function Row({ label, wide = false, children }: { label: string; wide?: b
 }
 const RowBox = styled.div<{ $wide: boolean }>`
   display: grid;
-  grid-template-columns: ${({ $wide }) => ($wide ? '56px minmax(0, 1fr)' : '92px minmax(0, 1fr) 20px')};
+  grid-template-columns: ${({ $wide }) => ($wide ? '50px minmax(0, 1fr)' : '92px minmax(0, 1fr) 20px')};
   align-items: center;
   min-height: 25px;
   > span { font: 500 13px var(--label); color: var(--dim); }
   > div { display: flex; gap: 4px; align-items: center; justify-content: flex-end; min-width: 0; }
+  ${({ $wide }) => ($wide ? '[role="radio"] { padding: 0 7px; }' : '')}
 `;
 
 /** A choice of yes or no. */

@@ -78,6 +78,11 @@ export class PictureClient {
     });
   }
 
+  /** Stops building a mark; it stays as it was. */
+  stopBuilding(markId: string): void {
+    this.post({ kind: 'stop-building', markId });
+  }
+
   /** A mark as binary glTF; null when there is nothing of it. */
   glb(markId: string): Promise<Uint8Array | null> {
     const id = this.nextId++;

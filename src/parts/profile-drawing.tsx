@@ -4,13 +4,13 @@ import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { styled } from 'styled-components';
 import { drawnProfile, type DrawnPoint } from '@/core/solid/profile';
 
-const SIZE = 150;
+const WIDE = 212;
+const HIGH = 132;
 const EDGE = 12;
 
 const Well = styled.svg`
   display: block;
   width: 100%;
-  height: 150px;
   background: var(--well);
   border-radius: 2px;
   touch-action: none;
@@ -23,9 +23,8 @@ let gestures = 0;
 /** The profile of a bevel, drawn with a few points: from the side wall at the left below to the face at the right above. */
 export function ProfileDrawing({ points, most, onChange }: { points: readonly DrawnPoint[]; most: number; onChange: (points: DrawnPoint[], gesture: string) => void }) {
   const drag = useRef<{ index: number; gesture: string } | null>(null);
-  const reach = SIZE - 2 * EDGE;
-  const px = (share: number) => EDGE + share * reach;
-  const py = (share: number) => SIZE - EDGE - share * reach;
+  const px = (share: number) => EDGE + share * (WIDE - 2 * EDGE);
+  const py = (share: number) => HIGH - EDGE - share * (HIGH - 2 * EDGE);
   const curve = drawnProfile(points, 1, 1, 48);
   const put = (index: number, across: number, up: number, gesture: string) => {
     const low = points[index - 1]?.in ?? 0;
@@ -35,17 +34,19 @@ export function ProfileDrawing({ points, most, onChange }: { points: readonly Dr
       gesture,
     );
   };
-  const at = (event: { clientX: number; clientY: number }, box: DOMRect) => [((event.clientX - box.left) / box.width) * SIZE, ((event.clientY - box.top) / box.height) * SIZE] as const;
+  /** Shares in and up of a place on the drawing. */
+  const at = (event: { clientX: number; clientY: number }, box: DOMRect) =>
+    [(((event.clientX - box.left) / box.width) * WIDE - EDGE) / (WIDE - 2 * EDGE), (HIGH - EDGE - ((event.clientY - box.top) / box.height) * HIGH) / (HIGH - 2 * EDGE)] as const;
   const move = (event: PointerEvent<SVGSVGElement>) => {
     const held = drag.current;
     if (!held) return;
-    const [x, y] = at(event, event.currentTarget.getBoundingClientRect());
-    put(held.index, (x - EDGE) / reach, (SIZE - EDGE - y) / reach, held.gesture);
+    const [across, up] = at(event, event.currentTarget.getBoundingClientRect());
+    put(held.index, across, up, held.gesture);
   };
   const add = (event: { clientX: number; clientY: number; currentTarget: SVGSVGElement }) => {
     if (points.length >= most) return;
-    const [x, y] = at(event, event.currentTarget.getBoundingClientRect());
-    const point = { in: Math.max(0, Math.min(1, (x - EDGE) / reach)), up: Math.max(0, Math.min(1, (SIZE - EDGE - y) / reach)), smooth: true };
+    const [across, up] = at(event, event.currentTarget.getBoundingClientRect());
+    const point = { in: Math.max(0, Math.min(1, across)), up: Math.max(0, Math.min(1, up)), smooth: true };
     onChange([...points, point].sort((a, b) => a.in - b.in), `profile-${++gestures}`);
   };
   const key = (index: number, event: KeyboardEvent) => {
@@ -62,8 +63,7 @@ export function ProfileDrawing({ points, most, onChange }: { points: readonly Dr
   };
   return (
     <Well
-      viewBox={`0 0 ${SIZE} ${SIZE}`}
-      preserveAspectRatio="none"
+      viewBox={`0 0 ${WIDE} ${HIGH}`}
       role="group"
       aria-label="Profile drawn by hand. Double-click adds a point; Enter on a point makes it a corner or smooth; Delete removes it."
       onPointerMove={move}
@@ -71,8 +71,8 @@ export function ProfileDrawing({ points, most, onChange }: { points: readonly Dr
       onPointerCancel={() => (drag.current = null)}
       onDoubleClick={add}
     >
-      <path d={`M${px(0)} ${py(0)}V${SIZE}H${SIZE}V${py(1)}H${px(1)}`} fill="none" stroke="var(--line)" />
-      <path d={`M${curve.map((p) => `${px(p.distance).toFixed(2)} ${py(p.height).toFixed(2)}`).join('L')}`} fill="none" stroke="var(--text)" strokeWidth={1.5} vectorEffect="non-scaling-stroke" />
+      <path d={`M${px(0)} ${py(0)}V${HIGH}H${WIDE}V${py(1)}H${px(1)}`} fill="none" stroke="var(--line)" />
+      <path d={`M${curve.map((p) => `${px(p.distance).toFixed(2)} ${py(p.height).toFixed(2)}`).join('L')}`} fill="none" stroke="var(--text)" strokeWidth={1.5} />
       {points.map((point, i) => {
         const shared = {
           role: 'slider',

@@ -77,6 +77,9 @@ export class PictureDesk {
       case 'letters':
         void this.keeper.letters(message.words).then((letters) => this.send({ kind: 'letters', id: message.id, letters }));
         break;
+      case 'stop-building':
+        if (this.production) this.keeper.cancel(message.markId, this.production);
+        break;
       case 'glb':
         void this.glbOf(message.markId).then((bytes) => this.send({ kind: 'glb', id: message.id, bytes }));
         break;

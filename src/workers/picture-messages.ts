@@ -38,6 +38,7 @@ export type ToPicture =
   | { kind: 'section'; id: number; markId: string; cut: CutLine }
   | { kind: 'letters'; id: number; words: Words }
   | { kind: 'glb'; id: number; markId: string }
+  | { kind: 'stop-building'; markId: string }
   | { kind: 'frame'; order: FrameOrder }
   | { kind: 'cancel'; id: number };
 

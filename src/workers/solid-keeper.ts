@@ -14,7 +14,7 @@ export interface SolidEvents {
 
 /** Keeps the solids of a production up to date: asks for what has changed, takes out what is gone. */
 export class SolidKeeper {
-  private readonly port: WorkerPort<BuildRequest, BuildReply>;
+  private port: WorkerPort<BuildRequest, BuildReply>;
   private readonly wanted = new Map<string, string>();
   private readonly pending = new Map<string, string>();
   private idle: (() => void)[] = [];
@@ -22,7 +22,24 @@ export class SolidKeeper {
   private nextId = 1;
 
   constructor(private readonly events: SolidEvents) {
-    this.port = new WorkerPort(new Worker(new URL('./solid.worker.ts', import.meta.url), { type: 'module' }), (reply: BuildReply) => this.receive(reply), () => this.stopped());
+    this.port = this.start();
+  }
+
+  private start(): WorkerPort<BuildRequest, BuildReply> {
+    return new WorkerPort(new Worker(new URL('./solid.worker.ts', import.meta.url), { type: 'module' }), (reply: BuildReply) => this.receive(reply), () => this.stopped());
+  }
+
+  /** Stops building a mark, whatever the worker is at; it stays as it was until it is changed. Others that are waiting are asked for again. */
+  cancel(markId: string, production: Production): void {
+    if (!this.pending.delete(markId)) return;
+    this.port.close();
+    this.port = this.start();
+    for (const mark of production.marks) {
+      const key = this.pending.get(mark.id);
+      if (key) this.port.post({ kind: 'build', mark, key });
+    }
+    this.events.failed(markId, 'Building was stopped. It is built again when the mark is changed.');
+    this.settle();
   }
 
   update(production: Production): void {

@@ -2,7 +2,7 @@ import { Typeface } from '@/core/outline/typeface';
 import { fontKey, type FontRef } from '@/core/outline/font-ref';
 import { setText } from '@/core/outline/text-layout';
 import type { Words } from '@/core/production/words';
-import { buildMark, type BuildCache } from '@/core/frame/mark-solids';
+import { buildSteps, type BuildCache } from '@/core/frame/mark-solids';
 import type { SolidMesh } from '@/core/solid/mesh';
 import { sayReady } from './worker-port';
 import type { BuildReply, BuildRequest, FontFacts } from './solid-messages';
@@ -73,15 +73,17 @@ async function build({ mark, key }: MarkRequest): Promise<void> {
   let lastTold = performance.now();
   try {
     const own = mark.body.kind === 'words' ? await wordsFaces(mark.body) : null;
-    const solids = buildMark(mark, own?.faces ?? [], {
-      cache,
-      runFaces: own?.runFaces,
-      onPiece: (done, of) => {
-        if (performance.now() - lastTold < 100) return;
-        lastTold = performance.now();
-        send({ kind: 'progress', markId: mark.id, key, done, of });
-      },
-    });
+    const steps = buildSteps(mark, own?.faces ?? [], { cache, runFaces: own?.runFaces });
+    let step = steps.next();
+    for (; !step.done; step = steps.next()) {
+      if (performance.now() - lastTold < 100) continue;
+      lastTold = performance.now();
+      send({ kind: 'progress', markId: mark.id, key, ...step.value });
+      // Newer requests are let in; one for this mark makes the rest of the work void.
+      await new Promise((resolve) => setTimeout(resolve, 0));
+      if (waiting.has(mark.id)) return;
+    }
+    const solids = step.value;
     // Copied and not handed over: the cache keeps them.
     send({ kind: 'built', markId: mark.id, key, solids, font: own ? factsOf(own.faces[0]) : null });
   } catch (error) {

@@ -155,9 +155,11 @@ test.describe('with the demo', () => {
     await page.getByRole('link', { name: /^Open Lantern Deep/ }).click();
     for (const room of ['Shape', 'Choreograph', 'Master'] as const) {
       await goToRoom(page, room);
-      const lens = (await page.getByTestId('lens').boundingBox()) as { width: number; height: number };
-      expect(lens.width).toBeGreaterThanOrEqual(640);
-      expect(lens.height).toBeGreaterThanOrEqual(360);
+      const sides = async () => {
+        const lens = await page.getByTestId('lens').boundingBox();
+        return lens ? [lens.width >= 640, lens.height >= 360] : [];
+      };
+      await expect.poll(sides).toEqual([true, true]);
       expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth && document.documentElement.scrollHeight <= innerHeight)).toBe(true);
       for (const bench of await page.getByRole('complementary').all()) expect(await bench.evaluate((e) => e.scrollWidth <= e.clientWidth)).toBe(true);
     }

@@ -14,7 +14,7 @@ test('from an empty desk to frames on disk, as a person would', async ({ page, i
   await test.step('a wordmark: words, font, size, bevel, material, place', async () => {
     await addWords(page, 'DIVE');
     await page.getByRole('button', { name: /Font/, exact: false }).first().click();
-    await expect(page.getByRole('option')).toHaveCount(10);
+    await expect(page.getByRole('listbox').getByRole('option')).toHaveCount(11);
     await page.getByRole('option', { name: 'Anton' }).click();
     await type(page, 'Size, m', '1.2');
     await page.getByRole('radiogroup', { name: 'Profile of the front bevel' }).getByRole('radio', { name: 'chamfer' }).click();

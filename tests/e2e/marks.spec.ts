@@ -168,6 +168,24 @@ test('the cut is placed and turned in the lens view, and the section follows', a
   await expect(page.getByRole('slider', { name: 'Place of the cut' })).toHaveCount(0);
 });
 
+test('a long text is built with its progress in sight, and building it can be stopped', async ({ page, ironsky }) => {
+  await makeProduction(page, ironsky.url, 'Long');
+  await addWords(page, 'A');
+  await open(page, 'Inflate');
+  await page.getByText('a skin under pressure').click();
+  await pictureOf(page, 0);
+  // Every letter of it is another solve.
+  await words(page).fill('ABCDEFGHIJKLMNOPQRSTUVWXYZ abcdefghijklmnopqrstuvwxyz 0123456789 '.repeat(7).slice(0, 500));
+  await expect(page.getByText(/Building .*, \d+ of \d+/)).toBeVisible();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await expect(page.getByText('Building was stopped. It is built again when the mark is changed.')).toBeVisible();
+  // Nothing is lost, and the next change is built.
+  expect((await words(page).inputValue()).length).toBe(500);
+  await words(page).fill('SHORT');
+  await expect(page.getByText('Building was stopped.')).toHaveCount(0);
+  await pictureOf(page, 0, 4);
+});
+
 test('fonts: a variable one has its axes, a WOFF file of version 1 is taken, a missing glyph is named', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Fonts');
   await addWords(page, 'WIDE 漢');

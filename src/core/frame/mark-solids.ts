@@ -2,7 +2,7 @@ import { outlineLayout } from '../outline/drawing';
 import { fontKey, type FontRef } from '../outline/font-ref';
 import { formPath } from '../outline/forms';
 import { mirrored } from '../outline/mirrored';
-import { uniteOverlapping, type StandingRings } from '../outline/overlap';
+import { joinNear, uniteOverlapping, type StandingRings, type UnitedPiece } from '../outline/overlap';
 import { pressApart } from '../outline/press-apart';
 import type { Ring } from '../outline/ring';
 import { seatOf, setText, type Layout, type Letter, type OutlinePiece } from '../outline/text-layout';
@@ -85,8 +85,9 @@ function layoutOf(mark: Mark, faces: readonly Typeface[], runFaces: RunFaces): L
 }
 
 /** Outlines of one shell: the mark's own, offset, with only a rim left where that is asked for. */
-function shellPieces({ pieces, scale }: Layout, { offset, join, rim }: Shell): OutlinePiece[] {
-  if (offset === 0 && rim === 0) return pieces;
+function shellPieces({ pieces, scale }: Layout, { offset, join, rim, front, back }: Shell): OutlinePiece[] {
+  const reach = outwardReach(front, back);
+  if (offset === 0 && rim === 0 && reach === 0) return pieces;
   const made = new Map<string, Ring[]>();
   const shaped = pieces.flatMap((piece) => {
     let rings = made.get(piece.key);
@@ -97,12 +98,20 @@ function shellPieces({ pieces, scale }: Layout, { offset, join, rim }: Shell): O
     }
     return rings.length > 0 ? [{ ...piece, rings }] : [];
   });
-  if (offset <= 0) return shaped;
   // Outlines that have grown may have met: those in one plane become one, so that no letter runs through its neighbour.
-  const flat = new Map<number, OutlinePiece[]>();
-  for (const piece of shaped) if (!piece.seat) flat.set(piece.dress, [...(flat.get(piece.dress) ?? []), piece]);
-  const united = [...flat].flatMap(([dress, members]) => uniteOverlapping(members.map(({ key, ...piece }) => ({ id: key, ...piece })), scale).map((piece) => ({ ...piece, dress })));
-  return [...united, ...shaped.filter((piece) => piece.seat)];
+  const united = offset > 0 ? inOnePlane(shaped, (standing) => uniteOverlapping(standing, scale)) : shaped;
+  // Bevels that grow meet in a valley, for which their outlines are swept together.
+  return reach > 0 ? inOnePlane(united, (standing) => joinNear(standing, reach / 1000)) : united;
+}
+
+/** How far bevels grow out of an outline, millimetres. */
+const outwardReach = (...bevels: Bevel[]): number => Math.max(...bevels.map(({ outward, profile, size }) => (outward && profile !== 'none' ? size : 0)));
+
+/** Does something to the outlines that stand in the plane of the face and are coloured alike; those turned out of it stay as they are. */
+function inOnePlane(pieces: readonly OutlinePiece[], work: (standing: StandingRings[]) => UnitedPiece[]): OutlinePiece[] {
+  const flat = new Map<number, StandingRings[]>();
+  for (const { key, rings, x, y, dress, seat } of pieces) if (!seat) flat.set(dress, [...(flat.get(dress) ?? []), { id: key, rings, x, y }]);
+  return [...[...flat].flatMap(([dress, members]) => work(members).map((piece) => ({ ...piece, dress }))), ...pieces.filter((piece) => piece.seat)];
 }
 
 /** What one shell is made of: solids to be built, each at its place. */
@@ -158,15 +167,28 @@ export type RunFaces = (font: FontRef) => readonly Typeface[];
 export interface BuildOptions {
   cache?: BuildCache;
   runFaces?: RunFaces;
-  /** Called after each piece with the number done and the number of all, for progress. */
-  onPiece?: (done: number, of: number) => void;
+}
+
+/** How far a mark is built. */
+export interface BuildProgress {
+  done: number;
+  of: number;
 }
 
 /**
  * Builds all solids of a mark. A piece that cannot be built is left out and named; the rest stands.
  * @param faces the mark's font and its stand-ins; not used for outlines
  */
-export function buildMark(mark: Mark, faces: readonly Typeface[], { cache, onPiece, runFaces = () => [] }: BuildOptions = {}): MarkSolids {
+export function buildMark(mark: Mark, faces: readonly Typeface[], options: BuildOptions = {}): MarkSolids {
+  const steps = buildSteps(mark, faces, options);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** The same, piece by piece: whoever builds can say how far it is, and stop. */
+export function* buildSteps(mark: Mark, faces: readonly Typeface[], { cache, runFaces = () => [] }: BuildOptions = {}): Generator<BuildProgress, MarkSolids, void> {
   const key = layoutKey(mark);
   const layout = kept(cache?.layouts, key, () => layoutOf(mark, faces, runFaces));
   const source = sourceOf(mark);
@@ -179,7 +201,7 @@ export function buildMark(mark: Mark, faces: readonly Typeface[], { cache, onPie
         return [{ id: `${key}|${shell.offset}`, build: () => bodyMesh(shape, shell.offset / 1000), pose: IDENTITY, shell: index, dress: -1 }];
       }
       if (mark.skin.on) return skinOrders(mark, layout, shell, index, source);
-      const outlines = kept(cache?.outlines, JSON.stringify([key, shell.offset, shell.join, shell.rim]), () => shellPieces(layout, shell));
+      const outlines = kept(cache?.outlines, JSON.stringify([key, shell.offset, shell.join, shell.rim, outwardReach(shell.front, shell.back)]), () => shellPieces(layout, shell));
       const shape = JSON.stringify(geometryOf(shell));
       return outlines.map((piece) => ({
         id: `${source}|${shape}|${piece.key}`,
@@ -196,7 +218,7 @@ export function buildMark(mark: Mark, faces: readonly Typeface[], { cache, onPie
   });
   const built = new Map<string, SolidMesh | null>();
   const pieces: PlacedSolid[] = [];
-  orders.forEach(({ id, build, pose, shell, dress }, i) => {
+  for (const [i, { id, build, pose, shell, dress }] of orders.entries()) {
     if (!built.has(id)) {
       try {
         built.set(id, kept(cache?.meshes, id, build));
@@ -208,8 +230,8 @@ export function buildMark(mark: Mark, faces: readonly Typeface[], { cache, onPie
     }
     const mesh = built.get(id);
     if (mesh) pieces.push({ key: id, mesh, pose, shell, dress });
-    onPiece?.(i + 1, orders.length);
-  });
+    yield { done: i + 1, of: orders.length };
+  }
   const box = boundsOf(pieces);
   return {
     pieces,

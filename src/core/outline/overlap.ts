@@ -43,6 +43,25 @@ function overlappingGroups(boxes: readonly Extent[]): number[][] {
   return [...groups.values()];
 }
 
+/** Puts outlines that stand nearer together than twice a reach into one, without uniting them: what grows from them meets. */
+export function joinNear(standing: readonly StandingRings[], reach: number): UnitedPiece[] {
+  const boxed = standing.flatMap((item) => {
+    const b = ringBounds(item.rings);
+    return b ? [{ ...item, box: { x0: b.x0 + item.x - reach, x1: b.x1 + item.x + reach, y0: b.y0 + item.y - reach, y1: b.y1 + item.y + reach } }] : [];
+  });
+  return overlappingGroups(boxed.map(({ box }) => box)).map((members) => {
+    const group = members.map((m) => boxed[m] as (typeof boxed)[number]);
+    const first = group[0] as (typeof boxed)[number];
+    return { key: groupKey(group), rings: group.flatMap((g) => placeRings(g.rings, 1, g.x - first.x, g.y - first.y)), x: first.x, y: first.y };
+  });
+}
+
+/** Equal for groups of the same outlines at the same distances. */
+const groupKey = (group: readonly StandingRings[]): string => {
+  const first = group[0] as StandingRings;
+  return group.map((g) => `${g.id}@${(g.x - first.x).toFixed(6)},${(g.y - first.y).toFixed(6)}`).join(' ');
+};
+
 /**
  * Unites outlines whose boxes overlap, so that none runs through another; the rest stay by themselves.
  * @param scale size that tolerances refer to
@@ -57,7 +76,7 @@ export function uniteOverlapping(standing: readonly StandingRings[], scale: numb
     .map((members) => {
       const group = members.map((m) => boxed[m] as (typeof boxed)[number]);
       const first = group[0] as (typeof boxed)[number];
-      const key = group.map((g) => `${g.id}@${(g.x - first.x).toFixed(6)},${(g.y - first.y).toFixed(6)}`).join(' ');
+      const key = groupKey(group);
       let rings = made.get(key);
       if (!rings) {
         const all = group.flatMap((g) => placeRings(g.rings, 1, g.x - first.x, g.y - first.y));

@@ -164,7 +164,7 @@ export function SectionView({ unit, shells, loops, selected, onSelect, onChange 
             .join('');
           return <path key={each.id} d={d} fill={`url(#${id}-${i})`} fillRule="evenodd" stroke={hueColour(each.hue)} strokeWidth={each === shell ? 2 : 1.2} style={{ cursor: 'move' }} onPointerDown={(event) => hold(event, each)} />;
         })}
-        {shell && own ? (
+        {shell && own && !shell.inflated ? (
           <g stroke="var(--line-strong)" pointerEvents="none">
             <line x1={px(own.right) + 14} x2={px(own.right) + 26} y1={py(shell.to)} y2={py(shell.to)} />
             <line x1={px(own.right) + 14} x2={px(own.right) + 26} y1={py(shell.from)} y2={py(shell.from)} />

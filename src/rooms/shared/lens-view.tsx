@@ -29,6 +29,7 @@ const Notice = styled.div`
   background: rgb(0 0 0 / 0.6);
   color: #ddd;
   font: 500 12px var(--label);
+  button { margin-left: 10px; padding: 0 6px; border: 1px solid #777; border-radius: 3px; background: none; color: inherit; font: inherit; }
 `;
 
 /** Largest picture that the view asks for, in device pixels a side. */
@@ -168,6 +169,20 @@ function SafeAreas() {
   );
 }
 
+/** How far a mark is built, and a way to stop. */
+function Building({ markId, done, of }: { markId: string; done: number; of: number }) {
+  const { picture } = useWorkspace();
+  const name = useProduction((p) => p.marks.find(({ id }) => id === markId)?.name ?? 'a mark');
+  return (
+    <Notice role="status">
+      Building {name}, {done} of {of}
+      <button type="button" onClick={() => picture?.stopBuilding(markId)}>
+        Stop
+      </button>
+    </Notice>
+  );
+}
+
 export function LensView({ overlay }: { overlay?: ReactNode }) {
   const workspace = useWorkspace();
   const { width, height, rate } = useProduction((p) => p.format);
@@ -175,11 +190,12 @@ export function LensView({ overlay }: { overlay?: ReactNode }) {
   const holder = useWorkerCanvas();
   useLook(fit.width, fit.height);
   const flying = useFlying(workspace);
-  const { safeAreas, flight, lost, building, troubles, drawn } = useView((s) => ({
+  const { safeAreas, flight, lost, building, progress, troubles, drawn } = useView((s) => ({
     safeAreas: s.safeAreas,
     flight: s.flight,
     lost: s.lost,
-    building: Object.keys(s.building).length,
+    building: Object.keys(s.building)[0] ?? null,
+    progress: Object.values(s.building)[0] ?? null,
     troubles: Object.values(s.troubles)[0] ?? null,
     drawn: s.drawn,
   }));
@@ -216,7 +232,7 @@ export function LensView({ overlay }: { overlay?: ReactNode }) {
         {safeAreas ? <SafeAreas /> : null}
         {overlay}
       </Stage>
-      {lost ? <Notice role="alert">{lost}</Notice> : troubles ? <Notice role="alert">{troubles}</Notice> : building > 0 ? <Notice role="status">Building {building === 1 ? 'a mark' : `${building} marks`}…</Notice> : flight ? <Notice>Flying freely · Enter lands here, Escape goes back</Notice> : null}
+      {lost ? <Notice role="alert">{lost}</Notice> : troubles ? <Notice role="alert">{troubles}</Notice> : building && progress ? <Building markId={building} {...progress} /> : flight ? <Notice>Flying freely · Enter lands here, Escape goes back</Notice> : null}
     </Well>
   );
 }

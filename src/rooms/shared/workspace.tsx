@@ -56,7 +56,11 @@ function startPicture(view: ViewStore): PictureClient {
         return { facts: facts ? { ...others, [markId]: facts } : others, building, troubles: facts ? troubles : state.troubles };
       }),
     building: (markId, done, of) => view.setState((state) => ({ building: { ...state.building, [markId]: { done, of } } })),
-    markFailed: (markId, reason) => view.setState((state) => ({ troubles: { ...state.troubles, [markId]: reason } })),
+    markFailed: (markId, reason) =>
+      view.setState((state) => {
+        const { [markId]: _done, ...building } = state.building;
+        return { building, troubles: { ...state.troubles, [markId]: reason } };
+      }),
     lost: (reason) => view.setState({ lost: reason }),
   });
 }

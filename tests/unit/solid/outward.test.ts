@@ -3,6 +3,7 @@ import { setText } from '@/core/outline/text-layout';
 import { signedArea } from '@/core/outline/ring';
 import { buildSolid, type BevelShape } from '@/core/solid/bevelled-solid';
 import { enclosedVolume, type SolidMesh } from '@/core/solid/mesh';
+import { joinNear } from '@/core/outline/overlap';
 import { reversed } from '@/core/solid/outline-frame';
 import { packagedTypeface, SHIPPED } from '../support/fonts';
 import { judge, verdictOn } from '../support/judge';
@@ -68,4 +69,22 @@ test.each(SHIPPED.slice(0, 4))('letters of %s grow outward soundly: manifold, th
       }
     }
   }
+});
+
+test('letters near one another grow together: their bevels meet in a valley halfway and no solid runs through another', async () => {
+  const face = await packagedTypeface('archivo-black');
+  const { pieces, scale } = setText({ text: 'II', size: 1, tracking: 0, leading: 1, alignment: 'left' }, [face]);
+  const joined = joinNear(pieces.map(({ key, ...piece }) => ({ id: key, ...piece })), 0.15);
+  expect(joined).toHaveLength(1);
+  const rings = joined[0]?.rings ?? [];
+  const solid = buildSolid(rings, { from: 0, to: 0.4, front: out(0.15, 0.15), back: NONE }, scale);
+  const { status, volume } = verdictOn(kernel, solid);
+  expect(status).toBe('NoError');
+  // Two stems w x h at a gap g < 2·0.15: each frustum is what it would be alone, less the two halves over the valley.
+  const [a, b] = rings.map((ring) => [Math.min(...ring.map((v) => v.x)), Math.max(...ring.map((v) => v.x))] as const).sort((p, q) => p[0] - q[0]) as [readonly [number, number], readonly [number, number]];
+  const [w, g, h] = [a[1] - a[0], b[0] - a[1], 1];
+  const grownAt = (t: number) => (t >= g / 2 ? (2 * w + g + 2 * t) * (h + 2 * t) : 2 * (w + 2 * t) * (h + 2 * t));
+  let slices = 0;
+  for (let i = 0; i < 1000; i++) slices += grownAt(((i + 0.5) / 1000) * 0.15) * (0.15 / 1000);
+  expect(volume / (slices + 0.25 * grownAt(0.15))).toBeCloseTo(1, 3);
 });
