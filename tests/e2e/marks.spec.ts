@@ -175,7 +175,7 @@ test('a long text is built with its progress in sight, and building it can be st
   await page.getByText('a skin under pressure').click();
   await pictureOf(page, 0);
   // Every letter of it is another solve.
-  await words(page).fill('ABCDEFGHIJKLMNOPQRSTUVWXYZ abcdefghijklmnopqrstuvwxyz 0123456789 '.repeat(7).slice(0, 500));
+  await words(page).fill('ABCDEFGHIJKLMNOPQRSTUVWXYZ abcdefghijklmnopqrstuvwxyz 0123456789 '.repeat(8).slice(0, 500));
   await expect(page.getByText(/Building .*, \d+ of \d+/)).toBeVisible();
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await expect(page.getByText('Building was stopped. It is built again when the mark is changed.')).toBeVisible();

@@ -80,11 +80,11 @@ describe('shading', () => {
 });
 
 describe('every letter of every shipped font is a sound solid', () => {
-  // All bevels on all letters take minutes (npm run solids writes them into docs/solids.md); here each letter takes a third of them in turn.
+  // All bevels on all letters take minutes (npm run solids writes them into docs/solids.md); here each letter takes a quarter of them in turn.
   test.each(SHIPPED)('%s', async (family, weight) => {
     const face = await packagedTypeface(family, weight);
     const faults = [...CHARACTERS].flatMap((character, i) =>
-      PROFILES_JUDGED.flatMap((profile, p) => WIDTHS.filter((_, w) => (w + p + i + family.length) % 3 === 0).flatMap((width) => faultsOf(kernel, face, character, profile, width))),
+      PROFILES_JUDGED.flatMap((profile, p) => WIDTHS.filter((_, w) => (w + p + i + family.length) % 4 === 0).flatMap((width) => faultsOf(kernel, face, character, profile, width))),
     );
     expect(faults).toEqual([]);
   });
