@@ -145,7 +145,7 @@ async function responsiveness(): Promise<void> {
     const waits: number[] = [];
     for (let i = 0; i < 6; i++) {
       const began = performance.now();
-      await page.getByRole('radio', { name: i % 2 === 0 ? 'side' : 'above' }).click();
+      await page.getByRole('radiogroup', { name: 'Plan seen from' }).getByRole('radio', { name: i % 2 === 0 ? 'side' : 'above' }).click();
       waits.push(performance.now() - began);
       await page.waitForTimeout(200);
     }

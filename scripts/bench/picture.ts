@@ -71,7 +71,7 @@ function bareScene(painter: Painter): Scene {
   const scene = new Scene();
   const material = new MeshStandardMaterial({ roughness: 0.2, metalness: 1 });
   painter.stage.scene.traverse((object: Object3D) => {
-    if (!(object instanceof Mesh) || !object.parent?.name) return;
+    if (!(object instanceof Mesh) || !object.parent?.parent?.name) return;
     const mesh = new Mesh(object.geometry as BufferGeometry, material);
     mesh.matrixAutoUpdate = false;
     mesh.matrix.copy(object.matrixWorld);

@@ -1,4 +1,5 @@
 import { normalAlong } from './front-state';
+import { FloatList, IntList } from './growing';
 import { MeshBuilder, type SolidMesh } from './mesh';
 import type { Profile, ProfilePoint } from './profile';
 import { crossOf, planDistance, triangulatePiece, type Plan } from './strip-triangles';
@@ -45,9 +46,14 @@ export function surfaceOver(input: SurfaceInput): SolidMesh {
 }
 
 class Surface {
-  private readonly mesh = new MeshBuilder();
+  private readonly mesh: MeshBuilder;
   private readonly plan: Plan;
-  private readonly horizontal = new Map<number, Normal2>();
+  private readonly firstSlot: Int32Array;
+  private readonly nextSlot = new IntList(1024);
+  private readonly slotEdge = new IntList(1024);
+  private readonly normalX = new FloatList(1024);
+  private readonly normalY = new FloatList(1024);
+  private readonly along = new FloatList(1024);
   private readonly keysPerNode: number;
   /** Drawn vertex of each node of the piece at hand, by node. */
   private readonly vertexOf: Int32Array;
@@ -55,18 +61,22 @@ class Surface {
   /** Where each edge begins on its outline, and how long that outline is, metres. */
   private readonly edgeStart: Float64Array;
   private readonly outlineLength: Float64Array;
-  private readonly along = new Map<number, number>();
-  private readonly arcs: Map<SolidEnd, Float64Array>;
+  private readonly groupAlong: number[] = [];
+  private readonly frontArcs: Float64Array;
+  private readonly backArcs: Float64Array;
 
   constructor(private readonly input: SurfaceInput) {
     const { record } = input.sweep;
     this.plan = { x: record.x.data, y: record.y.data };
     this.vertexOf = new Int32Array(record.x.length);
+    this.firstSlot = new Int32Array(record.x.length).fill(-1);
     this.keysPerNode = input.front.profile.length + input.back.profile.length + 2;
+    this.mesh = new MeshBuilder(record.x.length * this.keysPerNode);
     this.edgeStart = new Float64Array(input.sweep.generators.count);
     this.outlineLength = new Float64Array(input.sweep.generators.count);
     this.measureOutlines();
-    this.arcs = new Map([input.front, input.back].map((end) => [end, arcLengths(end.profile)]));
+    this.frontArcs = arcLengths(input.front.profile);
+    this.backArcs = arcLengths(input.back.profile);
   }
 
   private measureOutlines(): void {
@@ -125,52 +135,55 @@ class Surface {
     }
   }
 
-  /** Horizontal normal, into the solid, at a node for the face of an edge; faces joined by smooth arcs share theirs. */
-  private horizontalNormal(node: number, edge: number): Normal2 {
-    const { generators, record } = this.input.sweep;
-    const id = node * (generators.count + 1) + edge;
-    const known = this.horizontal.get(id);
-    if (known) return known;
-    const { group } = this;
-    record.smoothGroup(node, edge, group);
-    let x = 0;
-    let y = 0;
-    for (const member of group) {
-      const n = normalAlong(generators, member, record.x.at(node), record.y.at(node));
-      x += n[0];
-      y += n[1];
-    }
-    const length = Math.hypot(x, y) || 1;
-    const normal: Normal2 = [x / length, y / length];
-    for (const member of group) this.horizontal.set(node * (generators.count + 1) + member, normal);
-    this.measureAlong(node, group);
-    return normal;
-  }
-
   /**
-   * How far along their outline a node stands for the edges of one smooth group: the mean of where they put it, so that a texture runs on round
-   * a curve; edges at the other end of the outline keep theirs, and the seam falls between them.
+   * Slot of what a node has for the face of an edge: its horizontal normal, the way it was swept, and how far along the outline it stands. Faces joined by
+   * smooth arcs share the normal, and the mean of where their edges put it, so that light and texture run on round a curve; edges at the other end of the outline
+   * keep theirs, and the seam of the texture falls between them.
    */
-  private measureAlong(node: number, group: readonly number[]): void {
+  private slotOf(node: number, edge: number): number {
     const { generators: g, record } = this.input.sweep;
-    const own = group.map((edge) => {
-      const along = (record.x.at(node) - (g.originX[edge] as number)) * (g.directionX[edge] as number) + (record.y.at(node) - (g.originY[edge] as number)) * (g.directionY[edge] as number);
-      return (this.edgeStart[edge] as number) + along;
-    });
-    group.forEach((edge, i) => {
-      const near = own.filter((value) => Math.abs(value - (own[i] as number)) <= 0.3 * (this.outlineLength[edge] as number));
-      this.along.set(node * (g.count + 1) + edge, near.reduce((sum, value) => sum + value, 0) / near.length);
-    });
+    // A node has a few faces only: a list is quicker than a map.
+    for (let slot = this.firstSlot[node] as number; slot >= 0; slot = this.nextSlot.at(slot)) if (this.slotEdge.at(slot) === edge) return slot;
+    const { group, groupAlong } = this;
+    record.smoothGroup(node, edge, group);
+    const [px, py] = [record.x.at(node), record.y.at(node)];
+    let nx = 0;
+    let ny = 0;
+    for (let i = 0; i < group.length; i++) {
+      const member = group[i] as number;
+      const n = normalAlong(g, member, px, py);
+      nx += n[0];
+      ny += n[1];
+      groupAlong[i] = (this.edgeStart[member] as number) + (px - (g.originX[member] as number)) * (g.directionX[member] as number) + (py - (g.originY[member] as number)) * (g.directionY[member] as number);
+    }
+    const length = Math.hypot(nx, ny) || 1;
+    for (let i = 0; i < group.length; i++) {
+      const member = group[i] as number;
+      const own = groupAlong[i] as number;
+      const reach = 0.3 * (this.outlineLength[member] as number);
+      let sum = 0;
+      let near = 0;
+      for (let j = 0; j < group.length; j++) {
+        const other = groupAlong[j] as number;
+        if (Math.abs(other - own) > reach) continue;
+        sum += other;
+        near++;
+      }
+      this.normalX.push(nx / length);
+      this.normalY.push(ny / length);
+      this.along.push(sum / near);
+      this.slotEdge.push(member);
+      this.firstSlot[node] = this.nextSlot.push(this.firstSlot[node] as number);
+    }
+    // The group begins with the edge itself.
+    return this.nextSlot.length - group.length;
   }
 
-  private vertex(node: number, edge: number, end: SolidEnd, point: number, height: number, profileNormal: Normal2, arc = (this.arcs.get(end) as Float64Array)[point] as number): number {
-    const x = this.plan.x[node] as number;
-    const y = this.plan.y[node] as number;
-    const topo = this.mesh.topoVertex(this.key(node, end, point), x, y, end.z + end.facing * height);
-    const swept = this.horizontalNormal(node, edge);
-    const along = this.along.get(node * (this.input.sweep.generators.count + 1) + edge) as number;
+  private vertex(node: number, edge: number, end: SolidEnd, point: number, height: number, profileNormal: Normal2, arc = (end === this.input.front ? this.frontArcs : this.backArcs)[point] as number): number {
+    const topo = this.mesh.topoVertex(this.key(node, end, point), this.plan.x[node] as number, this.plan.y[node] as number, end.z + end.facing * height);
+    const slot = this.slotOf(node, edge);
     const out = this.input.outward ? profileNormal[0] : -profileNormal[0];
-    return this.mesh.vertex(topo, swept[0] * out, swept[1] * out, end.facing * profileNormal[1], along, end.z + end.facing * arc);
+    return this.mesh.vertex(topo, this.normalX.at(slot) * out, this.normalY.at(slot) * out, end.facing * profileNormal[1], this.along.at(slot), end.z + end.facing * arc);
   }
 
   private triangle(end: SolidEnd, a: number, b: number, c: number): void {
@@ -214,7 +227,7 @@ class Surface {
     const out = from.after[0] + (to.before[0] - from.after[0]) * share;
     const up = from.after[1] + (to.before[1] - from.after[1]) * share;
     const length = Math.hypot(out, up) || 1;
-    const arcs = this.arcs.get(end) as Float64Array;
+    const arcs = end === this.input.front ? this.frontArcs : this.backArcs;
     const arc = (arcs[segment] as number) + ((arcs[segment + 1] as number) - (arcs[segment] as number)) * share;
     return this.vertex(node, edge, end, end.profile.length, from.height + (to.height - from.height) * share, [out / length, up / length], arc);
   }

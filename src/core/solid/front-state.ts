@@ -82,7 +82,10 @@ export class FrontState {
         g.length[e] = length;
         const from = ring[i] as FrontVertex;
         const to = ring[(i + 1) % size] as FrontVertex;
-        g.normals.set([from.afterNormalX, from.afterNormalY, to.beforeNormalX, to.beforeNormalY], 4 * e);
+        g.normals[4 * e] = from.afterNormalX;
+        g.normals[4 * e + 1] = from.afterNormalY;
+        g.normals[4 * e + 2] = to.beforeNormalX;
+        g.normals[4 * e + 3] = to.beforeNormalY;
         edges[2 * e] = e;
         edges[2 * e + 1] = next;
       }
@@ -149,9 +152,10 @@ export class FrontState {
 export function normalAlong(g: Generators, edge: number, x: number, y: number): readonly [number, number] {
   const along = (x - (g.originX[edge] as number)) * (g.directionX[edge] as number) + (y - (g.originY[edge] as number)) * (g.directionY[edge] as number);
   const share = Math.max(0, Math.min(1, along / (g.length[edge] as number)));
-  const n = (i: number) => g.normals[4 * edge + i] as number;
-  const nx = n(0) + (n(2) - n(0)) * share;
-  const ny = n(1) + (n(3) - n(1)) * share;
+  const { normals } = g;
+  const i = 4 * edge;
+  const nx = (normals[i] as number) + ((normals[i + 2] as number) - (normals[i] as number)) * share;
+  const ny = (normals[i + 1] as number) + ((normals[i + 3] as number) - (normals[i + 1] as number)) * share;
   const length = Math.hypot(nx, ny) || 1;
   return [nx / length, ny / length];
 }

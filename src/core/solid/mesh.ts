@@ -33,11 +33,26 @@ export interface SolidMesh {
   topology: { positions: Float64Array; triangles: Uint32Array };
 }
 
+/** A map from small whole numbers to others. */
+class KeyTable {
+  private readonly values: Int32Array;
+  constructor(size: number) {
+    this.values = new Int32Array(size);
+  }
+  get(key: number): number | undefined {
+    const value = this.values[key] as number;
+    return value === 0 ? undefined : value - 1;
+  }
+  set(key: number, value: number): void {
+    this.values[key] = value + 1;
+  }
+}
+
 /** Collects triangles; vertices are split only where normals or regions differ. */
 export class MeshBuilder {
   private readonly topoPositions = new FloatList(1024);
   private readonly topoTriangles = new IntList(4096);
-  private readonly topoOfKey = new Map<number, number>();
+  private readonly topoOfKey: { get(key: number): number | undefined; set(key: number, topo: number): unknown };
   private readonly firstSplit = new IntList(1024);
   private readonly splitNext = new IntList(1024);
   private readonly splitRegion = new IntList(1024);
@@ -47,6 +62,11 @@ export class MeshBuilder {
   private readonly indices = new IntList(4096);
   private readonly groups: SolidMesh['groups'] = [];
   private region = -1;
+
+  /** @param keys how many keys there can be at most, where they are few enough to be counted: a table is then quicker than a map */
+  constructor(keys = Infinity) {
+    this.topoOfKey = keys < 4e6 ? new KeyTable(keys) : new Map<number, number>();
+  }
 
   /** The unsplit vertex known by a key, made on first use. */
   topoVertex(key: number, x: number, y: number, z: number): number {
