@@ -54,7 +54,7 @@ export const demoKits = (): Kit[] => [
     'buoy',
     'Buoy',
     [{ name: 'Skin', from: -0.1, to: 0.1, face: { material: 'lacquer', colour: '#e2552c', roughness: 0.3 }, side: { material: 'lacquer', colour: '#e2552c', roughness: 0.3 } }],
-    { skin: { on: true, spread: 18, lid: 0 }, layout: { font: { source: 'shipped', id: 'titan-one' }, tracking: 10, leading: 1.1, alignment: 'centre' } },
+    { skin: { on: true, spread: 18, lid: 0, box: 0 }, layout: { font: { source: 'shipped', id: 'titan-one' }, tracking: 10, leading: 1.1, alignment: 'centre' } },
   ),
   kit(
     'chart-chisel',

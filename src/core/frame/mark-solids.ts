@@ -3,7 +3,7 @@ import { fontKey, type FontRef } from '../outline/font-ref';
 import { formPath } from '../outline/forms';
 import { mirrored } from '../outline/mirrored';
 import { joinNear, uniteOverlapping, type StandingRings, type UnitedPiece } from '../outline/overlap';
-import { pressApart } from '../outline/press-apart';
+import { insideBox, pressApart } from '../outline/press-apart';
 import type { Ring } from '../outline/ring';
 import { seatOf, setText, type Layout, type Letter, type OutlinePiece } from '../outline/text-layout';
 import type { Typeface } from '../outline/typeface';
@@ -58,15 +58,15 @@ function layoutKey({ body, mirror }: Mark): string {
 const skinOf = ({ skin }: Mark) => (skin.on ? skin : null);
 
 /** The part of a shell that its solids depend on. */
-function geometryOf({ offset, join, from, to, front, back, rim }: Omit<Shell, 'shown'>) {
-  return { offset, join, from, to, front, back, rim };
+function geometryOf({ offset, join, from, to, front, back, rim, wall }: Omit<Shell, 'shown'>) {
+  return { offset, join, from, to, front, back, rim, wall };
 }
 
 const bevelShape = ({ profile, points, outward, size, height, ridge }: Bevel): BevelShape => ({ profile, points, outward, width: size / 1000, height: height / 1000, ridge });
 
 /** The shape of a shell's solids. */
-export function shellShape({ from, to, front, back }: Shell): SolidShape {
-  return { from, to, front: bevelShape(front), back: bevelShape(back) };
+export function shellShape({ from, to, front, back, wall }: Shell): SolidShape {
+  return { from, to, front: bevelShape(front), back: bevelShape(back), wall: wall / 1000 };
 }
 
 /** What a piece's key is relative to: the same letter of the same font is the same piece in any text. */
@@ -125,12 +125,13 @@ interface Order {
 
 /** Skins over the outlines of a shell, bulging past them and pressing on one another where they meet. */
 function skinOrders(mark: Mark, layout: Layout, shell: Shell, index: number, source: string): Order[] {
-  const { spread, lid } = mark.skin;
+  const { spread, lid, box } = mark.skin;
   const pieces = shellPieces(layout, { ...shell, offset: Math.min(0, shell.offset), rim: shell.rim });
   const grown = (Math.max(0, shell.offset) + spread) / 1000;
   const bulged = pieces.map(({ key, rings, x, y }) => ({ id: key, rings: grown > 0 ? offsetOutline(rings, grown, 'rounded', layout.scale) : rings, x, y }));
   const flat = pieces.flatMap(({ seat }, i) => (seat ? [] : [i]));
-  const pressed = pressApart(flat.map((i) => bulged[i] as StandingRings), layout.scale);
+  const boxed = flat.map((i) => (box > 0 ? insideBox(bulged[i] as StandingRings, (pieces[i] as OutlinePiece).rings, box / 1000, layout.scale) : { ...(bulged[i] as StandingRings), contacts: [] }));
+  const pressed = pressApart(boxed, layout.scale).map((piece, i) => ({ ...piece, contacts: [...piece.contacts, ...(boxed[i]?.contacts ?? [])] }));
   const middle = (shell.from + shell.to) / 2;
   return pieces.flatMap((piece, i): Order[] => {
     const own = pressed[flat.indexOf(i)] ?? { ...(bulged[i] as StandingRings), contacts: [] };

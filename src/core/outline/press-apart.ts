@@ -1,7 +1,7 @@
 import { Clipper64, ClipType, FillRule, PathType, type Paths64 } from 'clipper2-ts';
 import { placeRings, ringBounds, type Ring } from './ring';
 import type { StandingRings } from './overlap';
-import { cutAway, separateTouching } from './unite';
+import { cutAway, cutInside, separateTouching } from './unite';
 
 /** A straight line of contact between two outlines, in the frame of the outline: from (x0, y0) to (x1, y1). */
 export type Contact = readonly [number, number, number, number];
@@ -44,6 +44,21 @@ export function pressApart(standing: readonly StandingRings[], scale: number): P
     x,
     y,
   }));
+}
+
+/**
+ * An outline pressed flat by the sides of an invisible box, which stands some way beyond the extent of what it grew from.
+ * @param own rings that it grew from, in the same frame
+ * @param beyond metres from their extent to the box
+ */
+export function insideBox({ id, rings, x, y }: StandingRings, own: readonly Ring[], beyond: number, scale: number): PressedRings {
+  const [extent, grown] = [ringBounds(own), ringBounds(rings)];
+  if (!extent || !grown) return { id, rings, x, y, contacts: [] };
+  const [x0, y0, x1, y1] = [extent.x0 - beyond, extent.y0 - beyond, extent.x1 + beyond, extent.y1 + beyond];
+  const sides = ([[x0, y0, x0, y1], [x1, y0, x1, y1], [x0, y0, x1, y0], [x0, y1, x1, y1]] as const).filter((_, i) => [grown.x0 < x0, grown.x1 > x1, grown.y0 < y0, grown.y1 > y1][i]);
+  if (sides.length === 0) return { id, rings, x, y, contacts: [] };
+  const box = corners([[x0, y0], [x1, y0], [x1, y1], [x0, y1]].map(([px, py]) => ({ x: px as number, y: py as number })));
+  return { id: `${id}|boxed ${beyond}`, rings: separateTouching(cutInside(rings, [box], { scale }), 2e-5 * scale), x, y, contacts: [...sides] };
 }
 
 const corners = (points: readonly Corner[]): Ring => {

@@ -75,6 +75,8 @@ export const shellSchema = z
     /** Width of the rim that is left when the inside is taken out; 0 leaves it solid. */
     rim: numberField({ label: 'Rim', unit: 'mm', min: 0, max: 2000, rest: 0, step: 1, digits: 1 }),
     fade: fadeSchema.prefault({}),
+    /** Thickness of the wall when it is hollowed out from behind; 0 leaves it solid. */
+    wall: numberField({ label: 'Hollow, wall', unit: 'mm', min: 0, max: 2000, rest: 0, step: 1, digits: 1 }),
     surfaces: z
       .object({ face: surfaceSchema, bevel: surfaceSchema, side: surfaceSchema, back: surfaceSchema })
       .default({ face: surfaceOf('polished-steel'), bevel: surfaceOf('polished-steel'), side: surfaceOf('polished-steel'), back: surfaceOf('polished-steel') }),
@@ -106,6 +108,8 @@ export const skinSchema = z.object({
   spread: numberField({ label: 'Bulge', unit: 'mm', min: 0, max: 500, rest: 0, step: 2, digits: 0 }),
   /** Height over the seam at which an invisible lid stops it; 0 for none. */
   lid: numberField({ label: 'Lid at', unit: 'mm', min: 0, max: 5000, rest: 0, step: 5, digits: 0 }),
+  /** How far beyond each letter's own extent the sides of an invisible box stand that it presses against; 0 for none. */
+  box: numberField({ label: 'Box at', unit: 'mm', min: 0, max: 500, rest: 0, step: 2, digits: 0 }),
 });
 
 export const PIVOTS = ['middle', 'front', 'back', 'baseline-left', 'baseline-centre', 'baseline-right', 'point'] as const;

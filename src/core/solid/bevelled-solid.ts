@@ -2,7 +2,7 @@ import { ringBounds, signedArea, type Ring } from '../outline/ring';
 import { surfaceOver } from './bevelled-surface';
 import type { SolidMesh } from './mesh';
 import { frameAround, reversed } from './outline-frame';
-import { drawnProfile, fromFaceOutward, profileHeight, profileWidth, PROFILES, resampled, type DrawnPoint, type Profile, type ProfileKind } from './profile';
+import { aligned, drawnProfile, fromFaceOutward, profileHeight, profileWidth, PROFILES, resampled, type DrawnPoint, type Profile, type ProfileKind } from './profile';
 import { withJitter } from './jitter';
 import { triangulateInside, WavefrontError } from './triangulate';
 import { sweep, type Sweep } from './wavefront';
@@ -29,6 +29,8 @@ export interface SolidShape {
   to: number;
   front: BevelShape;
   back: BevelShape;
+  /** Thickness of the walls of a solid that is hollowed out from behind, metres; 0 leaves it whole. Not where a bevel grows outward. */
+  wall?: number;
   /** Segments of a rounded profile. */
   segments?: number;
 }
@@ -80,7 +82,10 @@ export function buildSolid(rings: readonly Ring[], shape: SolidShape, scale: num
       const larger = bevels.map((bevel) => ridgeScale(bevel, inradius)) as [number, number];
       const heights = bevels.map((bevel, i) => (isFlat(bevel) ? 0 : bevel.height * (larger[i] as number))) as [number, number];
       const fit = Math.min(1, depth / (heights[0] + heights[1] || depth));
-      const plain = bevels.map((bevel, i) => profileOf(bevel, larger[i] as number, fit, shape.segments ?? 8)) as [Profile, Profile];
+      const segments = shape.segments ?? 8;
+      const [forward, whole] = bevels.map((bevel, i) => profileOf(bevel, larger[i] as number, fit, segments)) as [Profile, Profile];
+      const behind = hollowed(whole, shape.wall ?? 0, depth - profileHeight(forward));
+      const plain = [forward, aligned(behind, profileOf(shape.back, larger[1], fit, 16 * segments), forward.map((p) => p.distance))] as const;
       const distances = [...new Set(plain.flatMap((profile) => profile.map((p) => p.distance)))].sort((a, b) => a - b);
       const [front, back] = plain.map((profile) => resampled(profile, distances)) as [Profile, Profile];
       return surfaceOver({
@@ -94,6 +99,25 @@ export function buildSolid(rings: readonly Ring[], shape: SolidShape, scale: num
       });
     }),
   );
+}
+
+/**
+ * A back that goes on level from its bevel to the wall's thickness and then into the solid, leaving as much of it in front.
+ * @param room from the back's plane to where the front bevel begins, metres
+ */
+function hollowed(back: Profile, wall: number, room: number): Profile {
+  const last = back[back.length - 1] as Profile[number];
+  const cavity = room - wall;
+  if (wall <= 0 || cavity <= 0) return back;
+  const edge = Math.max(wall, last.distance * 1.001 + 1e-6);
+  const level = [0, 1] as const;
+  const inward = [-1, 0] as const;
+  return [
+    ...back.slice(0, -1),
+    { ...last, after: level },
+    { distance: edge, height: last.height, before: level, after: inward },
+    { distance: edge, height: last.height - cavity, before: inward, after: level },
+  ];
 }
 
 /** What is built, or in words why it cannot be. */

@@ -183,6 +183,38 @@ export const profileWidth = (profile: Profile): number => profile[profile.length
 /** Total height of a profile. */
 export const profileHeight = (profile: Profile): number => profile.reduce((most, point) => Math.max(most, point.height), 0);
 
+const isCorner = ({ before, after }: ProfilePoint): boolean => before[0] * after[0] + before[1] * after[1] < 0.999;
+
+/** Height and normal of a profile at a distance between two of its points. */
+function pointAt(profile: Profile, distance: number): ProfilePoint | null {
+  const i = profile.findIndex((point, k) => k > 0 && point.distance >= distance && (profile[k - 1] as ProfilePoint).distance <= distance);
+  const [from, to] = [profile[i - 1], profile[i]];
+  if (!from || !to || to.distance === from.distance) return null;
+  const share = (distance - from.distance) / (to.distance - from.distance);
+  const normal = unit(from.after[0] + (to.before[0] - from.after[0]) * share, from.after[1] + (to.before[1] - from.after[1]) * share);
+  return { distance, height: from.height + (to.height - from.height) * share, before: normal, after: normal };
+}
+
+/**
+ * The same curve with its points moved along it to distances that another profile has anyway, where there is one near: each ring that two profiles share is one
+ * ring less to sweep and to lay. Ends and corners stay.
+ * @param fine the same profile with many more points, to find the curve between those of `profile`
+ */
+export function aligned(profile: Profile, fine: Profile, distances: readonly number[]): Profile {
+  let reached = 0;
+  return profile.map((point, i) => {
+    const [before, after] = [profile[i - 1], profile[i + 1]];
+    if (!before || !after || isCorner(point)) return point;
+    const low = Math.max(reached, before.distance + 0.4 * (point.distance - before.distance));
+    const high = point.distance + 0.4 * (after.distance - point.distance);
+    const near = distances.filter((d) => d > low && d < high).sort((a, b) => Math.abs(a - point.distance) - Math.abs(b - point.distance))[0];
+    const moved = near === undefined ? null : pointAt(fine, near);
+    if (!moved) return point;
+    reached = moved.distance;
+    return moved;
+  });
+}
+
 /**
  * The same profile with a point at each of the given distances that it reaches; needed where
  * two profiles are cut by one set of wavefront rings.

@@ -30,7 +30,7 @@ export function ShellBench({ mark }: { mark: Mark }) {
   const edit = useEdit();
   const shell = useShell(mark);
   const change = (recipe: (shell: Shell) => void, gesture: string | null = null) => edit((draft) => changeShell(draft, mark.id, shell.id, recipe), gesture);
-  const number = (name: 'offset' | 'from' | 'to' | 'rim') => (
+  const number = (name: 'offset' | 'from' | 'to' | 'rim' | 'wall') => (
     <NumberField meta={fieldMeta(shellSchema.shape, name)} value={shell[name]} onChange={(value, gesture) => change((s) => void (s[name] = value), gesture)} />
   );
   const swept = mark.body.kind !== 'body';
@@ -43,6 +43,7 @@ export function ShellBench({ mark }: { mark: Mark }) {
       {number('offset')}
       {swept && shell.offset > 0 ? <Choices label="Corners" value={shell.join} onChange={(join) => change((s) => void (s.join = join))} options={JOINS.map((id) => ({ id, label: id }))} /> : null}
       {swept ? number('rim') : null}
+      {swept && !mark.skin.on && !shell.front.outward && !shell.back.outward ? number('wall') : null}
       {swept && !mark.skin.on ? (
         <>
           <BevelBench shell={shell} end="front" change={change} />

@@ -2,6 +2,7 @@
 
 import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Plus, Trash2 } from 'lucide-react';
 import { styled } from 'styled-components';
+import { markInSamePlane, partFromMark } from '@/core/frame/shared-mark-planes';
 import { changeMark } from '@/core/production/edits/mark-edits';
 import { addShell, changeShell, duplicateShell, moveShell, removeShell } from '@/core/production/edits/shell-edits';
 import { MAX_SHELLS, type Mark, type Shell } from '@/core/production/mark';
@@ -10,7 +11,7 @@ import { partPlanes, sharedPlanes } from '@/core/production/planes';
 import { hueFor } from '@/core/production/production';
 import { Button, Heading, IconButton } from '@/parts/controls';
 import { hueColour } from '@/parts/theme';
-import { useEdit, useView, useWorkspace } from '../shared/workspace';
+import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
 
 const List = styled.ul`
   list-style: none;
@@ -68,6 +69,9 @@ export function ShellList({ mark }: { mark: Mark }) {
   const index = mark.shells.indexOf(chosen);
   const choose = (id: string | null) => id && view.setState({ shellId: id });
   const [shared] = sharedPlanes(mark);
+  const production = useProduction((p) => p);
+  const { facts, frame } = useView((s) => ({ facts: s.facts, frame: s.playhead }));
+  const beside = markInSamePlane(production, mark.id, frame, (id) => facts[id]?.bounds);
   const full = mark.shells.length >= MAX_SHELLS;
   return (
     <>
@@ -105,6 +109,12 @@ export function ShellList({ mark }: { mark: Mark }) {
           >
             Part them by 1 mm
           </Button>
+        </Notice>
+      ) : null}
+      {beside ? (
+        <Notice role="status">
+          The face lies in one plane with that of {beside.name}, and would flicker where they overlap.
+          <Button onPress={() => edit((draft) => changeMark(draft, mark.id, (found) => partFromMark(found, frame, facts[mark.id]?.bounds)))}>Move it forward by 1 mm</Button>
         </Notice>
       ) : null}
       <Tools role="toolbar" aria-label="Shells">

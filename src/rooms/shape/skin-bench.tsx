@@ -20,7 +20,7 @@ export function SkinBench({ mark }: { mark: Mark }) {
       {mark.skin.on ? (
         <>
           <ChannelField group={`mark/${mark.id}`} name="inflate" />
-          <SchemaFields shape={skinSchema.shape} names={['spread', 'lid']} values={mark.skin} onChange={(name, value, gesture) => change((found) => void (found.skin[name as 'spread' | 'lid'] = value), gesture)} />
+          <SchemaFields shape={skinSchema.shape} names={['spread', 'lid', 'box']} values={mark.skin} onChange={(name, value, gesture) => change((found) => void (found.skin[name as 'spread' | 'lid' | 'box'] = value), gesture)} />
         </>
       ) : null}
     </Fold>

@@ -37,7 +37,7 @@ const MARKS: [string, (draft: Production) => void][] = [
     'a skin',
     (draft) => {
       addWordmark(draft, 'SO');
-      changeMark(draft, 'mark-1', (mark) => void (mark.skin = { on: true, spread: 60, lid: 80 }));
+      changeMark(draft, 'mark-1', (mark) => void (mark.skin = { on: true, spread: 60, lid: 80, box: 0 }));
     },
   ],
   ['a form', (draft) => void addForm(draft, 'star')],

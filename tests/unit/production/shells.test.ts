@@ -1,5 +1,6 @@
 import { produce } from 'immer';
 import { markPose } from '@/core/frame/evaluate';
+import { markInSamePlane, partFromMark } from '@/core/frame/shared-mark-planes';
 import { buildMark, type BuildCache } from '@/core/frame/mark-solids';
 import { addShell, changeShell, duplicateShell, moveShell, removeShell } from '@/core/production/edits/shell-edits';
 import { addOutlineMark, addWordmark } from '@/core/production/edits/mark-edits';
@@ -177,5 +178,34 @@ describe('building a stack of shells', () => {
     const face = await packagedTypeface('anton');
     const thin = produce(withWord('LAMP'), (d) => changeShell(d, 'mark-1', 'shell-1', (s) => void (s.offset = -400)));
     expect(buildMark(first(thin), [face])).toMatchObject({ pieces: [], bounds: null, faults: [] });
+  });
+});
+
+describe('two marks in one plane', () => {
+  const box = { min: [-1, -0.5, -0.14], max: [1, 0.5, 0.14] } as const;
+  const two = (recipe: (draft: Production) => void) =>
+    produce(emptyProduction('Test', { width: 1920, height: 1080, rate: '25', length: 100 }), (draft) => {
+      addWordmark(draft, 'ONE');
+      addWordmark(draft, 'TWO');
+      if (draft.marks[1]) draft.marks[1].placement.y.rest = 0;
+      recipe(draft);
+    });
+  const beside = (production: Production) => markInSamePlane(production, 'mark-2', 0, () => box as never)?.name ?? null;
+
+  test('are found where they overlap, turned alike or not', () => {
+    expect(beside(two(() => undefined))).toBe('ONE');
+    expect(beside(two((d) => d.marks[1] && void (d.marks[1].placement.roll.rest = 40)))).toBe('ONE');
+    expect(beside(two((d) => d.marks[1] && void (d.marks[1].placement.x.rest = 5)))).toBeNull();
+    expect(beside(two((d) => d.marks[1] && void (d.marks[1].placement.z.rest = 0.01)))).toBeNull();
+    expect(beside(two((d) => d.marks[1] && void (d.marks[1].placement.pan.rest = 3)))).toBeNull();
+    expect(beside(two((d) => d.marks[0] && void (d.marks[0].shown = false)))).toBeNull();
+  });
+
+  test('are parted by a millimetre along the depth, whichever way it faces', () => {
+    const turned = two((d) => d.marks.forEach((mark) => void (mark.placement.pan.rest = 90)));
+    expect(beside(turned)).toBe('ONE');
+    const parted = produce(turned, (d) => d.marks[1] && partFromMark(d.marks[1], 0, box as never));
+    expect(beside(parted)).toBeNull();
+    expect(parted.marks[1]?.placement.x.rest).toBeCloseTo(0.001, 9);
   });
 });

@@ -1,5 +1,5 @@
 import type { ManifoldToplevel } from 'manifold-3d';
-import { pressApart } from '@/core/outline/press-apart';
+import { insideBox, pressApart } from '@/core/outline/press-apart';
 import { setText } from '@/core/outline/text-layout';
 import { enclosedVolume, type SolidMesh } from '@/core/solid/mesh';
 import { buildSkin, swollen } from '@/core/solid/skin';
@@ -87,4 +87,14 @@ test('two discs that overlap press one another flat along the line through their
     expect(wall?.count).toBeGreaterThan(0);
     expect(highest(skin, [0.8 * side, 0])).toBeGreaterThan(0.4);
   }
+});
+
+test('a box flattens the sides of what bulges past it: it stands there as a wall, and stays closed', () => {
+  const disc = [circleRing(1, 96)];
+  const pressed = insideBox({ id: 'a', rings: [circleRing(1.2, 96)], x: 0, y: 0 }, disc, 0.05, 2);
+  expect(pressed.contacts).toHaveLength(4);
+  const skin = buildSkin(pressed.rings, { middle: 0, lid: 0, contacts: pressed.contacts }, 2);
+  expect(verdictOn(kernel, skin)).toMatchObject({ status: 'NoError', genus: 0 });
+  for (const k of [0, 1]) expect(Math.max(...[...skin.positions].filter((_, i) => i % 3 === k))).toBeCloseTo(1.05, 3);
+  expect(highest(skin, [1.05, 0])).toBeGreaterThan(0.3);
 });

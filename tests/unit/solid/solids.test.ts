@@ -33,6 +33,20 @@ describe('volumes that formulas know', () => {
     expect(verdictOn(kernel, solid)).toMatchObject({ status: 'NoError', genus: 0 });
   });
 
+  test('hollowed out from behind: what is taken is the inner prism, and the wall stays', () => {
+    const chamfer = { profile: 'chamfer', width: 0.5, height: 0.5 } as const;
+    const shape = { from: 0, to: 4, front: chamfer, back: NONE };
+    const whole = buildSolid([rectangle(10, 10)], shape, 10);
+    const hollow = buildSolid([rectangle(10, 10)], { ...shape, wall: 1 }, 10);
+    expect(verdictOn(kernel, hollow)).toMatchObject({ status: 'NoError', genus: 0 });
+    // 8 x 8, as deep as leaves a wall of 1 behind the front bevel's beginning.
+    expect(enclosedVolume(whole.topology) - enclosedVolume(hollow.topology)).toBeCloseTo(8 * 8 * (4 - 0.5 - 1), 3);
+    const bevelled = buildSolid([rectangle(10, 10)], { ...shape, back: { profile: 'round', width: 0.4, height: 0.4 }, wall: 1 }, 10);
+    expect(verdictOn(kernel, bevelled)).toMatchObject({ status: 'NoError', genus: 0 });
+    // A wall thicker than the stroke leaves it whole.
+    expect(enclosedVolume(buildSolid([rectangle(10, 10)], { ...shape, wall: 6 }, 10).topology)).toBeCloseTo(enclosedVolume(whole.topology), 3);
+  });
+
   test('a rounded disc edge: volume by Pappus within the chord error', () => {
     const n = 360;
     const circle: Ring = Array.from({ length: n }, (_, i) => {

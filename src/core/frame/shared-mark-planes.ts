@@ -1,0 +1,46 @@
+import type { Mark } from '../production/mark';
+import { SAFE_DISTANCE } from '../production/planes';
+import { copyPoses } from '../production/pattern';
+import { invertRigid, multiply, positionOf, transformDirection, transformPoint } from '../space/matrix';
+import type { Production } from '../production/production';
+import { markPose } from './evaluate';
+import type { MarkExtent } from './frame-state';
+
+/** Planes nearer than this count as one, metres. */
+const SAME = 2e-4;
+/** Faces turned against one another by less than this count as parallel. */
+const PARALLEL = 1 - 1e-9;
+
+const facesOf = (mark: Mark): number[] => (mark.body.kind === 'body' || mark.skin.on ? [] : mark.shells.filter((shell) => shell.shown).map((shell) => shell.to));
+
+/** Whether a face of one mark lies in the plane of a face of another where both are, at a frame: drawn, neither would be in front. */
+function shareAPlane(a: Mark, b: Mark, frame: number, boundsOf: (id: string) => MarkExtent | null | undefined): boolean {
+  const [boxA, boxB] = [boundsOf(a.id), boundsOf(b.id)];
+  if (!boxA || !boxB) return false;
+  const toA = invertRigid(markPose(a, frame, boxA));
+  const poseB = markPose(b, frame, boxB);
+  return copyPoses(b.pattern).some((copy) => {
+    const relative = multiply(toA, multiply(poseB, copy));
+    if (transformDirection(relative, [0, 0, 1])[2] < PARALLEL) return false;
+    const depth = positionOf(relative)[2];
+    if (!facesOf(a).some((z) => facesOf(b).some((w) => Math.abs(w + depth - z) < SAME))) return false;
+    const corners = [boxB.min[0], boxB.max[0]].flatMap((x) => [boxB.min[1], boxB.max[1]].map((y) => transformPoint(relative, [x, y, 0])));
+    return ([0, 1] as const).every((k) => Math.min(...corners.map((p) => p[k])) < boxA.max[k] && Math.max(...corners.map((p) => p[k])) > boxA.min[k]);
+  });
+}
+
+/** Another mark whose face lies in one plane with a face of this one, where they overlap; null when there is none. */
+export function markInSamePlane({ marks }: Production, markId: string, frame: number, boundsOf: (id: string) => MarkExtent | null | undefined): Mark | null {
+  const mark = marks.find(({ id }) => id === markId);
+  if (!mark?.shown) return null;
+  return marks.find((other) => other !== mark && other.shown && shareAPlane(mark, other, frame, boundsOf)) ?? null;
+}
+
+/** Moves a mark's face forward by the smallest safe distance, along its own depth. */
+export function partFromMark(mark: Mark, frame: number, extent: MarkExtent | null | undefined): void {
+  const [x, y, z] = transformDirection(markPose(mark, frame, extent), [0, 0, SAFE_DISTANCE]);
+  for (const [axis, by] of [['x', x], ['y', y], ['z', z]] as const) {
+    mark.placement[axis].rest += by;
+    for (const key of mark.placement[axis].keys) key.value += by;
+  }
+}
