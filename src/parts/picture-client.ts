@@ -13,6 +13,11 @@ export interface PictureEvents {
   lost?(reason: string): void;
 }
 
+type WithoutId<M> = M extends { id: number } ? Omit<M, 'id'> : never;
+/** What can be asked of the worker, and what answers it. */
+type Question = WithoutId<Extract<ToPicture, { kind: 'pick' | 'section' | 'letters' | 'glb' }>>;
+type Answer<Q extends Question> = Extract<FromPicture, { kind: Q['kind'] extends 'pick' ? 'picked' : Q['kind'] }>;
+
 interface Waiting {
   resolve: (bytes: Uint8Array) => void;
   reject: (error: Error) => void;
@@ -25,10 +30,7 @@ export class PictureClient {
   private readonly port: WorkerPort<ToPicture, FromPicture>;
   private nextId = 1;
   private readonly frames = new Map<number, Waiting>();
-  private readonly sections = new Map<number, (loops: ShellLoop[]) => void>();
-  private readonly letterings = new Map<number, (letters: Letter[] | null) => void>();
-  private readonly glbs = new Map<number, (bytes: Uint8Array | null) => void>();
-  private readonly picks = new Map<number, (hit: { markId: string | null; distance: number }) => void>();
+  private readonly asked = new Map<number, (answer: Extract<FromPicture, { kind: Question['kind'] | 'picked' }>) => void>();
 
   constructor(private readonly events: PictureEvents = {}) {
     this.port = new WorkerPort(
@@ -52,44 +54,28 @@ export class PictureClient {
   }
 
   /** What is under a point; coordinates -1..1, Y up. */
-  pick(x: number, y: number): Promise<{ markId: string | null; distance: number }> {
-    const id = this.nextId++;
-    return new Promise((resolve) => {
-      this.picks.set(id, resolve);
-      this.post({ kind: 'pick', id, x, y });
-    });
+  async pick(x: number, y: number): Promise<{ markId: string | null; distance: number }> {
+    return this.ask({ kind: 'pick', x, y });
   }
 
   /** What a cut through a mark shows: the closed lines of each shell. */
-  section(markId: string, cut: CutLine): Promise<ShellLoop[]> {
-    const id = this.nextId++;
-    return new Promise((resolve) => {
-      this.sections.set(id, resolve);
-      this.post({ kind: 'section', id, markId, cut });
-    });
+  async section(markId: string, cut: CutLine): Promise<ShellLoop[]> {
+    return (await this.ask({ kind: 'section', markId, cut })).loops;
   }
 
   /** Where the letters of some words would stand; null when their font is not there. */
-  letters(words: Words): Promise<Letter[] | null> {
-    const id = this.nextId++;
-    return new Promise((resolve) => {
-      this.letterings.set(id, resolve);
-      this.post({ kind: 'letters', id, words });
-    });
+  async letters(words: Words): Promise<Letter[] | null> {
+    return (await this.ask({ kind: 'letters', words })).letters;
+  }
+
+  /** A mark as binary glTF; null when there is nothing of it. */
+  async glb(markId: string): Promise<Uint8Array | null> {
+    return (await this.ask({ kind: 'glb', markId })).bytes;
   }
 
   /** Stops building a mark; it stays as it was. */
   stopBuilding(markId: string): void {
     this.post({ kind: 'stop-building', markId });
-  }
-
-  /** A mark as binary glTF; null when there is nothing of it. */
-  glb(markId: string): Promise<Uint8Array | null> {
-    const id = this.nextId++;
-    return new Promise((resolve) => {
-      this.glbs.set(id, resolve);
-      this.post({ kind: 'glb', id, markId });
-    });
   }
 
   /** Draws one frame in full. Rejects with CancelledError when the signal stops it. */
@@ -112,6 +98,15 @@ export class PictureClient {
     this.port.close();
     for (const { reject } of this.frames.values()) reject(new CancelledError('closed'));
     this.frames.clear();
+  }
+
+  /** Asks the worker something and waits for its answer. */
+  private ask<Q extends Question>(question: Q): Promise<Answer<Q>> {
+    const id = this.nextId++;
+    return new Promise((resolve) => {
+      this.asked.set(id, (answer) => resolve(answer as Answer<Q>));
+      this.post({ ...question, id } as ToPicture);
+    });
   }
 
   private post(message: ToPicture, transfer: Transferable[] = []): void {
@@ -139,20 +134,11 @@ export class PictureClient {
         this.events.markFailed?.(message.markId, message.reason);
         break;
       case 'picked':
-        this.picks.get(message.id)?.(message);
-        this.picks.delete(message.id);
-        break;
       case 'section':
-        this.sections.get(message.id)?.(message.loops);
-        this.sections.delete(message.id);
-        break;
-      case 'glb':
-        this.glbs.get(message.id)?.(message.bytes);
-        this.glbs.delete(message.id);
-        break;
       case 'letters':
-        this.letterings.get(message.id)?.(message.letters);
-        this.letterings.delete(message.id);
+      case 'glb':
+        this.asked.get(message.id)?.(message);
+        this.asked.delete(message.id);
         break;
       case 'frame':
         this.frames.get(message.id)?.resolve(message.bytes);

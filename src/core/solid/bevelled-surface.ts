@@ -1,5 +1,4 @@
-import { normalAlong } from './front-state';
-import { FloatList, IntList } from './growing';
+import { EdgeFrames } from './edge-frames';
 import { MeshBuilder, type SolidMesh } from './mesh';
 import type { Profile, ProfilePoint } from './profile';
 import { crossOf, planDistance, triangulatePiece, type Plan } from './strip-triangles';
@@ -48,20 +47,10 @@ export function surfaceOver(input: SurfaceInput): SolidMesh {
 class Surface {
   private readonly mesh: MeshBuilder;
   private readonly plan: Plan;
-  private readonly firstSlot: Int32Array;
-  private readonly nextSlot = new IntList(1024);
-  private readonly slotEdge = new IntList(1024);
-  private readonly normalX = new FloatList(1024);
-  private readonly normalY = new FloatList(1024);
-  private readonly along = new FloatList(1024);
+  private readonly frames: EdgeFrames;
   private readonly keysPerNode: number;
   /** Drawn vertex of each node of the piece at hand, by node. */
   private readonly vertexOf: Int32Array;
-  private readonly group: number[] = [];
-  /** Where each edge begins on its outline, and how long that outline is, metres. */
-  private readonly edgeStart: Float64Array;
-  private readonly outlineLength: Float64Array;
-  private readonly groupAlong: number[] = [];
   private readonly frontArcs: Float64Array;
   private readonly backArcs: Float64Array;
 
@@ -69,30 +58,11 @@ class Surface {
     const { record } = input.sweep;
     this.plan = { x: record.x.data, y: record.y.data };
     this.vertexOf = new Int32Array(record.x.length);
-    this.firstSlot = new Int32Array(record.x.length).fill(-1);
+    this.frames = new EdgeFrames(input.sweep);
     this.keysPerNode = input.front.profile.length + input.back.profile.length + 2;
     this.mesh = new MeshBuilder(record.x.length * this.keysPerNode);
-    this.edgeStart = new Float64Array(input.sweep.generators.count);
-    this.outlineLength = new Float64Array(input.sweep.generators.count);
-    this.measureOutlines();
     this.frontArcs = arcLengths(input.front.profile);
     this.backArcs = arcLengths(input.back.profile);
-  }
-
-  private measureOutlines(): void {
-    const { count, originX, originY, directionX, directionY, length } = this.input.sweep.generators;
-    let first = 0;
-    let sum = 0;
-    for (let e = 0; e < count; e++) {
-      this.edgeStart[e] = sum;
-      sum += length[e] as number;
-      const endX = (originX[e] as number) + (directionX[e] as number) * (length[e] as number);
-      const endY = (originY[e] as number) + (directionY[e] as number) * (length[e] as number);
-      if (e + 1 < count && Math.abs(endX - (originX[e + 1] as number)) + Math.abs(endY - (originY[e + 1] as number)) < 1e-12) continue;
-      this.outlineLength.fill(sum, first, e + 1);
-      first = e + 1;
-      sum = 0;
-    }
   }
 
   build(): SolidMesh {
@@ -135,55 +105,12 @@ class Surface {
     }
   }
 
-  /**
-   * Slot of what a node has for the face of an edge: its horizontal normal, the way it was swept, and how far along the outline it stands. Faces joined by
-   * smooth arcs share the normal, and the mean of where their edges put it, so that light and texture run on round a curve; edges at the other end of the outline
-   * keep theirs, and the seam of the texture falls between them.
-   */
-  private slotOf(node: number, edge: number): number {
-    const { generators: g, record } = this.input.sweep;
-    // A node has a few faces only: a list is quicker than a map.
-    for (let slot = this.firstSlot[node] as number; slot >= 0; slot = this.nextSlot.at(slot)) if (this.slotEdge.at(slot) === edge) return slot;
-    const { group, groupAlong } = this;
-    record.smoothGroup(node, edge, group);
-    const [px, py] = [record.x.at(node), record.y.at(node)];
-    let nx = 0;
-    let ny = 0;
-    for (let i = 0; i < group.length; i++) {
-      const member = group[i] as number;
-      const n = normalAlong(g, member, px, py);
-      nx += n[0];
-      ny += n[1];
-      groupAlong[i] = (this.edgeStart[member] as number) + (px - (g.originX[member] as number)) * (g.directionX[member] as number) + (py - (g.originY[member] as number)) * (g.directionY[member] as number);
-    }
-    const length = Math.hypot(nx, ny) || 1;
-    for (let i = 0; i < group.length; i++) {
-      const member = group[i] as number;
-      const own = groupAlong[i] as number;
-      const reach = 0.3 * (this.outlineLength[member] as number);
-      let sum = 0;
-      let near = 0;
-      for (let j = 0; j < group.length; j++) {
-        const other = groupAlong[j] as number;
-        if (Math.abs(other - own) > reach) continue;
-        sum += other;
-        near++;
-      }
-      this.normalX.push(nx / length);
-      this.normalY.push(ny / length);
-      this.along.push(sum / near);
-      this.slotEdge.push(member);
-      this.firstSlot[node] = this.nextSlot.push(this.firstSlot[node] as number);
-    }
-    // The group begins with the edge itself.
-    return this.nextSlot.length - group.length;
-  }
-
   private vertex(node: number, edge: number, end: SolidEnd, point: number, height: number, profileNormal: Normal2, arc = (end === this.input.front ? this.frontArcs : this.backArcs)[point] as number): number {
     const topo = this.mesh.topoVertex(this.key(node, end, point), this.plan.x[node] as number, this.plan.y[node] as number, end.z + end.facing * height);
-    const slot = this.slotOf(node, edge);
+    const { frames } = this;
+    const slot = frames.slotOf(node, edge);
     const out = this.input.outward ? profileNormal[0] : -profileNormal[0];
-    return this.mesh.vertex(topo, this.normalX.at(slot) * out, this.normalY.at(slot) * out, end.facing * profileNormal[1], this.along.at(slot), end.z + end.facing * arc);
+    return this.mesh.vertex(topo, frames.normalX.at(slot) * out, frames.normalY.at(slot) * out, end.facing * profileNormal[1], frames.along.at(slot), end.z + end.facing * arc);
   }
 
   private triangle(end: SolidEnd, a: number, b: number, c: number): void {

@@ -8,7 +8,7 @@ import { kitPartsOf, ownValues, type Kit } from '@/core/production/kits';
 import type { Mark } from '@/core/production/mark';
 import { Button, IconButton, Pick } from '@/parts/controls';
 import { Fold } from '@/parts/fold';
-import { Hint } from '../shared/panes';
+import { Hint, Trouble } from '../shared/panes';
 import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
 import { kitValueName } from './kit-words';
 import { useKits } from './use-kits';
@@ -107,11 +107,7 @@ export function KitBench({ mark }: { mark: Mark }) {
           Paste the look
         </Button>
       </Buttons>
-      {trouble ? (
-        <p role="alert" style={{ color: 'var(--coral)' }}>
-          {trouble}
-        </p>
-      ) : null}
+      {trouble ? <Trouble>{trouble}</Trouble> : null}
     </Fold>
   );
 }

@@ -11,7 +11,7 @@ import { outlineSchema, type Mark, type Outline } from '@/core/production/mark';
 import { fieldMeta } from '@/core/schema/fields';
 import { Button, Heading } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
-import { Hint } from '../shared/panes';
+import { Hint, Trouble } from '../shared/panes';
 import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
 import { useDrawing } from './use-drawing';
 
@@ -78,11 +78,7 @@ export function OutlineBench({ mark, outline }: { mark: Mark; outline: Outline }
         </Button>
       ) : null}
       {apart ? <Hint role="alert">{apart}</Hint> : null}
-      {trouble ? (
-        <p role="alert" style={{ color: 'var(--coral)' }}>
-          {trouble}
-        </p>
-      ) : null}
+      {trouble ? <Trouble>{trouble}</Trouble> : null}
       {remark ? <Hint role="status">{remark}</Hint> : null}
     </>
   );

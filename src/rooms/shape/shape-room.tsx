@@ -12,7 +12,7 @@ import { CallSheet } from '../shared/call-sheet';
 import { CameraBench } from '../shared/camera-bench';
 import { COMMANDS } from '../shared/commands';
 import { LensPane } from '../shared/lens-pane';
-import { Band, Bench, Column, Hint, RoomBody } from '../shared/panes';
+import { Band, Bench, Column, Hint, RoomBody, Trouble } from '../shared/panes';
 import { PlacementBench } from '../shared/placement-bench';
 import { ScrubStrip } from '../shared/scrub-strip';
 import { SetBench } from '../shared/set-bench';
@@ -74,11 +74,7 @@ function AddMarks() {
         </Button>
       </FileTrigger>
       <AddForm />
-      {trouble ? (
-        <p role="alert" style={{ color: 'var(--coral)', fontSize: 12, padding: '2px 8px' }}>
-          {trouble}
-        </p>
-      ) : null}
+      {trouble ? <Trouble>{trouble}</Trouble> : null}
       {remark ? (
         <p role="status" style={{ color: 'var(--dim)', fontSize: 12, padding: '2px 8px' }}>
           {remark}

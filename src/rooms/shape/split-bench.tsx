@@ -8,7 +8,7 @@ import type { Mark } from '@/core/production/mark';
 import type { Words } from '@/core/production/words';
 import { Button } from '@/parts/controls';
 import { Fold } from '@/parts/fold';
-import { Hint } from '../shared/panes';
+import { Hint, Trouble } from '../shared/panes';
 import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
 
 const BY: { id: SplitBy; label: string }[] = [
@@ -64,11 +64,7 @@ export function SplitBench({ mark, words }: { mark: Mark; words: Words }) {
         </Button>
       </div>
       {gathered.length < 2 ? <Hint>To gather, select more wordmarks in the call sheet with Control held.</Hint> : null}
-      {trouble ? (
-        <p role="alert" style={{ color: 'var(--coral)' }}>
-          {trouble}
-        </p>
-      ) : null}
+      {trouble ? <Trouble>{trouble}</Trouble> : null}
     </Fold>
   );
 }

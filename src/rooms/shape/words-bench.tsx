@@ -12,7 +12,7 @@ import type { FieldMeta } from '@/core/schema/fields';
 import { Button, Choices, Heading, Pick, Row } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
-import { Hint } from '../shared/panes';
+import { Hint, Trouble } from '../shared/panes';
 import { useEdit, useView } from '../shared/workspace';
 import { LettersBench } from './letters-bench';
 import { SettingBench } from './setting-bench';
@@ -85,11 +85,7 @@ export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
           </Button>
         </FileTrigger>
       </Row>
-      {trouble ? (
-        <p role="alert" style={{ color: 'var(--coral)', margin: '4px 0' }}>
-          {trouble}
-        </p>
-      ) : null}
+      {trouble ? <Trouble>{trouble}</Trouble> : null}
       <SchemaFields shape={wordsSchema.shape} names={['size', 'tracking', 'leading']} values={words} onChange={(name, value, gesture) => change((w) => void (w[name as 'size' | 'tracking' | 'leading'] = value), gesture)} />
       <Row label="Alignment">
         <Choices

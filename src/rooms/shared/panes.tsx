@@ -50,3 +50,9 @@ export const Hint = styled.p`
   font-size: 12px;
   margin: 4px 0;
 `;
+/** What went wrong, where it did. */
+export const Trouble = styled.p.attrs({ role: 'alert' })`
+  color: var(--coral);
+  font-size: 12px;
+  margin: 4px 0;
+`;
