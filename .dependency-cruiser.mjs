@@ -33,7 +33,7 @@ export default {
     core('space', []),
     core('time', []),
     core('colour', []),
-    core('motion', []),
+    core('motion', ['space']),
     core('schema', ['motion']),
     core('outline', ['schema', 'space']),
     core('solid', ['outline', 'schema', 'motion', 'space']),

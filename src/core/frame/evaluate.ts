@@ -2,26 +2,16 @@ import { valueAt } from '../motion/evaluate-channel';
 import type { Camera } from '../production/camera';
 import type { Mark } from '../production/mark';
 import { copyPoses } from '../production/pattern';
-import { pivotOf } from './pivot';
 import type { Production } from '../production/production';
-import { rigPose } from '../rig/rig';
-import { travelTurn } from '../outline/setting';
-import { panTiltRoll, product, translation, type Mat4 } from '../space/matrix';
+import type { Mat4 } from '../space/matrix';
 import { secondsToFrame } from '../time/rate';
 import { focusDistanceOn } from '../optics/focus';
+import { cameraPose } from './camera-pose';
+import { markPose } from './mark-pose';
 import type { CameraState, FrameState, MarkExtent, MarkState, SetState } from './frame-state';
 
 /** Extents of marks about their origins, as far as they are known: focus on a mark needs them. */
 export type BoundsOf = (markId: string) => MarkExtent | null | undefined;
-
-/** Pose of a mark at a frame: its turns go about its pivot, which stays where it is; letters travel along what they are set on. */
-export function markPose(mark: Mark, frame: number, extent?: MarkExtent | null): Mat4 {
-  const { x, y, z, pan, tilt, roll, travel } = mark.placement;
-  const at = (channel: typeof x) => valueAt(channel, frame);
-  const [px, py, pz] = pivotOf(mark, extent);
-  const pose = product(translation(at(x) + px, at(y) + py, at(z) + pz), panTiltRoll(at(pan), at(tilt), at(roll)), translation(-px, -py, -pz));
-  return mark.body.kind === 'words' && mark.body.setting.along !== 'line' ? product(pose, travelTurn(mark.body.setting, at(travel))) : pose;
-}
 
 function markState(mark: Mark, frame: number, extent: MarkExtent | null | undefined): MarkState {
   const { body, shells, skin, pattern, placement } = mark;
@@ -52,7 +42,7 @@ function cameraState(
   frame: number,
   marks: readonly MarkState[],
   boundsOf: BoundsOf,
-  pose: Mat4 = rigPose(camera.carriers, frame),
+  pose: Mat4 = cameraPose(production, camera, frame, boundsOf),
 ): CameraState {
   const { width, height } = production.format;
   const target = marks.find((mark) => mark.id === camera.focusOn);

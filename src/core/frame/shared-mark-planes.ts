@@ -3,7 +3,7 @@ import { SAFE_DISTANCE } from '../production/planes';
 import { copyPoses } from '../production/pattern';
 import { invertRigid, multiply, positionOf, transformDirection, transformPoint } from '../space/matrix';
 import type { Production } from '../production/production';
-import { markPose } from './evaluate';
+import { markPose } from './mark-pose';
 import type { MarkExtent } from './frame-state';
 
 /** Planes nearer than this count as one, metres. */

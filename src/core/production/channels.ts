@@ -1,7 +1,7 @@
 import type { Channel } from '../motion/channel';
 import { CARRIER_KINDS } from '../rig/rig';
 import type { z } from 'zod';
-import { lensSchema } from './camera';
+import { aimChannelsSchema, lensSchema } from './camera';
 import { fieldMeta, type FieldMeta } from '../schema/fields';
 import { placementSchema } from './mark';
 import type { Production } from './production';
@@ -17,7 +17,7 @@ export interface ChannelRef {
 export interface ChannelGroup {
   /** Stable name: kind and ids, parted by slashes. */
   id: string;
-  kind: 'carrier' | 'lens' | 'mark' | 'set';
+  kind: 'carrier' | 'lens' | 'aim' | 'mark' | 'set';
   label: string;
   /** What it belongs to. */
   owner: string;
@@ -50,6 +50,7 @@ export function channelGroups(production: Production): ChannelGroup[] {
         channels: carrier.channels,
       });
     }
+    if (camera.aim.on !== 'nothing') groups.push({ id: `aim/${camera.id}`, kind: 'aim', label: 'Aim', ...owner, shape: aimChannelsSchema.shape, channels: camera.aimChannels });
     groups.push({ id: `lens/${camera.id}`, kind: 'lens', label: 'Lens', ...owner, shape: lensSchema.shape, channels: camera.lens });
   }
   for (const mark of production.marks) {

@@ -1,17 +1,22 @@
 import { valueAt } from '../motion/evaluate-channel';
 import { invertRigid, multiply, product, type Mat4 } from '../space/matrix';
-import type { CarrierChannels, CarrierKind, CarrierValues } from './carrier';
+import { shareOf } from '../space/quaternion';
+import { NO_CONTEXT, type CarrierChannels, type CarrierKind, type CarrierValues, type Instant, type RigContext } from './carrier';
 import { orbit } from './carriers/orbit';
+import { rail } from './carriers/rail';
+import { ride } from './carriers/ride';
+import { shake } from './carriers/shake';
 import { slide } from './carriers/slide';
 
 /** Every kind of carrier there is. */
-export const CARRIER_KINDS = { orbit, slide } as const satisfies Record<string, CarrierKind>;
+export const CARRIER_KINDS = { orbit, slide, rail, ride, shake } as const satisfies Record<string, CarrierKind>;
 export type CarrierKindName = keyof typeof CARRIER_KINDS;
 
 interface CarrierStage {
   kind: CarrierKindName;
   on: boolean;
   channels: CarrierChannels;
+  settings?: Record<string, unknown>;
 }
 
 /** Values of all channels of a carrier at a frame. */
@@ -24,14 +29,20 @@ export function carrierValues(carrier: CarrierStage, frame: number): CarrierValu
   return values;
 }
 
-function stageMatrix(carrier: CarrierStage, frame: number): Mat4 {
-  return CARRIER_KINDS[carrier.kind].matrix(carrierValues(carrier, frame));
+const instantOf = (carrier: CarrierStage, frame: number, context: RigContext): Instant => ({ settings: carrier.settings ?? {}, frame, context });
+
+function stageMatrix(carrier: CarrierStage, frame: number, context: RigContext): Mat4 {
+  const values = carrierValues(carrier, frame);
+  return shareOf(CARRIER_KINDS[carrier.kind].matrix(values, instantOf(carrier, frame, context)), values.weight ?? 1);
 }
 
-/** Pose of a rig at a frame: the product of its carriers, the first one outermost. */
-export function rigPose(carriers: readonly CarrierStage[], frame: number): Mat4 {
-  return product(...carriers.filter((c) => c.on).map((c) => stageMatrix(c, frame)));
+/** Pose of a rig at a frame: the product of its carriers, the first one outermost, each as far as its weight goes. */
+export function rigPose(carriers: readonly CarrierStage[], frame: number, context: RigContext = NO_CONTEXT): Mat4 {
+  return product(...carriers.filter((c) => c.on).map((c) => stageMatrix(c, frame, context)));
 }
+
+/** Below this weight a carrier cannot be landed: what it would have to reach lies too far away. */
+const LEAST_WEIGHT = 0.05;
 
 /**
  * Values that carrier `index` must take at a frame so that the whole rig stands in `pose`;
@@ -44,11 +55,13 @@ export function landingValues(
   frame: number,
   pose: Mat4,
   present?: CarrierValues,
+  context: RigContext = NO_CONTEXT,
 ): CarrierValues {
   const carrier = carriers[index];
   if (!carrier) throw new RangeError('No such carrier');
-  const before = rigPose(carriers.slice(0, index), frame);
-  const after = rigPose(carriers.slice(index + 1), frame);
+  const before = rigPose(carriers.slice(0, index), frame, context);
+  const after = rigPose(carriers.slice(index + 1), frame, context);
+  const values = carrierValues(carrier, frame);
   const own = multiply(multiply(invertRigid(before), pose), invertRigid(after));
-  return CARRIER_KINDS[carrier.kind].land(own, present ?? carrierValues(carrier, frame));
+  return CARRIER_KINDS[carrier.kind].land(shareOf(own, 1 / Math.max(LEAST_WEIGHT, values.weight ?? 1)), present ?? values, instantOf(carrier, frame, context));
 }

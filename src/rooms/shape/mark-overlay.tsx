@@ -2,7 +2,7 @@
 
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { styled } from 'styled-components';
-import { markPose } from '@/core/frame/evaluate';
+import { markPose } from '@/core/frame/mark-pose';
 import { onPlane, projected, rayThrough } from '@/core/optics/project';
 import type { Mark } from '@/core/production/mark';
 import { multiply, transformPoint, translation } from '@/core/space/matrix';

@@ -3,7 +3,7 @@
 import { Combine, FileUp, Split } from 'lucide-react';
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
-import { markPose } from '@/core/frame/evaluate';
+import { markPose } from '@/core/frame/mark-pose';
 import { pivotOf } from '@/core/frame/pivot';
 import { cannotUnite, uniteOutlines } from '@/core/production/edits/unite-edits';
 import { changeMark, replaceOutline, splitOutline } from '@/core/production/edits/mark-edits';

@@ -1,6 +1,6 @@
 'use client';
 
-import { markPose } from '@/core/frame/evaluate';
+import { markPose } from '@/core/frame/mark-pose';
 import { pivotOf } from '@/core/frame/pivot';
 import { changeMark, releaseCopy } from '@/core/production/edits/mark-edits';
 import type { Mark } from '@/core/production/mark';

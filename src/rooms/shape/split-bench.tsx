@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { markPose } from '@/core/frame/evaluate';
+import { markPose } from '@/core/frame/mark-pose';
 import { pivotOf } from '@/core/frame/pivot';
 import { gatherWords, joinedWords, splitWords, type SplitBy } from '@/core/production/edits/split-edits';
 import type { Mark } from '@/core/production/mark';

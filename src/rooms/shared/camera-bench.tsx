@@ -1,13 +1,15 @@
 'use client';
 
 import { depthOfField, permittedCircleMm, angleOfViewDeg } from '@/core/optics/lens';
-import { addCarrier, removeCarrier, switchCarrier } from '@/core/production/edits/camera-edits';
+import { addCarrier, moveCarrier, removeCarrier, switchCarrier } from '@/core/production/edits/camera-edits';
 import { cameraSchema, type Camera } from '@/core/production/camera';
 import { productionSchema } from '@/core/production/production';
 import { CARRIER_KINDS, type CarrierKindName } from '@/core/rig/rig';
 import { fieldMeta } from '@/core/schema/fields';
 import { Button, Choices, Heading, Pick, Row } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
+import { AimBench } from './aim-bench';
+import { CarrierSettings } from './carrier-settings';
 import { ChannelField } from './channel-field';
 import { activeCarrier } from './flight';
 import { useFrameState } from './use-frame-state';
@@ -18,7 +20,7 @@ const NONE = 'distance';
 function CarrierBench({ camera }: { camera: Camera }) {
   const { view } = useWorkspace();
   const edit = useEdit();
-  const carrierId = useView((s) => s.carrierId);
+  const { carrierId, frame } = useView((s) => ({ carrierId: s.carrierId, frame: Math.round(s.playhead) }));
   const carrier = activeCarrier(camera, carrierId);
   if (!carrier) return null;
   const index = camera.carriers.indexOf(carrier);
@@ -34,14 +36,15 @@ function CarrierBench({ camera }: { camera: Camera }) {
       {CARRIER_KINDS[carrier.kind].channels.map((name) => (
         <ChannelField key={group + name} group={group} name={name} />
       ))}
-      <Row label="">
+      <CarrierSettings camera={camera} carrier={carrier} />
+      <div style={{ display: 'flex', flexWrap: 'wrap', gap: 2, marginTop: 4 }}>
         {(Object.keys(CARRIER_KINDS) as CarrierKindName[]).map((kind) => (
           <Button
             key={kind}
             $tone="quiet"
             onPress={() =>
               edit((draft) => {
-                const id = addCarrier(draft, camera.id, kind);
+                const id = addCarrier(draft, camera.id, kind, frame);
                 if (id) view.setState({ carrierId: id, pick: null });
               })
             }
@@ -57,9 +60,15 @@ function CarrierBench({ camera }: { camera: Camera }) {
             <Button $tone="quiet" onPress={() => edit((draft) => removeCarrier(draft, camera.id, carrier.id))}>
               Remove
             </Button>
+            <Button $tone="quiet" isDisabled={index === 0} onPress={() => edit((draft) => moveCarrier(draft, camera.id, carrier.id, -1))}>
+              Earlier
+            </Button>
+            <Button $tone="quiet" isDisabled={index === camera.carriers.length - 1} onPress={() => edit((draft) => moveCarrier(draft, camera.id, carrier.id, 1))}>
+              Later
+            </Button>
           </>
         ) : null}
-      </Row>
+      </div>
     </>
   );
 }
@@ -112,6 +121,7 @@ export function CameraBench({ camera }: { camera: Camera }) {
   return (
     <>
       <CarrierBench camera={camera} />
+      <AimBench camera={camera} />
       <LensBench camera={camera} />
     </>
   );

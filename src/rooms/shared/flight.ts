@@ -1,8 +1,9 @@
 import { focusDistanceOn } from '@/core/optics/focus';
-import { CARRIER_KINDS, carrierValues, rigPose } from '@/core/rig/rig';
+import { cameraPose, rigContext } from '@/core/frame/camera-pose';
+import { CARRIER_KINDS, carrierValues } from '@/core/rig/rig';
 import type { CarrierValues } from '@/core/rig/carrier';
 import { land } from '@/core/production/edits/camera-edits';
-import { markPose } from '@/core/frame/evaluate';
+import { markPose } from '@/core/frame/mark-pose';
 import type { Camera } from '@/core/production/camera';
 import type { Workspace } from './workspace';
 
@@ -23,6 +24,12 @@ export function activeCarrier(camera: Camera, carrierId: string | null) {
   return camera.carriers.find((carrier) => carrier.id === carrierId) ?? camera.carriers[0];
 }
 
+/** The carrier that can be landed: rides and shakes go their own way, so the next one of another kind takes their place. */
+export function landingCarrier(camera: Camera, carrierId: string | null) {
+  const active = activeCarrier(camera, carrierId);
+  return active && active.kind !== 'ride' && active.kind !== 'shake' ? active : camera.carriers.find(({ kind }) => kind !== 'ride' && kind !== 'shake');
+}
+
 /** Starts from where the camera stands: round the carrier's own pivot, or round what lies in front of the lens. */
 function startValues(workspace: Workspace): CarrierValues {
   const { view, documents } = workspace;
@@ -30,8 +37,8 @@ function startValues(workspace: Workspace): CarrierValues {
   if (flight) return flight.values;
   const { production } = documents.store.getState();
   const camera = production.cameras[0] as Camera;
-  const pose = rigPose(camera.carriers, playhead);
-  const carrier = activeCarrier(camera, carrierId);
+  const pose = cameraPose(production, camera, playhead, (id) => facts[id]?.bounds);
+  const carrier = landingCarrier(camera, carrierId);
   let radius: number | undefined;
   if (carrier?.kind === 'orbit') radius = carrierValues(carrier, playhead).radius;
   else {
@@ -66,15 +73,17 @@ export function fly(workspace: Workspace, move: FlightMove): void {
 /** Lands the camera where it is now (flown to or not): a station of the active carrier at the playhead. */
 export function landHere(workspace: Workspace): void {
   const { view, documents } = workspace;
-  const { playhead, flight, carrierId } = view.getState();
+  const { playhead, flight, carrierId, facts } = view.getState();
   const camera = documents.store.getState().production.cameras[0] as Camera;
-  const carrier = activeCarrier(camera, carrierId);
+  const carrier = landingCarrier(camera, carrierId);
   if (!carrier) return;
   const frame = Math.round(playhead);
-  const pose = flight?.pose ?? rigPose(camera.carriers, playhead);
+  const { production } = documents.store.getState();
+  const boundsOf = (id: string) => facts[id]?.bounds;
+  const pose = flight?.pose ?? cameraPose(production, camera, playhead, boundsOf);
   const present = carrierValues(carrier, playhead);
   if (flight?.values.radius !== undefined && carrier.kind === 'orbit') present.radius = flight.values.radius;
-  documents.edit((draft) => land(draft, camera.id, carrier.id, frame, pose, present));
+  documents.edit((draft) => land(draft, camera.id, carrier.id, frame, pose, present, rigContext(production, camera, boundsOf)));
   view.setState({ flight: null, playhead: frame, playing: false, pick: { kind: 'station', group: `carrier/${camera.id}/${carrier.id}`, frame } });
 }
 

@@ -1,14 +1,16 @@
 'use client';
 
-import { useMemo, type ReactNode } from 'react';
-import { markPose } from '@/core/frame/evaluate';
+import { useCallback, useMemo, type ReactNode } from 'react';
+import { cameraPose } from '@/core/frame/camera-pose';
+import type { MarkExtent } from '@/core/frame/frame-state';
+import { markPose } from '@/core/frame/mark-pose';
 import { valueAt } from '@/core/motion/evaluate-channel';
 import { copyPoses } from '@/core/production/pattern';
 import { channelGroups, keyFrames } from '@/core/production/channels';
 import { setChannelValue } from '@/core/production/edits/channel-edits';
 import { changeMark } from '@/core/production/edits/mark-edits';
 import type { Camera } from '@/core/production/camera';
-import { rigPose } from '@/core/rig/rig';
+import type { Production } from '@/core/production/production';
 import { positionOf } from '@/core/space/matrix';
 import type { PlanFrom } from '@/parts/plan-view/plan-geometry';
 import { PlanView, type PlanMark } from '@/parts/plan-view/plan-view';
@@ -21,14 +23,15 @@ import { useEdit, useProduction, useView, useWorkspace } from './workspace';
 const MAX_TICKS = 1500;
 
 /** The way of the camera: its place at every tick, from the first frame to the last. */
-function usePath(camera: Camera, length: number) {
+function usePath(production: Production, camera: Camera, boundsOf: (id: string) => MarkExtent | null | undefined) {
+  const { length } = production.format;
   return useMemo(() => {
     const framesPerTick = Math.ceil(length / MAX_TICKS);
-    const moves = camera.carriers.some((carrier) => Object.values(carrier.channels).some((channel) => channel.keys.length > 1));
-    const place = (frame: number) => positionOf(rigPose(camera.carriers, frame));
+    const moves = camera.carriers.some((carrier) => carrier.kind === 'shake' || carrier.kind === 'ride' || Object.values(carrier.channels).some((channel) => channel.keys.length > 1));
+    const place = (frame: number) => positionOf(cameraPose(production, camera, frame, boundsOf));
     const path = moves ? Array.from({ length: Math.floor((length - 1) / framesPerTick) + 1 }, (_, i) => place(i * framesPerTick)) : [];
     return { path, framesPerTick, place };
-  }, [camera.carriers, length]);
+  }, [production, camera, length, boundsOf]);
 }
 
 /** The plan of the open production, seen from above or from the side. */
@@ -38,7 +41,8 @@ export function SetPlan({ from, movable = false, title }: { from: PlanFrom; mova
   const production = useProduction((p) => p);
   const { playhead, facts, selection } = useView((s) => ({ playhead: s.playhead, facts: s.facts, selection: s.selection }));
   const camera = production.cameras[0] as Camera;
-  const { path, framesPerTick, place } = usePath(camera, production.format.length);
+  const boundsOf = useCallback((id: string) => facts[id]?.bounds, [facts]);
+  const { path, framesPerTick, place } = usePath(production, camera, boundsOf);
   const frame = Math.round(playhead);
 
   const marks = useMemo(

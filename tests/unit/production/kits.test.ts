@@ -1,5 +1,5 @@
 import { produce } from 'immer';
-import { markPose } from '@/core/frame/evaluate';
+import { markPose } from '@/core/frame/mark-pose';
 import { addOutlineMark, addWordmark, changeMark, releaseCopy } from '@/core/production/edits/mark-edits';
 import { changeKit, followAgain, leaveKit, makeKit, pasteLook, putKit, removeKit } from '@/core/production/edits/kit-edits';
 import { addShell, changeShell } from '@/core/production/edits/shell-edits';

@@ -1,6 +1,6 @@
 import { produce } from 'immer';
 import { pivotOf } from '@/core/frame/pivot';
-import { markPose } from '@/core/frame/evaluate';
+import { markPose } from '@/core/frame/mark-pose';
 import { buildMark } from '@/core/frame/mark-solids';
 import { readSvg } from '@/core/outline/svg/read-svg';
 import { cannotUnite, uniteOutlines } from '@/core/production/edits/unite-edits';

@@ -1,5 +1,5 @@
 import { produce } from 'immer';
-import { markPose } from '@/core/frame/evaluate';
+import { markPose } from '@/core/frame/mark-pose';
 import { markInSamePlane, partFromMark } from '@/core/frame/shared-mark-planes';
 import { buildMark, type BuildCache } from '@/core/frame/mark-solids';
 import { addShell, changeShell, duplicateShell, moveShell, removeShell } from '@/core/production/edits/shell-edits';

@@ -1,5 +1,5 @@
 import { produce } from 'immer';
-import { markPose } from '@/core/frame/evaluate';
+import { markPose } from '@/core/frame/mark-pose';
 import { buildMark } from '@/core/frame/mark-solids';
 import { pivotOf } from '@/core/frame/pivot';
 import { setText } from '@/core/outline/text-layout';

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { channelField } from '../../schema/fields';
 import { anglesOf, forwardOf, nearestTurn, positionOf, product, rotationX, rotationY, rotationZ, translation } from '../../space/matrix';
 import { add, scale } from '../../space/vector';
-import type { CarrierKind } from '../carrier';
+import { weightField, type CarrierKind } from '../carrier';
 
 const place = { unit: 'm', min: -1000, max: 1000, rest: 0, step: 0.1 } as const;
 const turn = { unit: '°', min: -36000, max: 36000, rest: 0, step: 1, digits: 1 } as const;
@@ -15,6 +15,7 @@ export const orbitSchema = z.object({
   pivotX: channelField({ label: 'Pivot across', ...place }),
   pivotY: channelField({ label: 'Pivot up', ...place }),
   pivotZ: channelField({ label: 'Pivot toward', ...place }),
+  weight: weightField,
 });
 
 /**

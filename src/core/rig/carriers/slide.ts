@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { channelField } from '../../schema/fields';
 import { anglesOf, nearestTurn, panTiltRoll, positionOf, product, translation } from '../../space/matrix';
-import type { CarrierKind } from '../carrier';
+import { weightField, type CarrierKind } from '../carrier';
 
 const place = { unit: 'm', min: -1000, max: 1000, rest: 0, step: 0.1 } as const;
 const turn = { unit: '°', min: -36000, max: 36000, rest: 0, step: 1, digits: 1 } as const;
@@ -13,6 +13,7 @@ export const slideSchema = z.object({
   pan: channelField({ label: 'Pan', ...turn }),
   tilt: channelField({ label: 'Tilt', ...turn }),
   roll: channelField({ label: 'Roll', ...turn }),
+  weight: weightField,
 });
 
 /** Place and turn: pan about the upright, then tilt, then roll. */

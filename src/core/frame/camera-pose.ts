@@ -1,0 +1,55 @@
+import { valueAt } from '../motion/evaluate-channel';
+import type { Camera } from '../production/camera';
+import type { Production } from '../production/production';
+import type { RigContext } from '../rig/carrier';
+import { rigPose } from '../rig/rig';
+import { anglesOf, panTiltRoll, positionOf, transformPoint, type Mat4 } from '../space/matrix';
+import { between, rigid, rotationOf } from '../space/quaternion';
+import { subtract, type Vec3 } from '../space/vector';
+import { framesPerSecond } from '../time/rate';
+import type { MarkExtent } from './frame-state';
+import { markPose } from './mark-pose';
+
+type BoundsOf = (markId: string) => MarkExtent | null | undefined;
+
+/** What the carriers of a camera may depend on: its lens, the rate, and the marks. */
+export function rigContext({ marks, format }: Pick<Production, 'marks' | 'format'>, camera: Camera, boundsOf: BoundsOf): RigContext {
+  return {
+    framesPerSecond: framesPerSecond(format.rate),
+    focalLengthMm: (frame) => Math.max(1, valueAt(camera.lens.focalLengthMm, frame)),
+    poseOf: (markId, frame) => {
+      const mark = marks.find(({ id }) => id === markId);
+      return mark ? markPose(mark, frame, boundsOf(markId)) : null;
+    },
+  };
+}
+
+/** What a camera is held on, as a point in the world; null when it is free or its mark is gone. */
+function aimPoint({ marks }: Pick<Production, 'marks'>, { aim }: Camera, frame: number, boundsOf: BoundsOf): Vec3 | null {
+  if (aim.on === 'point') return [aim.point.x, aim.point.y, aim.point.z];
+  const mark = aim.on === 'mark' ? marks.find(({ id }) => id === aim.markId) : undefined;
+  if (!mark) return null;
+  const extent = boundsOf(mark.id);
+  const middle: Vec3 = extent ? [(extent.min[0] + extent.max[0]) / 2, (extent.min[1] + extent.max[1]) / 2, (extent.min[2] + extent.max[2]) / 2] : [0, 0, 0];
+  return transformPoint(markPose(mark, frame, extent), middle);
+}
+
+/** Turns a pose toward a point by a share of the way, keeping its place and its roll. */
+export function aimedAt(pose: Mat4, target: Vec3, amount: number): Mat4 {
+  const place = positionOf(pose);
+  const [x, y, z] = subtract(target, place);
+  const level = Math.hypot(x, z);
+  if (amount === 0 || Math.hypot(level, y) < 1e-6) return pose;
+  const degrees = (radians: number) => (radians * 180) / Math.PI;
+  const { panDeg, rollDeg } = anglesOf(pose);
+  // Straight above or below its target a camera keeps the pan it has.
+  const wanted = panTiltRoll(level < 1e-9 ? panDeg : degrees(Math.atan2(-x, -z)), degrees(Math.atan2(y, level)), rollDeg);
+  return rigid(between(rotationOf(pose), rotationOf(wanted), amount), place);
+}
+
+/** Pose of a camera at a frame: its rig, then as much of its aim as is held. */
+export function cameraPose(production: Pick<Production, 'marks' | 'format'>, camera: Camera, frame: number, boundsOf: BoundsOf): Mat4 {
+  const pose = rigPose(camera.carriers, frame, rigContext(production, camera, boundsOf));
+  const target = aimPoint(production, camera, frame, boundsOf);
+  return target ? aimedAt(pose, target, Math.max(0, Math.min(1, valueAt(camera.aimChannels.amount, frame)))) : pose;
+}

@@ -1,0 +1,101 @@
+'use client';
+
+import { Plus, Trash2 } from 'lucide-react';
+import type { Camera, Carrier } from '@/core/production/camera';
+import { MAX_RAIL_POINTS } from '@/core/rig/carriers/rail';
+import { shakeSettingsSchema } from '@/core/rig/carriers/shake';
+import { SHAKE_NAMES, SHAKES } from '@/core/rig/shake-model';
+import type { FieldMeta } from '@/core/schema/fields';
+import { IconButton, Pick, Tick } from '@/parts/controls';
+import { NumberField } from '@/parts/fields/number-field';
+import { SchemaFields } from '@/parts/fields/schema-fields';
+import { Hint } from './panes';
+import { useEdit, useProduction } from './workspace';
+
+const PLACE: FieldMeta = { label: '', unit: 'm', min: -1000, max: 1000, rest: 0, step: 0.1, digits: 2, shown: 1 };
+
+type Change<K extends Carrier['kind']> = (recipe: (carrier: Extract<Carrier, { kind: K }>) => void, gesture?: string | null) => void;
+
+function RailPoints({ carrier, change }: { carrier: Extract<Carrier, { kind: 'rail' }>; change: Change<'rail'> }) {
+  const { points, closed, turns } = carrier.settings;
+  return (
+    <>
+      {points.map((point, i) => (
+        <div key={i} style={{ position: 'relative' }}>
+          {(['x', 'y', 'z'] as const).map((axis) => (
+            <NumberField
+              key={axis}
+              meta={PLACE}
+              label={`Point ${i + 1} ${{ x: 'across', y: 'up', z: 'toward' }[axis]}`}
+              value={point[axis]}
+              onChange={(value, gesture) => change((c) => void (c.settings.points = c.settings.points.map((p, k) => (k === i ? { ...p, [axis]: value } : p))), gesture)}
+            />
+          ))}
+        </div>
+      ))}
+      <div style={{ display: 'flex', gap: 12, alignItems: 'center' }}>
+        <IconButton
+          label="Add a point"
+          $tone="quiet"
+          isDisabled={points.length >= MAX_RAIL_POINTS}
+          onPress={() =>
+            change((c) => {
+              const [before, last] = [points[points.length - 2] ?? { x: -1, y: 0, z: 0 }, points[points.length - 1] ?? { x: 0, y: 0, z: 0 }];
+              // The rail goes on as it came.
+              c.settings.points = [...points, { x: 2 * last.x - before.x, y: 2 * last.y - before.y, z: 2 * last.z - before.z }];
+            })
+          }
+        >
+          <Plus size={13} />
+        </IconButton>
+        <IconButton label="Remove the last point" $tone="quiet" isDisabled={points.length <= 2} onPress={() => change((c) => void (c.settings.points = points.slice(0, -1)))}>
+          <Trash2 size={13} />
+        </IconButton>
+        <Tick isSelected={closed} onChange={(next) => change((c) => void (c.settings.closed = next))}>
+          closed
+        </Tick>
+        <Tick isSelected={turns} onChange={(next) => change((c) => void (c.settings.turns = next))}>
+          looks along
+        </Tick>
+      </div>
+    </>
+  );
+}
+
+/** What is set on a carrier beside its channels. */
+export function CarrierSettings({ camera, carrier }: { camera: Camera; carrier: Carrier }) {
+  const edit = useEdit();
+  const marks = useProduction((p) => p.marks);
+  const change = <K extends Carrier['kind']>(recipe: (found: Extract<Carrier, { kind: K }>) => void, gesture: string | null = null) =>
+    edit((draft) => {
+      const found = draft.cameras.find(({ id }) => id === camera.id)?.carriers.find(({ id }) => id === carrier.id);
+      if (found) recipe(found as Extract<Carrier, { kind: K }>);
+    }, gesture);
+  if (carrier.kind === 'rail') return <RailPoints carrier={carrier} change={change} />;
+  if (carrier.kind === 'ride') {
+    return (
+      <>
+        <Pick
+          label="Rides on"
+          value={carrier.settings.markId ?? 'none'}
+          onChange={(id) => change<'ride'>((c) => void (c.settings.markId = id === 'none' ? null : id))}
+          options={[{ id: 'none', label: 'nothing' }, ...marks.map(({ id, name }) => ({ id, label: name }))]}
+        />
+        <Hint>Whatever the mark does since frame {carrier.settings.from}, the camera does too.</Hint>
+      </>
+    );
+  }
+  if (carrier.kind === 'shake') {
+    const { settings } = carrier;
+    return (
+      <>
+        <Pick label="Carried by" value={settings.preset} onChange={(preset) => change<'shake'>((c) => void (c.settings.preset = preset))} options={SHAKE_NAMES.map((id) => ({ id, label: SHAKES[id].label }))} />
+        <SchemaFields shape={shakeSettingsSchema.shape} names={settings.preset === 'hit' ? ['at', 'seed'] : ['seed', 'loop']} values={settings} onChange={(name, value, gesture) => change<'shake'>((c) => void Object.assign(c.settings, { [name]: value }), gesture)} />
+        <Tick isSelected={settings.withLens} onChange={(withLens) => change<'shake'>((c) => void (c.settings.withLens = withLens))}>
+          as much in the picture with any lens
+        </Tick>
+      </>
+    );
+  }
+  return null;
+}
