@@ -46,15 +46,18 @@ test('letters of their own: selected in the words, shown in the lens view, kept 
 
 test('a double press on a letter in the lens view puts the caret there, and typing goes on from it', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Caret');
-  await addWords(page, 'OCEAN');
-  await pictureOf(page, 0, 4);
+  await addWords(page, 'XOXOXOX');
+  await expect(page.getByTestId('letter-marks')).toHaveAttribute('data-letters', '7');
   const lens = (await page.getByTestId('lens').boundingBox()) as { x: number; y: number; width: number; height: number };
-  // The middle letter stands in the middle of the frame; its right half is behind the letter, out of the way of the cut's handle.
-  await page.mouse.dblclick(lens.x + lens.width / 2 + 18, lens.y + lens.height / 2 + 24);
+  // The middle letter stands in the middle of the frame; nearer to its right side than to its left, the caret goes behind it.
+  await page.mouse.dblclick(lens.x + lens.width / 2 + 14, lens.y + lens.height / 2 + 16);
   await expect(words(page)).toBeFocused();
-  await expect(page.getByTestId('letter-marks')).toHaveAttribute('data-caret', '3');
+  await expect(page.getByTestId('letter-marks')).toHaveAttribute('data-caret', '4');
   await page.keyboard.type('-');
-  await expect(words(page)).toHaveValue('OCE-AN');
+  await expect(words(page)).toHaveValue('XOXO-XOX');
+  // A press beside the letters takes the mark out of hand.
+  await page.mouse.click(lens.x + 12, lens.y + 12);
+  await expect(words(page)).toHaveCount(0);
 });
 
 test('words round a ring travel by a channel; split into letters and gathered they are one line again', async ({ page, ironsky }) => {

@@ -32,6 +32,9 @@ const Notice = styled.div`
   button { margin-left: 10px; padding: 0 6px; border: 1px solid #777; border-radius: 3px; background: none; color: inherit; font: inherit; }
 `;
 
+/** Within this time two presses are one double press. */
+const DOUBLE_PRESS_MS = 400;
+
 /** Largest picture that the view asks for, in device pixels a side. */
 const MAX_SIDE = 2560;
 
@@ -118,12 +121,16 @@ function useFlying(workspace: Workspace) {
         return;
       }
       if (!from) return;
-      // The second press of a double-click belongs to what it opens.
-      if (event.detail > 1) return;
       const box = event.currentTarget.getBoundingClientRect();
       const x = ((event.clientX - box.left) / box.width) * 2 - 1;
       const y = 1 - ((event.clientY - box.top) / box.height) * 2;
-      void workspace.picture?.pick(x, y).then(({ markId }) => workspace.view.setState({ selection: markId ? { kind: 'mark', id: markId } : null, also: [], pick: null }));
+      const { letters } = workspace.view.getState();
+      void workspace.picture?.pick(x, y).then(({ markId }) => {
+        const select = () => workspace.view.setState({ selection: markId ? { kind: 'mark', id: markId } : null, also: [], pick: null });
+        if (markId) select();
+        // A double press between the strokes of a letter goes into its words: it must not take the mark out of hand first.
+        else setTimeout(() => workspace.view.getState().letters === letters && select(), DOUBLE_PRESS_MS);
+      });
     },
     onKeyDown: (event: KeyboardEvent<HTMLDivElement>) => {
       const big = event.shiftKey;
