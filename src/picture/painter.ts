@@ -24,6 +24,7 @@ import {
 import { FXAAShader } from 'three/addons/shaders/FXAAShader.js';
 import { linearColour } from '@/core/colour/transfer';
 import type { FrameState } from '@/core/frame/frame-state';
+import { throughIris } from '@/core/optics/iris';
 import type { SubFrameSample } from '@/core/optics/samples';
 import { lensRadius, subFrameView } from './projection';
 import { ADD_FRAGMENT, FULLSCREEN_VERTEX, RESOLVE_FRAGMENT } from './resolve-shader';
@@ -125,11 +126,12 @@ export class Painter {
   addSubFrame(state: FrameState, quality: Quality, sample: SubFrameSample): void {
     const { renderer, camera } = this;
     const radius = lensRadius(state.camera);
+    const [lensX, lensY] = throughIris(sample.lens, state.camera.iris);
     const view = subFrameView(state.camera, this.width, this.height, {
       pixelX: sample.pixel[0],
       pixelY: sample.pixel[1],
-      lensX: sample.lens[0] * radius,
-      lensY: sample.lens[1] * radius,
+      lensX: lensX * radius,
+      lensY: lensY * radius,
     });
     this.stage.pose(state, quality, sample.light);
     camera.matrixWorld.fromArray(view.pose as number[]);

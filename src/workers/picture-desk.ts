@@ -8,6 +8,7 @@ import { exposureSeconds, frameToSeconds, secondsToFrame } from '@/core/time/rat
 import { markGlb } from '@/core/interchange/glb';
 import type { MarkSolids } from '@/core/frame/mark-solids';
 import { Painter } from '@/picture/painter';
+import { markSurfaces } from '@/picture/mark-surfaces';
 import { pick } from '@/picture/pick';
 import { sectionOf, type CutLine } from '@/core/solid/section';
 import type { FrameOrder, FromPicture, Look, ShellLoop, ToPicture } from './picture-messages';
@@ -107,6 +108,12 @@ export class PictureDesk {
   }
 
   private readonly boundsOf = (markId: string) => this.solids.get(markId)?.bounds;
+  private readonly surfaces = markSurfaces((markId) => this.solids.get(markId));
+
+  /** The state that the lens view shows. */
+  private lookState(production: Production, { seconds, pose, cameraId }: Look) {
+    return evaluate(production, seconds, this.boundsOf, { pose, cameraId, surfaces: this.surfaces });
+  }
 
   private changed(): void {
     this.stale = true;
@@ -141,28 +148,28 @@ export class PictureDesk {
       painter.restart();
       if (rough) {
         // First a quick picture; refining begins anew after it.
-        const state = evaluate(production, look.seconds, this.boundsOf, look.pose ?? undefined);
+        const state = this.lookState(production, look);
         painter.addSubFrame(state, look.quality, subFrameSample(production.seed, 0, 1));
         painter.present(state);
-        this.send({ kind: 'drawn', seconds: look.seconds, samples: 1, of: goal, milliseconds: performance.now() - started });
+        this.send({ kind: 'drawn', seconds: look.seconds, samples: 1, of: goal, focus: state.camera.focusDistance, milliseconds: performance.now() - started });
         if (goal > 1) painter.restart();
         return goal > 1;
       }
     } else if (goal === 1 || painter.sampleCount >= goal) return false;
-    const state = this.addSample(painter, production, look.seconds, painter.sampleCount, goal, look.quality, look.pose);
+    const state = this.addSample(painter, production, look, painter.sampleCount, goal);
     const done = painter.sampleCount;
     // A refined picture takes the place of the quick one only once it is calmer than that.
     if (done >= goal || (!look.moving && done >= 8 && done % 4 === 0)) {
       painter.present(state);
-      this.send({ kind: 'drawn', seconds: look.seconds, samples: done, of: goal, milliseconds: performance.now() - started });
+      this.send({ kind: 'drawn', seconds: look.seconds, samples: done, of: goal, focus: this.lookState(production, look).camera.focusDistance, milliseconds: performance.now() - started });
     }
     return done < goal;
   }
 
-  private addSample(painter: Painter, production: Production, seconds: number, i: number, n: number, quality: Look['quality'], pose: Look['pose']) {
+  private addSample(painter: Painter, production: Production, { seconds, quality, pose, cameraId }: Pick<Look, 'seconds' | 'quality' | 'pose' | 'cameraId'>, i: number, n: number) {
     const sample = subFrameSample(production.seed, i, n);
     const exposure = exposureSeconds(production.shutterDeg, production.format.rate);
-    const state = evaluate(production, seconds + (sample.shutter - 0.5) * exposure, this.boundsOf, pose ?? undefined);
+    const state = evaluate(production, seconds + (sample.shutter - 0.5) * exposure, this.boundsOf, { pose, cameraId, surfaces: this.surfaces, pictureFrame: secondsToFrame(seconds, production.format.rate) });
     painter.addSubFrame(state, quality, sample);
     return state;
   }
@@ -189,10 +196,10 @@ export class PictureDesk {
           this.send({ kind: 'frame-failed', id: order.id, reason: 'cancelled' });
           return;
         }
-        this.addSample(painter, production, seconds, i, order.samples, 'full', null);
+        this.addSample(painter, production, { seconds, quality: 'full', pose: null, cameraId: null }, i, order.samples);
         await breathe();
       }
-      const pixels = painter.read(evaluate(production, seconds, this.boundsOf), order.alpha);
+      const pixels = painter.read(evaluate(production, seconds, this.boundsOf, { surfaces: this.surfaces }), order.alpha);
       const bytes = order.as === 'rgba' ? pixels : encodePng(pixels, order);
       this.stale = true;
       this.send({ kind: 'frame', id: order.id, bytes, milliseconds: performance.now() - started }, [bytes.buffer as ArrayBuffer]);
@@ -237,7 +244,7 @@ export class PictureDesk {
       this.send({ kind: 'picked', id, markId: null, distance: NaN });
       return;
     }
-    const state = evaluate(production, look.seconds, this.boundsOf, look.pose ?? undefined);
+    const state = this.lookState(production, look);
     this.send({ kind: 'picked', id, ...pick(painter.stage, state, x, y) });
   }
 }

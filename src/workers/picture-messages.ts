@@ -16,6 +16,8 @@ export interface Look {
   height: number;
   /** A pose to look from instead of the camera's own. */
   pose: Mat4 | null;
+  /** A camera to look through instead of the shot's own. */
+  cameraId: string | null;
   /** While playing or dragging, one sub-frame a picture; at rest the picture goes on to full. */
   moving: boolean;
 }
@@ -59,7 +61,7 @@ export interface MarkFacts {
 }
 
 export type FromPicture =
-  | { kind: 'drawn'; seconds: number; samples: number; of: number; milliseconds: number }
+  | { kind: 'drawn'; seconds: number; samples: number; of: number; focus: number; milliseconds: number }
   | { kind: 'mark'; markId: string; facts: MarkFacts | null }
   | { kind: 'building'; markId: string; done: number; of: number }
   | { kind: 'mark-failed'; markId: string; reason: string }

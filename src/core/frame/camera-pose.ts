@@ -7,10 +7,8 @@ import { anglesOf, panTiltRoll, positionOf, transformPoint, type Mat4 } from '..
 import { between, rigid, rotationOf } from '../space/quaternion';
 import { subtract, type Vec3 } from '../space/vector';
 import { framesPerSecond } from '../time/rate';
-import type { MarkExtent } from './frame-state';
+import type { BoundsOf } from './frame-state';
 import { markPose } from './mark-pose';
-
-type BoundsOf = (markId: string) => MarkExtent | null | undefined;
 
 /** What the carriers of a camera may depend on: its lens, the rate, and the marks. */
 export function rigContext({ marks, format }: Pick<Production, 'marks' | 'format'>, camera: Camera, boundsOf: BoundsOf): RigContext {

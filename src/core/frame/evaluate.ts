@@ -1,17 +1,14 @@
 import { valueAt } from '../motion/evaluate-channel';
-import type { Camera } from '../production/camera';
 import type { Mark } from '../production/mark';
 import { copyPoses } from '../production/pattern';
 import type { Production } from '../production/production';
 import type { Mat4 } from '../space/matrix';
 import { secondsToFrame } from '../time/rate';
-import { focusDistanceOn } from '../optics/focus';
-import { cameraPose } from './camera-pose';
+import { cameraState } from './camera-state';
+import type { Surfaces } from './focus-target';
 import { markPose } from './mark-pose';
-import type { CameraState, FrameState, MarkExtent, MarkState, SetState } from './frame-state';
-
-/** Extents of marks about their origins, as far as they are known: focus on a mark needs them. */
-export type BoundsOf = (markId: string) => MarkExtent | null | undefined;
+import type { BoundsOf, FrameState, MarkExtent, MarkState, SetState } from './frame-state';
+import { cameraOf, sceneFrameAt, shotCamera } from './shot-camera';
 
 function markState(mark: Mark, frame: number, extent: MarkExtent | null | undefined): MarkState {
   const { body, shells, skin, pattern, placement } = mark;
@@ -25,37 +22,28 @@ function markState(mark: Mark, frame: number, extent: MarkExtent | null | undefi
   };
 }
 
-/**
- * The state of a production at a time in seconds. Deterministic and without memory.
- * @param pose a pose to stand the camera in instead of the rig's own (while flying)
- */
-export function evaluate(production: Production, seconds: number, boundsOf: BoundsOf, pose?: Mat4): FrameState {
-  const frame = secondsToFrame(seconds, production.format.rate);
-  const marks = production.marks.filter((mark) => mark.shown).map((mark) => markState(mark, frame, boundsOf(mark.id)));
-  const camera = production.cameras[0] as Camera;
-  return { time: seconds, camera: cameraState(production, camera, frame, marks, boundsOf, pose), marks, set: setState(production, frame) };
+export interface EvaluateOptions {
+  /** A pose to stand the camera in instead of the rig's own (while flying). */
+  pose?: Mat4 | null | undefined;
+  /** Delivered frame of the picture that an instant of its exposure belongs to: an exposure does not reach over a cut. */
+  pictureFrame?: number | undefined;
+  /** The built surfaces, for a focus that follows them. */
+  surfaces?: Surfaces | undefined;
+  /** A camera to look through instead of the shot's own. */
+  cameraId?: string | null | undefined;
 }
 
-function cameraState(
-  production: Production,
-  camera: Camera,
-  frame: number,
-  marks: readonly MarkState[],
-  boundsOf: BoundsOf,
-  pose: Mat4 = cameraPose(production, camera, frame, boundsOf),
-): CameraState {
-  const { width, height } = production.format;
-  const target = marks.find((mark) => mark.id === camera.focusOn);
-  const box = target && boundsOf(target.id);
-  const set = valueAt(camera.lens.focusDistance, frame);
-  return {
-    pose,
-    focalLengthMm: Math.max(1, valueAt(camera.lens.focalLengthMm, frame)),
-    fStop: Math.max(0.05, valueAt(camera.lens.fStop, frame)),
-    focusDistance: Math.max(0.01, target && box ? focusDistanceOn(pose, target.pose, box) : set),
-    sensorWidthMm: camera.sensorWidthMm,
-    sensorHeightMm: (camera.sensorWidthMm * height) / width,
-  };
+/**
+ * The state of a production at a delivered time in seconds. Deterministic and without memory.
+ */
+export function evaluate(production: Production, seconds: number, boundsOf: BoundsOf, { pose, pictureFrame, surfaces, cameraId }: EvaluateOptions = {}): FrameState {
+  const delivered = secondsToFrame(seconds, production.format.rate);
+  const frame = sceneFrameAt(production, delivered, pictureFrame);
+  const marks = production.marks.filter((mark) => mark.shown).map((mark) => markState(mark, frame, boundsOf(mark.id)));
+  const camera = cameraId
+    ? cameraState(production, cameraOf(production, cameraId), frame, boundsOf, surfaces, pose ?? undefined)
+    : shotCamera(production, delivered, boundsOf, { pictureFrame, surfaces, pose });
+  return { time: seconds, camera, marks, set: setState(production, frame) };
 }
 
 function setState({ set }: Production, frame: number): SetState {

@@ -1,3 +1,4 @@
+import type { Iris } from '../optics/iris';
 import type { Mat4 } from '../space/matrix';
 import type { Fade } from '../production/mark';
 import type { Surface } from '../production/materials';
@@ -8,6 +9,9 @@ import type { Box } from '../space/vector';
 export interface MarkExtent extends Box {
   baseline?: number;
 }
+
+/** Extents of marks about their origins, as far as they are known: focus on a mark needs them. */
+export type BoundsOf = (markId: string) => MarkExtent | null | undefined;
 
 /** Everything the picture needs to know of one instant. No drawing here, and no document. */
 export interface FrameState {
@@ -27,6 +31,7 @@ export interface CameraState {
   focusDistance: number;
   sensorWidthMm: number;
   sensorHeightMm: number;
+  iris: Iris;
 }
 
 export interface MarkState {

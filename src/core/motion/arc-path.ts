@@ -103,3 +103,15 @@ export function arcPath(points: readonly Vec3[], closed: boolean): ArcPath {
     },
   };
 }
+
+/** A level circle about the origin, from the point toward the audience to the right and round. */
+export function circlePath(radius: number): ArcPath {
+  return {
+    length: 2 * Math.PI * radius,
+    at(along) {
+      const angle = along / radius;
+      return { place: [radius * Math.sin(angle), 0, radius * Math.cos(angle)], direction: [Math.cos(angle), 0, -Math.sin(angle)] };
+    },
+    nearest: ([x, , z]) => radius * ((Math.atan2(x, z) + 2 * Math.PI) % (2 * Math.PI)),
+  };
+}

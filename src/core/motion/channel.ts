@@ -38,8 +38,17 @@ export const keysSchema = z
   .max(MAX_KEYS)
   .refine((keys) => keys.every((key, i) => i === 0 || key.frame > (keys[i - 1] as Key).frame), 'Keys must be in order of time, one a frame');
 
+/** What a channel does before its first and after its last key. */
+export const OUTSIDES = ['hold', 'cycle', 'climb', 'return'] as const;
+/** Hold the value; cycle; cycle adding up, each turn from where the last one ended; there and back. */
+export const outsideSchema = z.enum(OUTSIDES);
+export type Outside = z.infer<typeof outsideSchema>;
+
 /** A value over time: a rest value, and keys that take over where there are any. */
 export interface Channel {
   rest: number;
   keys: Key[];
+  /** Holds unless said otherwise. */
+  before?: Outside | undefined;
+  after?: Outside | undefined;
 }

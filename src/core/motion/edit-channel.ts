@@ -26,7 +26,7 @@ export function withoutKey(channel: Channel, frame: number): Channel {
   const gone = keyAt(channel, frame);
   if (!gone) return channel;
   const keys = channel.keys.filter((key) => key !== gone);
-  return { rest: keys.length === 0 ? gone.value : channel.rest, keys };
+  return { ...channel, rest: keys.length === 0 ? gone.value : channel.rest, keys };
 }
 
 /** Sets the value at a frame: on a keyed channel this sets a key there, otherwise the rest value. */

@@ -74,13 +74,33 @@ export function spanCurve(keys: readonly Key[], index: number): SpanCurve {
   return { x1: leave.share, x2: 1 - arrive.share, v0: a.value, v1: a.value + leave.step, v2: b.value - arrive.step, v3: b.value };
 }
 
-/** Value of a channel at a frame (fractional frames are fine). Before the first and after the last key it holds. */
+/** Where within the keys a frame outside them falls: the frame, what to add to the value, and the sign of its speed. */
+function within({ keys, before, after }: Channel, frame: number): { frame: number; add: number; sign: 1 | -1 } {
+  const first = keys[0] as Key;
+  const last = keys[keys.length - 1] as Key;
+  const mode = frame < first.frame ? before : frame > last.frame ? after : undefined;
+  const period = last.frame - first.frame;
+  if (mode === undefined || mode === 'hold' || period <= 0) return { frame, add: 0, sign: 1 };
+  const turn = Math.floor((frame - first.frame) / period);
+  const into = frame - first.frame - turn * period;
+  if (mode === 'return' && turn % 2 !== 0) return { frame: last.frame - into, add: 0, sign: -1 };
+  return { frame: first.frame + into, add: mode === 'climb' ? turn * (last.value - first.value) : 0, sign: 1 };
+}
+
+const isOutside = ({ keys }: Channel, frame: number) => frame < (keys[0] as Key).frame || frame > (keys[keys.length - 1] as Key).frame;
+
+/** Value of a channel at a frame (fractional frames are fine). Before the first and after the last key it does what it is set to. */
 export function valueAt(channel: Channel, frame: number): number {
   const { keys } = channel;
-  const first = keys[0];
-  if (!first) return channel.rest;
+  if (keys.length === 0) return channel.rest;
+  if ((channel.before === undefined && channel.after === undefined) || !isOutside(channel, frame)) return keyedValue(keys, frame);
+  const inside = within(channel, frame);
+  return keyedValue(keys, inside.frame) + inside.add;
+}
+
+function keyedValue(keys: readonly Key[], frame: number): number {
   const index = keyIndexAt(keys, frame);
-  if (index < 0) return first.value;
+  if (index < 0) return (keys[0] as Key).value;
   const a = keys[index] as Key;
   const b = keys[index + 1];
   if (!b || a.join === 'held' || frame === a.frame) return a.value;
@@ -92,7 +112,12 @@ export function valueAt(channel: Channel, frame: number): number {
 
 /** Speed of a channel at a frame, in units a frame; the speed just after a key where the two sides differ. */
 export function speedAt(channel: Channel, frame: number): number {
-  const { keys } = channel;
+  if (channel.keys.length === 0) return 0;
+  const inside = within(channel, frame);
+  return inside.sign * keyedSpeed(channel.keys, inside.frame);
+}
+
+function keyedSpeed(keys: readonly Key[], frame: number): number {
   const index = keyIndexAt(keys, frame);
   const a = keys[index];
   const b = keys[index + 1];

@@ -5,6 +5,7 @@ import { aimChannelsSchema, lensSchema } from './camera';
 import { fieldMeta, type FieldMeta } from '../schema/fields';
 import { placementSchema } from './mark';
 import type { Production } from './production';
+import { timeSchema } from './shots';
 import { displaySchema, domeSchema, floorSchema, keyLightSchema } from './set';
 
 /** Where a channel sits: the group it belongs to, and its name there. */
@@ -17,7 +18,7 @@ export interface ChannelRef {
 export interface ChannelGroup {
   /** Stable name: kind and ids, parted by slashes. */
   id: string;
-  kind: 'carrier' | 'lens' | 'aim' | 'mark' | 'set';
+  kind: 'carrier' | 'lens' | 'aim' | 'mark' | 'set' | 'time';
   label: string;
   /** What it belongs to. */
   owner: string;
@@ -59,6 +60,10 @@ export function channelGroups(production: Production): ChannelGroup[] {
   for (const [name, { label, shape }] of Object.entries(SET_GROUPS)) {
     groups.push({ id: `set/${name}`, kind: 'set', label, owner: 'set', ownerId: name, hue: null, shape, channels: production.set[name as SetGroupName] });
   }
+  groups.push({ id: 'time/all', kind: 'time', label: 'Time', owner: 'all', ownerId: 'all', hue: null, shape: timeSchema.shape, channels: production.time });
+  production.shots.forEach((shot, i) =>
+    groups.push({ id: `time/${shot.id}`, kind: 'time', label: 'Time', owner: shot.name || `shot ${i + 1}`, ownerId: shot.id, hue: null, shape: timeSchema.shape, channels: shot.time }),
+  );
   return groups;
 }
 

@@ -10,9 +10,16 @@ const MIGRATIONS: Record<number, Migration> = {
   1: shellsBetweenDepths,
   // From 2 to 3: only things that were not there before, each with its default.
   2: (old) => ({ ...old, version: 3 }),
+  3: focusTargets,
 };
 
 type Loose = Record<string, unknown>;
+
+/** From 3 to 4: what a lens is focused on was a mark's front or a distance. */
+function focusTargets(old: Loose): Loose {
+  const cameras = Array.isArray(old.cameras) ? (old.cameras as Loose[]) : [];
+  return { ...old, version: 4, cameras: cameras.map(({ focusOn, ...camera }) => (typeof focusOn === 'string' ? { ...camera, focus: { on: 'front', markId: focusOn } } : camera)) };
+}
 
 /** From 1 to 2: a shell stood about the middle by its depth, and a bevel was as high as it was wide. */
 function shellsBetweenDepths(old: Loose): Loose {

@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { RATE_NAMES, type RateName } from '../time/rate';
 import { cameraSchema } from './camera';
+import { cuesSchema, soundSchema } from './sound';
+import { shotsSchema, timeSchema } from './shots';
 import { numberField } from '../schema/fields';
 import { kitSchema, MAX_KITS } from './kits';
 import { markSchema } from './mark';
@@ -9,7 +11,8 @@ import { setSchema } from './set';
 export const UNITS = ['mm', 'cm', 'm', 'in'] as const;
 export const MAX_RASTER = 8192;
 export const MAX_FRAMES = 36_000;
-export const CURRENT_VERSION = 3;
+export const MAX_CAMERAS = 24;
+export const CURRENT_VERSION = 4;
 
 const side = (name: string) =>
   z
@@ -36,7 +39,13 @@ export const productionSchema = z.object({
   units: z.enum(UNITS).default('mm'),
   shutterDeg: numberField({ label: 'Shutter', unit: '°', min: 0, max: 360, rest: 180, step: 5, digits: 0 }),
   marks: z.array(markSchema).max(200).default([]),
-  cameras: z.array(cameraSchema).min(1).max(1),
+  cameras: z.array(cameraSchema).min(1).max(MAX_CAMERAS),
+  /** What is seen when; without any, the first camera all through. */
+  shots: shotsSchema,
+  /** Scene frame at each delivered frame; without keys they are the same. */
+  time: timeSchema.prefault({}),
+  cues: cuesSchema,
+  sound: soundSchema.nullable().default(null),
   set: setSchema.prefault({}),
   /** Looks that marks of this production follow. */
   kits: z.array(kitSchema).max(MAX_KITS).default([]),

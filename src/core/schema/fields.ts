@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { keysSchema } from '../motion/channel';
+import { keysSchema, outsideSchema } from '../motion/channel';
 
 /** What the interface needs to know of a number: it stands beside the bounds in the schema, nowhere else. */
 export interface FieldMeta {
@@ -44,7 +44,7 @@ export function intField(options: FieldOptions) {
 export function channelField(options: FieldOptions) {
   const meta = metaOf(options);
   const field = z
-    .object({ rest: z.number().min(meta.min).max(meta.max).default(meta.rest), keys: keysSchema.default([]) })
+    .object({ rest: z.number().min(meta.min).max(meta.max).default(meta.rest), keys: keysSchema.default([]), before: outsideSchema.optional(), after: outsideSchema.optional() })
     .default({ rest: meta.rest, keys: [] });
   registry.add(field, meta);
   return field;

@@ -1,33 +1,52 @@
 import { polygonHull } from 'd3-polygon';
 import type { CameraState } from '@/core/frame/frame-state';
-import { transformPoint, type Mat4 } from '@/core/space/matrix';
+import { multiply, rotationX, rotationY, transformDirection, transformPoint, type Mat4 } from '@/core/space/matrix';
 import { boxCorners, type Box, type Vec3 } from '@/core/space/vector';
 
-export type PlanFrom = 'above' | 'side';
+export type PlanFrom = 'above' | 'side' | 'outside';
 /** A point of the plan in metres: across the page, and down it. */
 export type PlanPoint = [number, number];
 
-/**
- * Where a point of the world lies in the plan. From above, depth runs down the page with the audience below; from the
- * side, the audience is on the right and up is up.
- */
-export function planPoint(from: PlanFrom, [x, y, z]: Vec3): PlanPoint {
-  return from === 'above' ? [x, z] : [z, -y];
+/** From where a plan is seen: how points of the world lie on the page, and what a shift on the page is in the world. */
+export interface Projection {
+  from: PlanFrom;
+  point(p: Vec3): PlanPoint;
+  shift(across: number, down: number): Vec3;
 }
 
-/** The shift in the world that a shift in the plan stands for. */
-export function worldShift(from: PlanFrom, across: number, down: number): Vec3 {
-  return from === 'above' ? [across, 0, down] : [0, -down, across];
+/** Direction of a free outside view, degrees. */
+export interface Outside {
+  azimuth: number;
+  height: number;
+}
+
+/**
+ * From above, depth runs down the page with the audience below; from the side, the audience is on the right and up is up; from outside, the set
+ * is seen from any direction, without perspective, so that lengths along one direction compare.
+ */
+export function projection(from: PlanFrom, { azimuth, height }: Outside = { azimuth: 35, height: 30 }): Projection {
+  if (from === 'above') return { from, point: ([x, , z]) => [x, z], shift: (across, down) => [across, 0, down] };
+  if (from === 'side') return { from, point: ([, y, z]) => [z, -y], shift: (across, down) => [0, -down, across] };
+  const turn = multiply(rotationX(height), rotationY(-azimuth));
+  const back = multiply(rotationY(azimuth), rotationX(-height));
+  return {
+    from,
+    point: (p) => {
+      const [x, y] = transformDirection(turn, p);
+      return [x, -y];
+    },
+    shift: (across, down) => transformDirection(back, [across, -down, 0]),
+  };
 }
 
 /** Outline of points in the plan: their convex hull, or the points themselves where they lie on a line. */
-export function planHull(from: PlanFrom, points: readonly Vec3[]): PlanPoint[] {
-  const flat = points.map((p) => planPoint(from, p));
+export function planHull(plane: Projection, points: readonly Vec3[]): PlanPoint[] {
+  const flat = points.map((p) => plane.point(p));
   return polygonHull(flat) ?? flat;
 }
 
-export function boxHull(from: PlanFrom, pose: Mat4, box: Box): PlanPoint[] {
-  return planHull(from, boxCorners(box).map((corner) => transformPoint(pose, corner)));
+export function boxHull(plane: Projection, pose: Mat4, box: Box): PlanPoint[] {
+  return planHull(plane, boxCorners(box).map((corner) => transformPoint(pose, corner)));
 }
 
 /** The four corners of what the camera sees at a distance along its axis. */

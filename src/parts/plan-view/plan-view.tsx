@@ -2,16 +2,17 @@
 
 import { Maximize2 } from 'lucide-react';
 import { line } from 'd3-shape';
-import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
 import { styled } from 'styled-components';
-import type { CameraState } from '@/core/frame/frame-state';
-import { forwardOf, multiply, positionOf, type Mat4 } from '@/core/space/matrix';
-import { add, scale as scaled, type Box, type Vec3 } from '@/core/space/vector';
+import { multiply, type Mat4 } from '@/core/space/matrix';
+import type { Box, Vec3 } from '@/core/space/vector';
 import { IconButton } from '../controls';
 import { hueColour } from '../theme';
 import { useLatest } from '../use-latest';
 import { useSize } from '../use-size';
-import { boxHull, fitting, frameCorners, gridStep, placedLabels, planHull, planPoint, worldShift, type PlanFrom, type PlanPoint, type PlanWindow } from './plan-geometry';
+import { CameraFigure, Handle, Path, pressed, type OnPage, type PlanCamera } from './plan-camera';
+import { boxHull, fitting, gridStep, placedLabels, projection, type Outside, type PlanFrom, type PlanPoint, type PlanWindow } from './plan-geometry';
+import { Grid } from './plan-grid';
 
 const Well = styled.div`
   position: relative;
@@ -49,138 +50,65 @@ export interface PlanMark {
   box: Box;
 }
 
-export interface PlanCamera {
-  name: string;
+/** A rail in the world: its curve, and the points it is drawn by. */
+export interface PlanRail {
   hue: number;
-  state: CameraState;
-  /** Place at every tick of the path, and how many frames one tick is. */
-  path: readonly Vec3[];
-  framesPerTick: number;
-  /** Frames of the stations, and the places there. */
-  stations: readonly { frame: number; place: Vec3 }[];
+  curve: readonly Vec3[];
+  points: readonly Vec3[];
+  onMove: (index: number, by: Vec3, gesture: string) => void;
 }
 
 export interface PlanViewProps {
   from: PlanFrom;
   marks: readonly PlanMark[];
-  camera: PlanCamera;
+  cameras: readonly PlanCamera[];
+  rail?: PlanRail | null;
   selectedMark: string | null;
   onSelectMark: (id: string) => void;
-  onSelectCamera: () => void;
+  onSelectCamera: (id: string) => void;
   onSeek: (frame: number) => void;
   /** Moves a mark by metres in the world; left out where marks stay put. `gesture` is the same all through one drag. */
   onMoveMark?: (id: string, by: Vec3, gesture: string) => void;
+  /** Moves where the camera looked through stands at a station. */
+  onMoveStation?: (frame: number, by: Vec3, gesture: string) => void;
   /** Floor of the set, metres up; drawn from the side. */
   floor: number | null;
 }
 
 const polyline = line<PlanPoint>();
+const closed = (points: PlanPoint[]) => `${polyline(points) ?? ''}Z`;
 
 let gestures = 0;
 
-const Grid = memo(function Grid({ window: { centre, scale }, width, height }: { window: PlanWindow; width: number; height: number }) {
-  const step = gridStep(scale);
-  const lines = [];
-  const x0 = centre[0] - width / 2 / scale;
-  const y0 = centre[1] - height / 2 / scale;
-  for (let x = Math.ceil(x0 / step) * step; x < x0 + width / scale; x += step) {
-    const at = (x - x0) * scale;
-    lines.push(<line key={`x${x}`} x1={at} x2={at} y1={0} y2={height} strokeOpacity={Math.abs(x) < step / 2 ? 1 : 0.45} />);
-  }
-  for (let y = Math.ceil(y0 / step) * step; y < y0 + height / scale; y += step) {
-    const at = (y - y0) * scale;
-    lines.push(<line key={`y${y}`} x1={0} x2={width} y1={at} y2={at} strokeOpacity={Math.abs(y) < step / 2 ? 1 : 0.45} />);
-  }
-  return (
-    <g stroke="var(--line)" shapeRendering="crispEdges">
-      {lines}
-    </g>
-  );
-});
+const LABELS: Record<PlanFrom, string> = { above: 'Plan from above', side: 'Plan from the side', outside: 'Set from outside' };
 
-/** The camera's way: a line, and a dot a frame; where dots crowd, the camera is slow. */
-const Path = memo(function Path({ camera, from, toPage, onSeek }: { camera: PlanCamera; from: PlanFrom; toPage: (p: PlanPoint) => PlanPoint; onSeek: (frame: number) => void }) {
-  const points = camera.path.map((p) => toPage(planPoint(from, p)));
-  return (
-    <g>
-      <path d={polyline(points) ?? ''} fill="none" stroke="var(--dim)" strokeOpacity={0.45} />
-      <g fill="var(--text)">
-        {points.map(([x, y], i) => (
-          <circle key={i} cx={x} cy={y} r={1.15} />
-        ))}
-      </g>
-      {camera.stations.map(({ frame, place }) => {
-        const [x, y] = toPage(planPoint(from, place));
-        return (
-          <circle
-            key={frame}
-            role="button"
-            tabIndex={0}
-            aria-label={`Go to the station at frame ${frame}`}
-            cx={x}
-            cy={y}
-            r={3.6}
-            fill="var(--well)"
-            stroke={hueColour(camera.hue)}
-            strokeWidth={1.5}
-            onPointerDown={(event) => event.stopPropagation()}
-            onClick={() => onSeek(frame)}
-            onKeyDown={(event) => {
-              if (event.key !== 'Enter' && event.key !== ' ') return;
-              event.preventDefault();
-              onSeek(frame);
-            }}
-          />
-        );
-      })}
-    </g>
-  );
-});
-
-function CameraFigure({ camera, from, toPage, reach, onSelect }: { camera: PlanCamera; from: PlanFrom; toPage: (p: PlanPoint) => PlanPoint; reach: number; onSelect: () => void }) {
-  const { state } = camera;
-  const colour = hueColour(camera.hue);
-  const eye = positionOf(state.pose);
-  const cone = planHull(from, [eye, ...frameCorners(state, reach)]).map(toPage);
-  const focus = planHull(from, frameCorners(state, state.focusDistance)).map(toPage);
-  const [x, y] = toPage(planPoint(from, eye));
-  const [fx, fy] = toPage(planPoint(from, add(eye, scaled(forwardOf(state.pose), 1))));
-  const angle = (Math.atan2(fy - y, fx - x) * 180) / Math.PI;
-  return (
-    <g>
-      <path d={`${polyline(cone) ?? ''}Z`} fill={colour} fillOpacity={0.09} stroke={colour} strokeOpacity={0.55} pointerEvents="none" />
-      <path d={`${polyline(focus) ?? ''}Z`} fill={colour} fillOpacity={0.12} stroke={colour} strokeDasharray="4 3" pointerEvents="none">
-        <title>Focus plane</title>
-      </path>
-      <g role="button" tabIndex={0} aria-label={`Select ${camera.name}`} transform={`translate(${x} ${y}) rotate(${angle})`} fill={colour} stroke="var(--well)" onPointerDown={(event) => event.stopPropagation()} onClick={onSelect} onKeyDown={(event) => pressed(event, onSelect)}>
-        <rect x={-9} y={-5} width={11} height={10} rx={1.5} />
-        <path d="M2 -2.6L7 -5.2V5.2L2 2.6Z" />
-      </g>
-    </g>
-  );
-}
-
-function pressed(event: KeyboardEvent, act: () => void): void {
-  if (event.key !== 'Enter' && event.key !== ' ') return;
-  event.preventDefault();
-  act();
-}
-
-/** The set from above or from the side: marks, the camera with its cone of view, its path and the focus plane. */
-export function PlanView({ from, marks, camera, selectedMark, onSelectMark, onSelectCamera, onSeek, onMoveMark, floor }: PlanViewProps) {
+/** The window and direction of the plan, wheeled and dragged. */
+function useWindow(from: PlanFrom) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const [chosen, setChosen] = useState<{ from: PlanFrom; window: PlanWindow } | null>(null);
+  const [outside, setOutside] = useState<Outside>({ azimuth: 35, height: 28 });
+  return { ref, width, height, chosen: chosen?.from === from ? chosen.window : null, setChosen: (window: PlanWindow | null) => setChosen(window && { from, window }), outside, setOutside };
+}
+
+/** The set from above, from the side or from outside: marks, the cameras with their cones of view, their paths and the focus plane. */
+export function PlanView({ from, marks, cameras, rail, selectedMark, onSelectMark, onSelectCamera, onSeek, onMoveMark, onMoveStation, floor }: PlanViewProps) {
+  const { ref, width, height, chosen, setChosen, outside, setOutside } = useWindow(from);
+  const plane = useMemo(() => projection(from, outside), [from, outside]);
 
   const everything = useMemo(() => {
-    const points = marks.flatMap(({ pose, copies, box }) => copies.flatMap((copy) => boxHull(from, multiply(pose, copy), box)));
-    for (const place of camera.path) points.push(planPoint(from, place));
+    const points = marks.flatMap(({ pose, copies, box }) => copies.flatMap((copy) => boxHull(plane, multiply(pose, copy), box)));
+    for (const { path, seen } of cameras) if (seen) for (const place of path) points.push(plane.point(place));
     return points;
-  }, [from, marks, camera.path]);
+  }, [plane, marks, cameras]);
   const fit = useMemo(() => fitting(everything, width, height), [everything, width, height]);
-  const view = chosen?.from === from ? chosen.window : fit;
-  const toPage = useMemo(() => ([x, y]: PlanPoint): PlanPoint => [(x - view.centre[0]) * view.scale + width / 2, (y - view.centre[1]) * view.scale + height / 2], [view, width, height]);
+  const view = chosen ?? fit;
+  const page = useMemo<OnPage>(
+    () => ({ plane, scale: view.scale, toPage: ([x, y]) => [(x - view.centre[0]) * view.scale + width / 2, (y - view.centre[1]) * view.scale + height / 2] }),
+    [plane, view, width, height],
+  );
+  const { toPage } = page;
 
-  const live = useLatest({ view, width, height });
+  const live = useLatest({ view, width, height, setChosen });
   useEffect(() => {
     const element = ref.current;
     if (!element) return;
@@ -191,12 +119,11 @@ export function PlanView({ from, marks, camera, selectedMark, onSelectMark, onSe
       const factor = Math.exp(-Math.max(-120, Math.min(120, event.deltaY)) * 0.002);
       const scale = Math.max(0.5, Math.min(4000, now.scale * factor));
       const [px, py] = [event.clientX - box.left - w / 2, event.clientY - box.top - h / 2];
-      const centre: PlanPoint = [now.centre[0] + px / now.scale - px / scale, now.centre[1] + py / now.scale - py / scale];
-      setChosen({ from, window: { centre, scale } });
+      live.current.setChosen({ centre: [now.centre[0] + px / now.scale - px / scale, now.centre[1] + py / now.scale - py / scale], scale });
     };
     element.addEventListener('wheel', onWheel, { passive: false });
     return () => element.removeEventListener('wheel', onWheel);
-  }, [ref, live, from]);
+  }, [ref, live]);
 
   const drag = useRef<{ x: number; y: number; mark: string | null; gesture: string } | null>(null);
   const begin = (event: PointerEvent<SVGSVGElement | SVGPathElement>, mark: string | null) => {
@@ -207,10 +134,12 @@ export function PlanView({ from, marks, camera, selectedMark, onSelectMark, onSe
   const move = (event: PointerEvent) => {
     const at = drag.current;
     if (!at) return;
-    const [dx, dy] = [(event.clientX - at.x) / view.scale, (event.clientY - at.y) / view.scale];
+    const [px, py] = [event.clientX - at.x, event.clientY - at.y];
+    const [dx, dy] = [px / view.scale, py / view.scale];
     drag.current = { ...at, x: event.clientX, y: event.clientY };
-    if (at.mark === null) setChosen({ from, window: { ...view, centre: [view.centre[0] - dx, view.centre[1] - dy] } });
-    else onMoveMark?.(at.mark, worldShift(from, dx, dy), at.gesture);
+    if (at.mark !== null) onMoveMark?.(at.mark, plane.shift(dx, dy), at.gesture);
+    else if (from === 'outside' && !event.shiftKey) setOutside(({ azimuth, height: up }) => ({ azimuth: azimuth - px * 0.4, height: Math.max(-90, Math.min(90, up + py * 0.4)) }));
+    else setChosen({ ...view, centre: [view.centre[0] - dx, view.centre[1] - dy] });
   };
   const end = () => {
     drag.current = null;
@@ -218,20 +147,20 @@ export function PlanView({ from, marks, camera, selectedMark, onSelectMark, onSe
 
   const drawn = marks.map((mark) => ({
     mark,
-    outline: boxHull(from, mark.pose, mark.box).map(toPage),
-    copies: mark.copies.slice(1).map((copy) => boxHull(from, multiply(mark.pose, copy), mark.box).map(toPage)),
+    outline: boxHull(plane, mark.pose, mark.box).map(toPage),
+    copies: mark.copies.slice(1).map((copy) => boxHull(plane, multiply(mark.pose, copy), mark.box).map(toPage)),
   }));
   const labels = placedLabels(drawn.map(({ mark, outline }) => ({ name: mark.name, outline })));
-  const reach = Math.max(camera.state.focusDistance * 1.25, 2);
+  const seen = cameras.find((camera) => camera.seen);
   const step = gridStep(view.scale);
-  const floorY = floor === null || from === 'above' ? null : toPage([0, -floor])[1];
+  const floorY = floor === null || from !== 'side' ? null : toPage([0, -floor])[1];
   return (
     <Well ref={ref} data-testid={`plan-${from}`}>
       {width > 0 ? (
-        <svg role="group" aria-label={from === 'above' ? 'Plan from above' : 'Plan from the side'} onPointerDown={(event) => begin(event, null)} onPointerMove={move} onPointerUp={end} onPointerCancel={end}>
-          <Grid window={view} width={width} height={height} />
+        <svg role="group" aria-label={LABELS[from]} onPointerDown={(event) => begin(event, null)} onPointerMove={move} onPointerUp={end} onPointerCancel={end}>
+          <Grid plane={plane} toPage={toPage} window={view} width={width} height={height} />
           {floorY === null ? null : <line x1={0} x2={width} y1={floorY} y2={floorY} stroke="var(--line-strong)" strokeDasharray="2 3" />}
-          {drawn.map(({ mark, copies }) => copies.map((copy, i) => <path key={`${mark.id}-${i}`} d={`${polyline(copy) ?? ''}Z`} fill={hueColour(mark.hue)} fillOpacity={0.1} stroke={hueColour(mark.hue)} strokeOpacity={0.5} pointerEvents="none" />))}
+          {drawn.map(({ mark, copies }) => copies.map((copy, i) => <path key={`${mark.id}-${i}`} d={closed(copy)} fill={hueColour(mark.hue)} fillOpacity={0.1} stroke={hueColour(mark.hue)} strokeOpacity={0.5} pointerEvents="none" />))}
           {drawn.map(({ mark, outline }) => (
             <path
               key={mark.id}
@@ -239,7 +168,7 @@ export function PlanView({ from, marks, camera, selectedMark, onSelectMark, onSe
               tabIndex={0}
               aria-label={`Select ${mark.name}`}
               aria-pressed={selectedMark === mark.id}
-              d={`${polyline(outline) ?? ''}Z`}
+              d={closed(outline)}
               fill={hueColour(mark.hue)}
               fillOpacity={selectedMark === mark.id ? 0.4 : 0.2}
               stroke={hueColour(mark.hue)}
@@ -257,14 +186,22 @@ export function PlanView({ from, marks, camera, selectedMark, onSelectMark, onSe
               {name}
             </text>
           ))}
-          <Path camera={camera} from={from} toPage={toPage} onSeek={onSeek} />
-          <CameraFigure camera={camera} from={from} toPage={toPage} reach={reach} onSelect={onSelectCamera} />
+          {rail ? <path d={polyline(rail.curve.map((p) => toPage(plane.point(p)))) ?? ''} fill="none" stroke={hueColour(rail.hue)} strokeWidth={3} strokeOpacity={0.35} strokeLinecap="round" pointerEvents="none" /> : null}
+          {cameras.map((camera) => (
+            <Path key={camera.id} camera={camera} page={page} onSeek={onSeek} onMoveStation={onMoveStation} />
+          ))}
+          {cameras.map((camera) => (
+            <CameraFigure key={camera.id} camera={camera} page={page} reach={Math.max(camera.state.focusDistance * 1.25, 2)} onSelect={() => onSelectCamera(camera.id)} />
+          ))}
+          {rail?.points.map((point, i) => (
+            <Handle key={i} label={`Point ${i + 1} of the rail`} at={point} page={page} radius={4.5} fill={hueColour(rail.hue)} stroke="var(--well)" onMove={(by, gesture) => rail.onMove(i, by, gesture)} />
+          ))}
         </svg>
       ) : null}
       <Note>
-        {step} m grid{camera.path.length > 1 ? ` · a dot ${camera.framesPerTick === 1 ? 'a frame' : `each ${camera.framesPerTick} fr`}` : ''}
+        {step} m grid{seen && seen.path.length > 1 ? ` · a dot ${seen.framesPerTick === 1 ? 'a frame' : `each ${seen.framesPerTick} fr`}` : ''}
       </Note>
-      {chosen?.from === from ? (
+      {chosen ? (
         <Corner>
           <IconButton label="Show everything" $tone="quiet" onPress={() => setChosen(null)}>
             <Maximize2 size={12} />

@@ -11,6 +11,7 @@ import { LensPane } from '../shared/lens-pane';
 import { Band, Bench, Column, RoomBody } from '../shared/panes';
 import { PlacementBench } from '../shared/placement-bench';
 import { ProductionTimeline } from '../shared/production-timeline';
+import { useSeenCamera } from '../shared/seen';
 import { SetBench } from '../shared/set-bench';
 import { SetPlan } from '../shared/set-plan';
 import { PickBench } from '../shared/station-bench';
@@ -57,7 +58,8 @@ function ChoreographBench() {
   const { selection, pick } = useView((s) => ({ selection: s.selection, pick: s.pick }));
   const group = pick ? findGroup(production, pick.group) : undefined;
   const mark = selection?.kind === 'mark' ? production.marks.find((m) => m.id === selection.id) : undefined;
-  const camera = production.cameras[0];
+  const seen = useSeenCamera();
+  const camera = (selection?.kind === 'camera' ? production.cameras.find(({ id }) => id === selection.id) : undefined) ?? seen;
   return (
     <Bench aria-label="Bench">
       <LandButton />
@@ -99,8 +101,9 @@ export function ChoreographRoom() {
                     value={from}
                     onChange={(planFrom) => view.setState({ planFrom })}
                     options={[
-                      { id: 'above', label: 'from above' },
-                      { id: 'side', label: 'from the side' },
+                      { id: 'above', label: 'above' },
+                      { id: 'side', label: 'side' },
+                      { id: 'outside', label: 'outside' },
                     ]}
                   />
                 </>

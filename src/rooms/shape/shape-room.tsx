@@ -15,6 +15,7 @@ import { LensPane } from '../shared/lens-pane';
 import { Band, Bench, Column, Hint, RoomBody, Trouble } from '../shared/panes';
 import { PlacementBench } from '../shared/placement-bench';
 import { ScrubStrip } from '../shared/scrub-strip';
+import { useSeenCamera } from '../shared/seen';
 import { SetBench } from '../shared/set-bench';
 import { SetPlan } from '../shared/set-plan';
 import { TransportBar } from '../shared/transport-bar';
@@ -145,9 +146,10 @@ function MarkBenches({ mark }: { mark: Mark }) {
 function ShapeBenches() {
   const production = useProduction((p) => p);
   const selection = useView((s) => s.selection);
+  const seen = useSeenCamera();
   const mark = selection?.kind === 'mark' ? production.marks.find((m) => m.id === selection.id) : undefined;
   if (mark) return <MarkBenches mark={mark} />;
-  const camera = production.cameras[0];
+  const camera = (selection?.kind === 'camera' ? production.cameras.find(({ id }) => id === selection.id) : undefined) ?? seen;
   return (
     <Bench $width={472} aria-label="Bench">
       {selection?.kind === 'set' ? (

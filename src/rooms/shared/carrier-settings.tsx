@@ -2,11 +2,11 @@
 
 import { Plus, Trash2 } from 'lucide-react';
 import type { Camera, Carrier } from '@/core/production/camera';
-import { MAX_RAIL_POINTS } from '@/core/rig/carriers/rail';
+import { MAX_RAIL_POINTS, railSettingsSchema } from '@/core/rig/carriers/rail';
 import { shakeSettingsSchema } from '@/core/rig/carriers/shake';
 import { SHAKE_NAMES, SHAKES } from '@/core/rig/shake-model';
 import type { FieldMeta } from '@/core/schema/fields';
-import { IconButton, Pick, Tick } from '@/parts/controls';
+import { Choices, IconButton, Pick, Tick } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { Hint } from './panes';
@@ -17,10 +17,12 @@ const PLACE: FieldMeta = { label: '', unit: 'm', min: -1000, max: 1000, rest: 0,
 type Change<K extends Carrier['kind']> = (recipe: (carrier: Extract<Carrier, { kind: K }>) => void, gesture?: string | null) => void;
 
 function RailPoints({ carrier, change }: { carrier: Extract<Carrier, { kind: 'rail' }>; change: Change<'rail'> }) {
-  const { points, closed, turns } = carrier.settings;
+  const { form, points, closed, turns } = carrier.settings;
   return (
     <>
-      {points.map((point, i) => (
+      <Choices label="Rail" value={form} onChange={(next) => change((c) => void (c.settings.form = next))} options={[{ id: 'points', label: 'through points' }, { id: 'circle', label: 'a circle' }]} />
+      {form === 'circle' ? <SchemaFields shape={railSettingsSchema.shape} names={['radius']} values={carrier.settings} onChange={(_, value, gesture) => change((c) => void (c.settings.radius = value), gesture)} /> : null}
+      {(form === 'circle' ? [] : points).map((point, i) => (
         <div key={i} style={{ position: 'relative' }}>
           {(['x', 'y', 'z'] as const).map((axis) => (
             <NumberField
@@ -37,7 +39,7 @@ function RailPoints({ carrier, change }: { carrier: Extract<Carrier, { kind: 'ra
         <IconButton
           label="Add a point"
           $tone="quiet"
-          isDisabled={points.length >= MAX_RAIL_POINTS}
+          isDisabled={form === 'circle' || points.length >= MAX_RAIL_POINTS}
           onPress={() =>
             change((c) => {
               const [before, last] = [points[points.length - 2] ?? { x: -1, y: 0, z: 0 }, points[points.length - 1] ?? { x: 0, y: 0, z: 0 }];
@@ -48,10 +50,10 @@ function RailPoints({ carrier, change }: { carrier: Extract<Carrier, { kind: 'ra
         >
           <Plus size={13} />
         </IconButton>
-        <IconButton label="Remove the last point" $tone="quiet" isDisabled={points.length <= 2} onPress={() => change((c) => void (c.settings.points = points.slice(0, -1)))}>
+        <IconButton label="Remove the last point" $tone="quiet" isDisabled={form === 'circle' || points.length <= 2} onPress={() => change((c) => void (c.settings.points = points.slice(0, -1)))}>
           <Trash2 size={13} />
         </IconButton>
-        <Tick isSelected={closed} onChange={(next) => change((c) => void (c.settings.closed = next))}>
+        <Tick isSelected={closed || form === 'circle'} isDisabled={form === 'circle'} onChange={(next) => change((c) => void (c.settings.closed = next))}>
           closed
         </Tick>
         <Tick isSelected={turns} onChange={(next) => change((c) => void (c.settings.turns = next))}>

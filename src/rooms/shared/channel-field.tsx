@@ -6,13 +6,17 @@ import { keyAt } from '@/core/motion/edit-channel';
 import { valueAt } from '@/core/motion/evaluate-channel';
 import { NumberField } from '@/parts/fields/number-field';
 import { stepKey } from './transport';
+import { useSceneFrame } from './seen';
 import { useEdit, useProduction, useView, useWorkspace } from './workspace';
 
 /** A channel on the bench: its value at the playhead, and its key. */
 export function ChannelField({ group, name, label, digits }: ChannelRef & { label?: string; digits?: number }) {
   const workspace = useWorkspace();
   const edit = useEdit();
-  const frame = useView((state) => Math.round(state.playhead));
+  const scene = useSceneFrame();
+  const delivered = useView((state) => Math.round(state.playhead));
+  // Bent time is itself keyed in delivered frames.
+  const frame = group.startsWith('time/') ? delivered : scene;
   const found = useProduction((production) => findGroup(production, group)?.channels[name]);
   const holder = findGroup(workspace.documents.store.getState().production, group);
   if (!found || !holder) return null;

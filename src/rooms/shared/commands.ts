@@ -1,9 +1,9 @@
-import { channelGroups } from '@/core/production/channels';
 import { removeStation } from '@/core/production/edits/channel-edits';
 import { addWordmark, duplicateMark, removeMark } from '@/core/production/edits/mark-edits';
 import { switchTheme } from '@/parts/theme';
 import type { RoomId } from '../rooms';
 import { endFlight, landHere } from './flight';
+import { seenCamera } from './seen';
 import { seek, stepBy, stepKey, togglePlay } from './transport';
 import type { Workspace } from './workspace';
 
@@ -90,8 +90,8 @@ export const COMMANDS: readonly Command[] = [
     id: 'select-camera',
     label: 'Select the camera',
     run: ({ workspace }) => {
-      const camera = channelGroups(workspace.documents.store.getState().production)[0];
-      if (camera) workspace.view.setState({ selection: { kind: 'camera', id: camera.ownerId } });
+      const { id } = seenCamera(workspace.documents.store.getState().production, workspace.view.getState());
+      workspace.view.setState({ selection: { kind: 'camera', id } });
     },
   },
   { id: 'go-shape', label: 'Go to Shape', keys: 'mod+1', always: true, run: ({ goTo }) => goTo('shape') },

@@ -5,6 +5,7 @@ import type { CarrierValues } from '@/core/rig/carrier';
 import { land } from '@/core/production/edits/camera-edits';
 import { markPose } from '@/core/frame/mark-pose';
 import type { Camera } from '@/core/production/camera';
+import { sceneFrame, seenCamera } from './seen';
 import type { Workspace } from './workspace';
 
 /** Flying the camera by hand: a pose that is looked from until it is landed or the playhead moves on. */
@@ -33,10 +34,11 @@ export function landingCarrier(camera: Camera, carrierId: string | null) {
 /** Starts from where the camera stands: round the carrier's own pivot, or round what lies in front of the lens. */
 function startValues(workspace: Workspace): CarrierValues {
   const { view, documents } = workspace;
-  const { flight, playhead, carrierId, facts } = view.getState();
+  const { flight, carrierId, facts } = view.getState();
   if (flight) return flight.values;
   const { production } = documents.store.getState();
-  const camera = production.cameras[0] as Camera;
+  const camera = seenCamera(production, view.getState());
+  const playhead = sceneFrame(production, view.getState().playhead);
   const pose = cameraPose(production, camera, playhead, (id) => facts[id]?.bounds);
   const carrier = landingCarrier(camera, carrierId);
   let radius: number | undefined;
@@ -73,18 +75,18 @@ export function fly(workspace: Workspace, move: FlightMove): void {
 /** Lands the camera where it is now (flown to or not): a station of the active carrier at the playhead. */
 export function landHere(workspace: Workspace): void {
   const { view, documents } = workspace;
-  const { playhead, flight, carrierId, facts } = view.getState();
-  const camera = documents.store.getState().production.cameras[0] as Camera;
+  const { flight, carrierId, facts } = view.getState();
+  const { production } = documents.store.getState();
+  const camera = seenCamera(production, view.getState());
   const carrier = landingCarrier(camera, carrierId);
   if (!carrier) return;
-  const frame = Math.round(playhead);
-  const { production } = documents.store.getState();
+  const frame = sceneFrame(production, view.getState().playhead);
   const boundsOf = (id: string) => facts[id]?.bounds;
-  const pose = flight?.pose ?? cameraPose(production, camera, playhead, boundsOf);
-  const present = carrierValues(carrier, playhead);
+  const pose = flight?.pose ?? cameraPose(production, camera, frame, boundsOf);
+  const present = carrierValues(carrier, frame);
   if (flight?.values.radius !== undefined && carrier.kind === 'orbit') present.radius = flight.values.radius;
   documents.edit((draft) => land(draft, camera.id, carrier.id, frame, pose, present, rigContext(production, camera, boundsOf)));
-  view.setState({ flight: null, playhead: frame, playing: false, pick: { kind: 'station', group: `carrier/${camera.id}/${carrier.id}`, frame } });
+  view.setState({ flight: null, playhead: Math.round(view.getState().playhead), playing: false, pick: { kind: 'station', group: `carrier/${camera.id}/${carrier.id}`, frame } });
 }
 
 /** Gives up a pose that was flown to. */

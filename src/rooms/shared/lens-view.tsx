@@ -4,6 +4,7 @@ import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent, typ
 import { styled } from 'styled-components';
 import { frameToSeconds, secondsToFrame } from '@/core/time/rate';
 import { fly } from './flight';
+import { focusAt } from './pick-focus';
 import { useProduction, useView, useWorkspace, type Workspace } from './workspace';
 
 const Well = styled.div`
@@ -75,7 +76,7 @@ function useWorkerCanvas() {
 function useLook(width: number, height: number) {
   const { picture } = useWorkspace();
   const rate = useProduction((p) => p.format.rate);
-  const view = useView((s) => ({ playhead: s.playhead, quality: s.quality, flight: s.flight, moving: s.playing || s.dragging }));
+  const view = useView((s) => ({ playhead: s.playhead, quality: s.quality, flight: s.flight, through: s.through, moving: s.playing || s.dragging }));
   useEffect(() => {
     if (!picture || width < 1) return;
     const density = Math.min(window.devicePixelRatio || 1, MAX_SIDE / Math.max(width, height));
@@ -85,6 +86,7 @@ function useLook(width: number, height: number) {
       width: Math.round(width * density),
       height: Math.round(height * density),
       pose: view.flight?.pose ?? null,
+      cameraId: view.through,
       moving: view.moving,
     });
   }, [picture, width, height, rate, view]);
@@ -124,8 +126,9 @@ function useFlying(workspace: Workspace) {
       const box = event.currentTarget.getBoundingClientRect();
       const x = ((event.clientX - box.left) / box.width) * 2 - 1;
       const y = 1 - ((event.clientY - box.top) / box.height) * 2;
-      const { letters } = workspace.view.getState();
-      void workspace.picture?.pick(x, y).then(({ markId }) => {
+      const { letters, pickFocus } = workspace.view.getState();
+      void workspace.picture?.pick(x, y).then(({ markId, distance }) => {
+        if (pickFocus !== null) return void focusAt(workspace, pickFocus, x, y, distance);
         const select = () => workspace.view.setState({ selection: markId ? { kind: 'mark', id: markId } : null, also: [], pick: null });
         if (markId) select();
         // A double press between the strokes of a letter goes into its words: it must not take the mark out of hand first.

@@ -6,7 +6,8 @@ import { keyGroup } from '@/core/production/edits/channel-edits';
 import { Button, Heading, Pick } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { ChannelField } from './channel-field';
-import { useEdit, useView, useWorkspace } from './workspace';
+import { useSceneFrame } from './seen';
+import { useEdit, useWorkspace } from './workspace';
 
 const PLACES = ['x', 'y', 'z', 'pan', 'tilt', 'roll'] as const satisfies readonly (keyof Mark['placement'])[];
 const PIVOT_WORDS: Record<(typeof PIVOTS)[number], string> = {
@@ -23,7 +24,7 @@ const PIVOT_WORDS: Record<(typeof PIVOTS)[number], string> = {
 export function PlacementBench({ mark }: { mark: Mark }) {
   const { view } = useWorkspace();
   const edit = useEdit();
-  const frame = useView((s) => Math.round(s.playhead));
+  const frame = useSceneFrame();
   const group = `mark/${mark.id}`;
   const words = mark.body.kind === 'words';
   return (

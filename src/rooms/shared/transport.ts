@@ -1,4 +1,5 @@
 import { channelGroups, keyFrames } from '@/core/production/channels';
+import { sceneFrameAt } from '@/core/frame/shot-camera';
 import { framesPerSecond } from '@/core/time/rate';
 import type { Workspace } from './workspace';
 
@@ -9,6 +10,20 @@ export function seek({ documents, view }: Pick<Workspace, 'documents' | 'view'>,
   const to = Math.max(0, Math.min(length - 1, frame));
   // A pose flown to belongs to the frame it was flown at.
   view.setState(to === view.getState().playhead ? {} : { playhead: to, flight: null });
+}
+
+/** Goes to where a frame of the scene is seen: the nearest delivered frame whose scene frame comes closest to it. */
+export function seekScene(workspace: Workspace, frame: number): void {
+  const { production } = workspace.documents.store.getState();
+  const playhead = workspace.view.getState().playhead;
+  if (Math.abs(sceneFrameAt(production, frame) - frame) < 1e-6) return seek(workspace, frame);
+  let best = playhead;
+  let least = Infinity;
+  for (let at = 0; at < production.format.length; at++) {
+    const away = Math.abs(sceneFrameAt(production, at) - frame) + Math.abs(at - playhead) * 1e-6;
+    if (away < least) [least, best] = [away, at];
+  }
+  seek(workspace, best);
 }
 
 export function stepBy(workspace: Workspace, frames: number): void {

@@ -1,8 +1,10 @@
 import { createStore } from 'zustand/vanilla';
 import type { Kit } from '@/core/production/kits';
+import type { KeyClip, KeyRef } from '@/core/production/edits/key-edits';
 import type { CarrierValues } from '@/core/rig/carrier';
 import type { CutLine } from '@/core/solid/section';
 import type { Mat4 } from '@/core/space/matrix';
+import type { PlanFrom } from '@/parts/plan-view/plan-geometry';
 import type { MarkFacts } from '@/workers/picture-messages';
 import type { Quality } from '@/picture/stage';
 
@@ -25,6 +27,8 @@ export interface ViewState {
   also: readonly string[];
   /** Letters that are selected in the words on the bench; where both are the same, the caret. */
   letters: { markId: string; from: number; to: number } | null;
+  /** The focus target whose point the next press in the lens view sets. */
+  pickFocus: 'focus' | 'rack' | null;
   /** Where the caret was asked for by a press in the lens view. */
   askCaret: { markId: string; from: number; to: number } | null;
   /** A look that was copied. */
@@ -32,6 +36,16 @@ export interface ViewState {
   /** Shows the line of the cut in the lens view. */
   cutShown: boolean;
   pick: TimelinePick | null;
+  /** Keys that are selected together, for what is done to several. */
+  keys: readonly KeyRef[];
+  /** Keys that were copied. */
+  clip: KeyClip | null;
+  /** A camera to look through instead of the shots' own. */
+  through: string | null;
+  /** What the timeline shows: lanes of moves, or the curves of the channels of one lane. */
+  timelineAs: 'lanes' | 'curves';
+  /** Keys, shots and marks fall on cues that they come near to. */
+  snap: boolean;
   carrierId: string | null;
   /** Shell whose numbers are on the bench, by its id. */
   shellId: string | null;
@@ -43,13 +57,19 @@ export interface ViewState {
   flight: Flight | null;
   /** While something is dragged the picture stays quick. */
   dragging: boolean;
-  planFrom: 'above' | 'side';
+  planFrom: PlanFrom;
   safeAreas: boolean;
+  /** Lines at the thirds of the frame. */
+  thirds: boolean;
+  /** The stations before and after the playhead, drawn as outlines. */
+  ghosts: boolean;
+  /** Marks what lies within the depth of field. */
+  sharpness: boolean;
   facts: Record<string, MarkFacts>;
   building: Record<string, { done: number; of: number }>;
   troubles: Record<string, string>;
   /** What the picture on the screen shows, and how far it is on its way to full. */
-  drawn: { samples: number; of: number; seconds: number };
+  drawn: { samples: number; of: number; seconds: number; focus: number };
   lost: string | null;
 }
 
@@ -58,10 +78,16 @@ export function createViewStore() {
     selection: null,
     also: [],
     letters: null,
+    pickFocus: null,
     askCaret: null,
     look: null,
     cutShown: true,
     pick: null,
+    keys: [],
+    clip: null,
+    through: null,
+    timelineAs: 'lanes',
+    snap: true,
     carrierId: null,
     shellId: null,
     cut: { x: 0, y: 0, angleDeg: 0 },
@@ -72,10 +98,13 @@ export function createViewStore() {
     dragging: false,
     planFrom: 'above',
     safeAreas: true,
+    thirds: false,
+    ghosts: false,
+    sharpness: false,
     facts: {},
     building: {},
     troubles: {},
-    drawn: { samples: 0, of: 1, seconds: 0 },
+    drawn: { samples: 0, of: 1, seconds: 0, focus: NaN },
     lost: null,
   }));
 }

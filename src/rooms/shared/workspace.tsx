@@ -47,7 +47,7 @@ const MAX_RESTARTS = 3;
 
 function startPicture(view: ViewStore): PictureClient {
   return new PictureClient({
-    drawn: ({ samples, of, seconds }) => view.setState({ drawn: { samples, of, seconds } }),
+    drawn: ({ samples, of, seconds, focus }) => view.setState({ drawn: { samples, of, seconds, focus } }),
     mark: (markId, facts) =>
       view.setState((state) => {
         const { [markId]: _old, ...others } = state.facts;

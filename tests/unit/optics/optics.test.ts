@@ -53,7 +53,7 @@ test('the permitted circle of the 36 x 24 frame is 0.03 mm (common practice)', (
 });
 
 test('the lens disc that is drawn from makes the handbook’s circle in a frame that does not breathe', () => {
-  const camera = { pose: IDENTITY, focalLengthMm: 50, fStop: 1.4, focusDistance: 2, sensorWidthMm: 36, sensorHeightMm: 24 };
+  const camera = { pose: IDENTITY, focalLengthMm: 50, fStop: 1.4, focusDistance: 2, sensorWidthMm: 36, sensorHeightMm: 24, iris: { blades: 0, roundness: 1, squeeze: 1, turn: 0 } };
   const distance = 3;
   // A point at `distance` seen from the rim of the disc moves by this on a sensor f behind the lens.
   const diameterMm = 2 * lensRadius(camera) * (Math.abs(distance - 2) / (distance * 2)) * 50;

@@ -134,10 +134,10 @@ describe('edits', () => {
     const two = made((draft) => {
       addWordmark(draft, 'A');
       duplicateMark(draft, 'mark-1');
-      if (draft.cameras[0]) draft.cameras[0].focusOn = 'mark-1';
+      if (draft.cameras[0]) Object.assign(draft.cameras[0].focus, { on: 'front', markId: 'mark-1' });
     });
     expect(new Set(two.marks.map((m) => m.id)).size).toBe(2);
-    expect(produce(two, (d) => removeMark(d, 'mark-1')).cameras[0]?.focusOn).toBeNull();
+    expect(produce(two, (d) => removeMark(d, 'mark-1')).cameras[0]?.focus).toMatchObject({ on: 'distance', markId: null });
   });
 
   test('edits of what is gone do nothing', () => {
@@ -165,7 +165,7 @@ describe('evaluate', () => {
       addWordmark(draft, 'A');
       addWordmark(draft, 'B');
       if (draft.marks[1]) draft.marks[1].shown = false;
-      if (draft.cameras[0]) draft.cameras[0].focusOn = 'mark-1';
+      if (draft.cameras[0]) Object.assign(draft.cameras[0].focus, { on: 'front', markId: 'mark-1' });
     });
     const state = evaluate(production, 0, () => ({ min: [-1, -1, -0.2], max: [1, 1, 0.2] }));
     expect(state.marks.map((m) => m.id)).toEqual(['mark-1']);

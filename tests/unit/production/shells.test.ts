@@ -57,7 +57,7 @@ describe('a production of version 1', () => {
   test('keeps its look: depth about the middle, bevels as high as wide', () => {
     const read = readProduction(old([{ id: 'shell-1', depth: 0.5, front: { kind: 'chamfer', size: 40 }, back: { kind: 'none', size: 10 }, surfaces: first(withWord()).shells[0]?.surfaces }]));
     expect(first(read).shells[0]).toMatchObject({ from: -0.25, to: 0.25, offset: 0, front: { profile: 'chamfer', size: 40, height: 40 }, back: { profile: 'none' } });
-    expect(read.version).toBe(3);
+    expect(read.version).toBe(4);
   });
 
   test('defaults that it did not write down are filled in; what it cannot be is refused in words', () => {

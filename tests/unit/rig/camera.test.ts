@@ -47,12 +47,12 @@ test.each([
   const sensorHeightMm = (sensorWidthMm * height) / width;
   const camera = new PerspectiveCamera(MathUtils.radToDeg(2 * Math.atan(sensorHeightMm / (2 * focalLengthMm))), width / height, NEAR, FAR);
   camera.updateProjectionMatrix();
-  const state = { pose: IDENTITY, focalLengthMm, fStop: 4, focusDistance: 5, sensorWidthMm, sensorHeightMm };
+  const state = { pose: IDENTITY, focalLengthMm, fStop: 4, focusDistance: 5, sensorWidthMm, sensorHeightMm, iris: { blades: 0, roundness: 1, squeeze: 1, turn: 0 } };
   closeTo(subFrameView(state, width, height, { pixelX: 0, pixelY: 0, lensX: 0, lensY: 0 }).projection, camera.projectionMatrix.elements);
 });
 
 test('from any point of the lens, what lies in the focus plane stays where it is', () => {
-  const state = { pose: translation(1, 2, 3), focalLengthMm: 50, fStop: 1.4, focusDistance: 4, sensorWidthMm: 36, sensorHeightMm: 20.25 };
+  const state = { pose: translation(1, 2, 3), focalLengthMm: 50, fStop: 1.4, focusDistance: 4, sensorWidthMm: 36, sensorHeightMm: 20.25, iris: { blades: 0, roundness: 1, squeeze: 1, turn: 0 } };
   const seen = (point: Vector3, lensX: number, lensY: number) => {
     const view = subFrameView(state, 1920, 1080, { pixelX: 0, pixelY: 0, lensX, lensY });
     return point.clone().applyMatrix4(new Matrix4().fromArray(invertRigid(view.pose) as number[])).applyMatrix4(new Matrix4().fromArray(view.projection as number[]));

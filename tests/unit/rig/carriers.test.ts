@@ -4,6 +4,7 @@ import { aimedAt, cameraPose, rigContext } from '@/core/frame/camera-pose';
 import { markPose } from '@/core/frame/mark-pose';
 import { arcPath } from '@/core/motion/arc-path';
 import { seededRandom } from '@/core/motion/random';
+import { spectrum } from '@/core/motion/spectrum';
 import { carrierSchema, type Camera, type Carrier } from '@/core/production/camera';
 import { addCarrier, land, moveCarrier } from '@/core/production/edits/camera-edits';
 import { addWordmark } from '@/core/production/edits/mark-edits';
@@ -166,30 +167,24 @@ describe('aim', () => {
 describe('shake', () => {
   const rate = 100;
   const samples = (name: (typeof SHAKE_NAMES)[number], axis: (typeof SHAKE_AXES)[number], seconds: number, seed = 4) => Array.from({ length: seconds * rate }, (_, i) => shakeAt(name, seed, i / rate)[axis]);
-  /** Power of a signal between two frequencies, by a discrete Fourier transform. */
-  const power = (signal: readonly number[], from: number, to: number) => {
-    let sum = 0;
-    const n = signal.length;
-    for (let k = Math.max(1, Math.ceil((from * n) / rate)); k <= Math.floor((to * n) / rate); k++) {
-      let [re, im] = [0, 0];
-      signal.forEach((v, i) => {
-        re += v * Math.cos((2 * Math.PI * k * i) / n);
-        im += v * Math.sin((2 * Math.PI * k * i) / n);
-      });
-      sum += re * re + im * im;
-    }
-    return sum;
-  };
-
   test.each(SHAKE_NAMES.filter((name) => !('decay' in SHAKES[name])))('%s: the same seed gives the same path, its mean is nothing, and its power lies in its bands', (name) => {
     expect(samples(name, 'y', 4)).toEqual(samples(name, 'y', 4));
     expect(samples(name, 'y', 4)).not.toEqual(samples(name, 'y', 4, 5));
-    const signal = samples(name, 'y', 40);
+    const signal = samples(name, 'y', 41);
     const rms = Math.sqrt(signal.reduce((sum, v) => sum + v * v, 0) / signal.length);
     expect(Math.abs(signal.reduce((sum, v) => sum + v, 0) / signal.length)).toBeLessThan(0.12 * rms);
     const bands = (SHAKES[name] as ShakePreset).bands.filter(({ amount }) => amount.y);
-    const inside = bands.reduce((sum, { from, to }) => sum + power(signal, from - 0.08, to + 0.08), 0);
-    expect(inside / power(signal, 0, rate / 2 - 1)).toBeGreaterThan(0.97);
+    const lines = spectrum(signal, rate);
+    const power = (of: typeof lines) => of.reduce((sum, { amplitude }) => sum + amplitude * amplitude, 0);
+    expect(power(lines.filter(({ frequency }) => bands.some(({ from, to }) => frequency > from - 0.1 && frequency < to + 0.1))) / power(lines)).toBeGreaterThan(0.97);
+  });
+
+  test('the spectrum of a sine is its amplitude at its frequency, and nothing elsewhere', () => {
+    const lines = spectrum(Array.from({ length: 4096 }, (_, i) => 3 * Math.sin((2 * Math.PI * 12.5 * i) / 200)), 200);
+    const highest = lines.reduce((a, b) => (b.amplitude > a.amplitude ? b : a));
+    expect(highest.frequency).toBeCloseTo(12.5, 1);
+    expect(highest.amplitude).toBeCloseTo(3, 1);
+    expect(Math.max(...lines.filter(({ frequency }) => Math.abs(frequency - 12.5) > 0.3).map(({ amplitude }) => amplitude))).toBeLessThan(0.01);
   });
 
   test('a loop comes back to where it began, at its speed', () => {

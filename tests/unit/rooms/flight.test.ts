@@ -7,7 +7,7 @@ import { emptyProduction } from '@/core/production/production';
 import { rigPose } from '@/core/rig/rig';
 import { forwardOf, positionOf } from '@/core/space/matrix';
 import { distance, dot, subtract } from '@/core/space/vector';
-import { boxHull, fitting, frameCorners, gridStep, planPoint, worldShift } from '@/parts/plan-view/plan-geometry';
+import { boxHull, fitting, frameCorners, gridStep, projection } from '@/parts/plan-view/plan-geometry';
 import { snapped, strokeOf } from '@/parts/section-view/section-geometry';
 import type { Autosave } from '@/rooms/shared/autosave';
 import { endFlight, fly, landHere } from '@/rooms/shared/flight';
@@ -139,11 +139,13 @@ describe('the playhead', () => {
 
 describe('the plan', () => {
   test('from above, depth runs down the page; from the side, up is up and the audience on the right', () => {
-    expect(planPoint('above', [1, 2, 3])).toEqual([1, 3]);
-    expect(planPoint('side', [1, 2, 3])).toEqual([3, -2]);
-    for (const from of ['above', 'side'] as const) {
-      const shift = worldShift(from, 0.4, -0.7);
-      planPoint(from, shift).forEach((v, i) => expect(v).toBeCloseTo([0.4, -0.7][i] as number, 12));
+    expect(projection('above').point([1, 2, 3])).toEqual([1, 3]);
+    expect(projection('side').point([1, 2, 3])).toEqual([3, -2]);
+  });
+
+  test('from anywhere, a shift on the page is that shift of the world as the page shows it', () => {
+    for (const plane of [projection('above'), projection('side'), projection('outside', { azimuth: 50, height: 20 }), projection('outside', { azimuth: -130, height: -70 })]) {
+      plane.point(plane.shift(0.4, -0.7)).forEach((v, i) => expect(v).toBeCloseTo([0.4, -0.7][i] as number, 12));
     }
   });
 
@@ -160,7 +162,7 @@ describe('the plan', () => {
   });
 
   test('shows everything there is, with the grid neither crowded nor empty', () => {
-    const box = boxHull('above', IDENTITY, { min: [-3, -1, -9], max: [2, 1, 4] });
+    const box = boxHull(projection('above'), IDENTITY, { min: [-3, -1, -9], max: [2, 1, 4] });
     const { centre, scale } = fitting(box, 224, 360);
     for (const [x, y] of box) {
       expect(Math.abs(x - centre[0]) * scale).toBeLessThan(112);

@@ -6,6 +6,7 @@ import type { Vec3 } from '../../space/vector';
 import { surfaceOf } from '../materials';
 import { markSchema, type Mark } from '../mark';
 import { hueFor, type Production } from '../production';
+import { retargetCameras } from './camera-targets';
 import { freshId } from './fresh-id';
 import { runsAfterEdit } from './run-edits';
 import { shiftBody } from './shift-body';
@@ -96,7 +97,7 @@ export function splitOutline(draft: Production, id: string, pivot: Vec3): string
     return [part];
   });
   draft.marks.splice(index, 1, ...parts);
-  for (const camera of draft.cameras) if (camera.focusOn === id) camera.focusOn = parts[0]?.id ?? null;
+  retargetCameras(draft, (markId) => (markId === id ? (parts[0]?.id ?? null) : markId));
   return parts.map((part) => part.id);
 }
 
@@ -108,7 +109,7 @@ export function changeMark(draft: Production, id: string, recipe: (mark: Mark) =
 
 export function removeMark(draft: Production, id: string): void {
   draft.marks = draft.marks.filter((mark) => mark.id !== id);
-  for (const camera of draft.cameras) if (camera.focusOn === id) camera.focusOn = null;
+  retargetCameras(draft, (markId) => (markId === id ? null : markId));
 }
 
 /** Puts a copy beside a mark, with everything it has; returns the copy's id. */

@@ -5,6 +5,7 @@ import type { Vec3 } from '../../space/vector';
 import type { Mark } from '../mark';
 import { hueFor, type Production } from '../production';
 import { MAX_TEXT, runSchema, type Run, type Words } from '../words';
+import { retargetCameras } from './camera-targets';
 import { freshId } from './fresh-id';
 import { runsWithin } from './run-edits';
 import { shiftBody } from './shift-body';
@@ -78,7 +79,7 @@ export function splitWords(draft: Production, id: string, by: SplitBy, letters: 
     return [part];
   });
   draft.marks.splice(index, 1, ...made);
-  for (const camera of draft.cameras) if (camera.focusOn === id) camera.focusOn = made[0]?.id ?? null;
+  retargetCameras(draft, (markId) => (markId === id ? (made[0]?.id ?? null) : markId));
   return made.map((mark) => mark.id);
 }
 
@@ -157,6 +158,6 @@ export function gatherWords(draft: Production, { ids, poses, letters, joined }: 
   if (named) first.name = words.text.split('\n')[0]?.slice(0, 80) || first.name;
   const gone = new Set(ids.slice(1));
   draft.marks = draft.marks.filter((mark) => !gone.has(mark.id));
-  for (const camera of draft.cameras) if (camera.focusOn && gone.has(camera.focusOn)) camera.focusOn = first.id;
+  retargetCameras(draft, (markId) => (gone.has(markId) ? first.id : markId));
   return true;
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { arcPath, type ArcPath } from '../../motion/arc-path';
-import { channelField } from '../../schema/fields';
+import { arcPath, circlePath, type ArcPath } from '../../motion/arc-path';
+import { channelField, numberField } from '../../schema/fields';
 import { multiply, panTiltRoll, positionOf, rotationZ, translation } from '../../space/matrix';
 import type { Vec3 } from '../../space/vector';
 import { weightField, type CarrierKind, type Instant } from '../carrier';
@@ -11,6 +11,9 @@ const pointSchema = z.object({ x: z.number().min(-1000).max(1000), y: z.number()
 
 /** A smooth curve through points in space, or closed. */
 export const railSettingsSchema = z.object({
+  form: z.enum(['points', 'circle']).default('points'),
+  /** Of a circle, which lies level about the origin and begins toward the audience. */
+  radius: numberField({ label: 'Radius', unit: 'm', min: 0.01, max: 1000, rest: 4, step: 0.1 }),
   points: z
     .array(pointSchema)
     .max(MAX_RAIL_POINTS)
@@ -37,7 +40,7 @@ const paths = new WeakMap<object, ArcPath>();
 export function railPath(settings: RailSettings): ArcPath {
   let path = paths.get(settings);
   if (!path) {
-    path = arcPath(settings.points.map(({ x, y, z }): Vec3 => [x, y, z]), settings.closed);
+    path = settings.form === 'circle' ? circlePath(settings.radius) : arcPath(settings.points.map(({ x, y, z }): Vec3 => [x, y, z]), settings.closed);
     paths.set(settings, path);
   }
   return path;

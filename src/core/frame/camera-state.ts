@@ -1,0 +1,44 @@
+import { valueAt } from '../motion/evaluate-channel';
+import type { Camera } from '../production/camera';
+import type { Production } from '../production/production';
+import { positionOf, type Mat4 } from '../space/matrix';
+import { between, rigid, rotationOf } from '../space/quaternion';
+import { add, scale, type Vec3 } from '../space/vector';
+import { cameraPose } from './camera-pose';
+import type { Surfaces } from './focus-target';
+import type { BoundsOf, CameraState } from './frame-state';
+import { focalLengthAt, focusDistanceAt } from './lens-state';
+
+/** A camera at a scene frame: where it stands, what its lens does. */
+export function cameraState(production: Production, camera: Camera, frame: number, boundsOf: BoundsOf, surfaces?: Surfaces, flown?: Mat4): CameraState {
+  const { width, height } = production.format;
+  const pose = flown ?? cameraPose(production, camera, frame, boundsOf);
+  return {
+    pose,
+    focalLengthMm: focalLengthAt(production, camera, frame, pose, boundsOf),
+    fStop: Math.max(0.05, valueAt(camera.lens.fStop, frame)),
+    focusDistance: Math.max(0.01, focusDistanceAt(production, camera, frame, boundsOf, surfaces, flown)),
+    sensorWidthMm: camera.sensorWidthMm,
+    sensorHeightMm: (camera.sensorWidthMm * height) / width,
+    iris: camera.iris,
+  };
+}
+
+const mix = (a: number, b: number, share: number) => a + (b - a) * share;
+/** Evenly in ratios: as lengths of lenses and distances are felt. */
+const mixed = (a: number, b: number, share: number) => a ** (1 - share) * b ** share;
+
+/** A camera part of the way from one to another: place, aim and roll, lens and focus. */
+export function carried(a: CameraState, b: CameraState, share: number): CameraState {
+  const [from, to] = [positionOf(a.pose), positionOf(b.pose)];
+  const place: Vec3 = add(scale(from, 1 - share), scale(to, share));
+  return {
+    pose: rigid(between(rotationOf(a.pose), rotationOf(b.pose), share), place),
+    focalLengthMm: mixed(a.focalLengthMm, b.focalLengthMm, share),
+    fStop: mixed(a.fStop, b.fStop, share),
+    focusDistance: mixed(a.focusDistance, b.focusDistance, share),
+    sensorWidthMm: mix(a.sensorWidthMm, b.sensorWidthMm, share),
+    sensorHeightMm: mix(a.sensorHeightMm, b.sensorHeightMm, share),
+    iris: share < 0.5 ? a.iris : b.iris,
+  };
+}

@@ -1,0 +1,68 @@
+import { valueAt } from '../motion/evaluate-channel';
+import type { Camera, FocusTarget } from '../production/camera';
+import type { Production } from '../production/production';
+import { invertRigid, multiply, transformPoint, type Mat4 } from '../space/matrix';
+import { boxCorners } from '../space/vector';
+import { cameraPose } from './camera-pose';
+import { focusOnTarget, type Surfaces } from './focus-target';
+import type { BoundsOf } from './frame-state';
+import { markPose } from './mark-pose';
+
+const LONGEST_MM = 20_000;
+
+/** Height of a mark in the picture for each millimetre of focal length, millimetres on the sensor; null where a corner is not in front of the lens. */
+function heightPerMm(production: Production, markId: string, pose: Mat4, frame: number, boundsOf: BoundsOf): number | null {
+  const mark = production.marks.find(({ id }) => id === markId);
+  const box = boundsOf(markId);
+  if (!mark || !box) return null;
+  const seen = multiply(invertRigid(pose), markPose(mark, frame, box));
+  const ups = boxCorners(box).map((corner) => {
+    const [, y, z] = transformPoint(seen, corner);
+    return z < -1e-4 ? y / -z : NaN;
+  });
+  const height = Math.max(...ups) - Math.min(...ups);
+  return Number.isFinite(height) && height > 1e-9 ? height : null;
+}
+
+/**
+ * Focal length of a camera at a frame, millimetres. Where a mark's size is held, it changes so that the mark stands as high in the
+ * picture as at the frame it was held from, as far as the hold goes (a dolly zoom).
+ */
+export function focalLengthAt(production: Production, camera: Camera, frame: number, pose: Mat4, boundsOf: BoundsOf): number {
+  const set = Math.max(1, valueAt(camera.lens.focalLengthMm, frame));
+  const { markId, from } = camera.hold;
+  const amount = Math.max(0, Math.min(1, valueAt(camera.lens.hold, frame)));
+  if (!markId || amount === 0) return set;
+  const then = heightPerMm(production, markId, cameraPose(production, camera, from, boundsOf), from, boundsOf);
+  const now = heightPerMm(production, markId, pose, frame, boundsOf);
+  if (!then || !now) return set;
+  const held = (Math.max(1, valueAt(camera.lens.focalLengthMm, from)) * then) / now;
+  return Math.max(1, Math.min(LONGEST_MM, set ** (1 - amount) * held ** amount));
+}
+
+/** Mean of a distance over whole frames about an instant, weighed by a bell that ends half of `frames` away (Hann): changes smoothly with time. */
+function smoothed(frames: number, frame: number, at: (frame: number) => number): number {
+  let sum = 0;
+  let weights = 0;
+  for (let k = Math.ceil(frame - frames / 2); k <= frame + frames / 2; k++) {
+    const weight = 1 + Math.cos((2 * Math.PI * (k - frame)) / frames);
+    sum += weight * at(k);
+    weights += weight;
+  }
+  return weights > 1e-9 ? sum / weights : at(frame);
+}
+
+/** Distance along the lens axis at which a camera is focused, metres: on its target, as far racked to the other one as the rack goes. */
+export function focusDistanceAt(production: Production, camera: Camera, frame: number, boundsOf: BoundsOf, surfaces?: Surfaces, pose?: Mat4): number {
+  const { focus, lens } = camera;
+  const on = (target: FocusTarget) => {
+    const at = (k: number) => focusOnTarget(target, production, pose ?? cameraPose(production, camera, k, boundsOf), k, valueAt(lens.focusDistance, k), boundsOf, surfaces);
+    const follows = target.on === 'axis' || target.on === 'nearest';
+    // A bell of less than two frames would miss all whole frames.
+    return follows && focus.smooth >= 2 ? smoothed(focus.smooth, frame, at) : at(frame);
+  };
+  const share = focus.to ? Math.max(0, Math.min(1, valueAt(lens.rack, frame))) : 0;
+  if (!focus.to || share === 0) return on(focus);
+  // Racked as a focus ring turns: evenly in one over the distance.
+  return share === 1 ? on(focus.to) : 1 / ((1 - share) / on(focus) + share / on(focus.to));
+}

@@ -1,0 +1,53 @@
+import type { Channel, Key } from './channel';
+import { valueAt } from './evaluate-channel';
+
+/**
+ * Bent time: a channel from delivered frames to scene frames. Without keys the two are the same; outside its keys time
+ * runs on at its own pace, unless the channel says that it goes round.
+ */
+export function sceneFrameOf(bend: Channel, frame: number): number {
+  const { keys } = bend;
+  const first = keys[0];
+  const last = keys[keys.length - 1];
+  if (!first || !last) return frame;
+  if (frame < first.frame && bend.before === undefined) return first.value + (frame - first.frame);
+  if (frame > last.frame && bend.after === undefined) return last.value + (frame - last.frame);
+  return valueAt(bend, frame);
+}
+
+const THIRD = 1 / 3;
+const key = (frame: number, value: number, change: Partial<Key> = {}): Key => ({
+  frame,
+  value,
+  join: 'straight',
+  arrive: { influence: THIRD, speed: 1 },
+  leave: { influence: THIRD, speed: 1 },
+  bounces: 0,
+  ...change,
+});
+
+/** Time running at a constant share of its pace: 0.5 is half as fast. Backwards below 0, from the last frame. */
+export function stretched(from: number, to: number, pace: number): Key[] {
+  const start = pace < 0 ? to : from;
+  return [key(from, start), key(to, start + (to - from) * pace)];
+}
+
+/** A ramp: the pace of time changes evenly from one share to another over the span (constant acceleration). */
+export function ramped(from: number, to: number, first: number, last: number): Key[] {
+  const mean = (first + last) / 2 || 1e-6;
+  return [
+    key(from, from, { join: 'eased', leave: { influence: THIRD, speed: first / mean } }),
+    key(to, from + (to - from) * mean, { join: 'eased', arrive: { influence: THIRD, speed: last / mean } }),
+  ];
+}
+
+/** There and back: time runs to the middle, slows, and returns to where it began. */
+export function thereAndBack(from: number, to: number): Key[] {
+  const middle = (from + to) / 2;
+  const turn = { influence: 0.4, speed: 0 };
+  return [
+    key(from, from, { join: 'eased', leave: { influence: THIRD, speed: 1.35 } }),
+    key(middle, middle, { join: 'eased', arrive: turn, leave: turn }),
+    key(to, from, { join: 'eased', arrive: { influence: THIRD, speed: 1.35 } }),
+  ];
+}

@@ -1,0 +1,78 @@
+import { DEFAULT_HANDLE, type Channel, type Key } from './channel';
+import { SAME_FRAME } from './edit-channel';
+import { valueAt } from './evaluate-channel';
+
+/** Edits of several keys of one channel at once. Keys are named by their frames. */
+
+const isAmong = (frames: readonly number[]) => (key: Key) => frames.some((frame) => Math.abs(frame - key.frame) < SAME_FRAME);
+
+/** Puts keys into a channel: they take the place of any that stand at their frames. The first of two at one frame stays. */
+export function withKeys(channel: Channel, added: readonly Key[]): Channel {
+  const fresh = added.filter((key, i) => added.findIndex((other) => Math.abs(other.frame - key.frame) < SAME_FRAME) === i);
+  const kept = channel.keys.filter((key) => !isAmong(fresh.map(({ frame }) => frame))(key));
+  return { ...channel, keys: [...kept, ...fresh].sort((a, b) => a.frame - b.frame) };
+}
+
+/** Takes keys out; when none is left the value of the last one stays as the rest value. */
+export function withoutKeys(channel: Channel, frames: readonly number[]): Channel {
+  const among = isAmong(frames);
+  const keys = channel.keys.filter((key) => !among(key));
+  if (keys.length === channel.keys.length) return channel;
+  return { ...channel, rest: keys.length === 0 ? (channel.keys[channel.keys.length - 1] as Key).value : channel.rest, keys };
+}
+
+/** Gives keys other frames; a key that stood where one arrives is replaced. */
+export function withKeysRetimed(channel: Channel, frames: readonly number[], to: (frame: number) => number): Channel {
+  const among = isAmong(frames);
+  const moving = channel.keys.filter(among);
+  if (moving.length === 0) return channel;
+  return withKeys({ ...channel, keys: channel.keys.filter((key) => !among(key)) }, moving.map((key) => ({ ...key, frame: to(key.frame) })));
+}
+
+/**
+ * Plays keys backwards between the first and the last of them: times are mirrored, and what led into a key leads out of it.
+ * @param first frame that becomes `last`, when the keys are part of a longer selection
+ */
+export function withKeysReversed(channel: Channel, frames: readonly number[], first: number, last: number): Channel {
+  const among = isAmong(frames);
+  const turning = channel.keys.filter(among);
+  if (turning.length === 0) return channel;
+  const reversed = turning.map((key, i): Key => {
+    const before = turning[i - 1];
+    return { ...key, frame: first + last - key.frame, arrive: key.leave, leave: key.arrive, bounces: before?.bounces ?? 0, join: before && before.join === 'held' ? 'held' : key.join === 'held' ? 'eased' : key.join };
+  });
+  return withKeys({ ...channel, keys: channel.keys.filter((key) => !among(key)) }, reversed);
+}
+
+
+/**
+ * Pastes keys at a frame. As values they come as they were; as a shape they begin at the value that the channel has there, and
+ * only their changes count.
+ */
+export function withKeysPasted(channel: Channel, keys: readonly Key[], shift: number, as: 'values' | 'shape'): Channel {
+  const first = keys[0];
+  if (!first) return channel;
+  const add = as === 'shape' ? valueAt(channel, first.frame + shift) - first.value : 0;
+  return withKeys(channel, keys.map((key) => ({ ...key, frame: key.frame + shift, value: key.value + add })));
+}
+
+/** Makes every span straight but the last, whose arrival keeps its pace. Held keys stay held. */
+export function straightened(channel: Channel, keepLast: boolean): Channel {
+  const last = channel.keys.length - 1;
+  return { ...channel, keys: channel.keys.map((key, i) => (key.join === 'held' || (keepLast && i === last) ? key : { ...key, join: 'straight', bounces: 0, arrive: DEFAULT_HANDLE, leave: DEFAULT_HANDLE })) };
+}
+
+/**
+ * Makes a channel end as it began, so that it can be played round and round: the key at `end` takes the value of the first one, or one is added, with
+ * the pace of passing through; angles may instead end whole turns further.
+ * @param turn what counts as the same value again, 360 for angles, 0 for all else
+ */
+export function closedLoop(channel: Channel, start: number, end: number, turn: number): Channel {
+  if (channel.keys.length === 0) return channel;
+  const first = valueAt(channel, start);
+  const at = valueAt(channel, end);
+  const value = turn > 0 ? first + turn * Math.round((at - first) / turn) : first;
+  const like = channel.keys.findLast((key) => key.frame <= end + SAME_FRAME) ?? (channel.keys[0] as Key);
+  const here = channel.keys.find((key) => Math.abs(key.frame - end) < SAME_FRAME);
+  return withKeys(channel, [{ ...(here ?? { ...like, bounces: 0 }), frame: end, value }]);
+}

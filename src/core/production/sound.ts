@@ -1,0 +1,31 @@
+import { z } from 'zod';
+import { intField, numberField } from '../schema/fields';
+
+export const MAX_CUES = 1000;
+
+/** A moment that keys, shots and marks can fall on. */
+export const cueSchema = z.object({
+  id: z.string().min(1).max(40),
+  /** Delivered frame, may be fractional. */
+  frame: z.number().min(0).max(1_000_000),
+  name: z.string().max(80).default(''),
+});
+export type Cue = z.infer<typeof cueSchema>;
+
+export const cuesSchema = z
+  .array(cueSchema)
+  .max(MAX_CUES)
+  .default([])
+  .refine((cues) => cues.every((cue, i) => i === 0 || cue.frame > (cues[i - 1] as Cue).frame), 'Cues must be in order of time, one a moment');
+
+/** The sound under the production: a file kept by the application, and where it lies. */
+export const soundSchema = z.object({
+  /** Hash of the file. */
+  hash: z.string().regex(/^[0-9a-f]{64}$/, 'A sound is named by its hash.'),
+  name: z.string().max(120),
+  seconds: z.number().min(0).max(36_000),
+  /** Frame at which it begins; before 0 its beginning is left out. */
+  from: intField({ label: 'Begins at', unit: 'fr', min: -36_000, max: 36_000, rest: 0 }),
+  gainDb: numberField({ label: 'Level', unit: 'dB', min: -60, max: 12, rest: 0, step: 0.5, digits: 1 }),
+});
+export type Sound = z.infer<typeof soundSchema>;

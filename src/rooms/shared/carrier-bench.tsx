@@ -1,0 +1,70 @@
+'use client';
+
+import { addCarrier, moveCarrier, removeCarrier, switchCarrier } from '@/core/production/edits/camera-edits';
+import type { Camera } from '@/core/production/camera';
+import { CARRIER_KINDS, type CarrierKindName } from '@/core/rig/rig';
+import { Button, Choices, Heading } from '@/parts/controls';
+import { CarrierSettings } from './carrier-settings';
+import { ChannelField } from './channel-field';
+import { activeCarrier } from './flight';
+import { useSceneFrame } from './seen';
+import { useEdit, useView, useWorkspace } from './workspace';
+
+/** The chain of a camera's carriers, and the one that is chosen. */
+export function CarrierBench({ camera }: { camera: Camera }) {
+  const { view } = useWorkspace();
+  const edit = useEdit();
+  const carrierId = useView((s) => s.carrierId);
+  const frame = useSceneFrame();
+  const carrier = activeCarrier(camera, carrierId);
+  if (!carrier) return null;
+  const index = camera.carriers.indexOf(carrier);
+  const group = `carrier/${camera.id}/${carrier.id}`;
+  return (
+    <>
+      <Heading>
+        {CARRIER_KINDS[carrier.kind].label}, carrier {index + 1} of {camera.carriers.length}
+      </Heading>
+      {camera.carriers.length > 1 ? (
+        <Choices label="Carrier" value={carrier.id} onChange={(id) => view.setState({ carrierId: id, pick: null })} options={camera.carriers.map((c, i) => ({ id: c.id, label: `${i + 1} ${CARRIER_KINDS[c.kind].label}` }))} />
+      ) : null}
+      {CARRIER_KINDS[carrier.kind].channels.map((name) => (
+        <ChannelField key={group + name} group={group} name={name} />
+      ))}
+      <CarrierSettings camera={camera} carrier={carrier} />
+      <div style={{ display: 'flex', flexWrap: 'wrap', gap: 2, marginTop: 4 }}>
+        {(Object.keys(CARRIER_KINDS) as CarrierKindName[]).map((kind) => (
+          <Button
+            key={kind}
+            $tone="quiet"
+            onPress={() =>
+              edit((draft) => {
+                const id = addCarrier(draft, camera.id, kind, frame);
+                if (id) view.setState({ carrierId: id, pick: null });
+              })
+            }
+          >
+            + {CARRIER_KINDS[kind].label}
+          </Button>
+        ))}
+        {camera.carriers.length > 1 ? (
+          <>
+            <Button $tone="quiet" onPress={() => edit((draft) => switchCarrier(draft, camera.id, carrier.id, !carrier.on))}>
+              {carrier.on ? 'Switch off' : 'Switch on'}
+            </Button>
+            <Button $tone="quiet" onPress={() => edit((draft) => removeCarrier(draft, camera.id, carrier.id))}>
+              Remove
+            </Button>
+            <Button $tone="quiet" isDisabled={index === 0} onPress={() => edit((draft) => moveCarrier(draft, camera.id, carrier.id, -1))}>
+              Earlier
+            </Button>
+            <Button $tone="quiet" isDisabled={index === camera.carriers.length - 1} onPress={() => edit((draft) => moveCarrier(draft, camera.id, carrier.id, 1))}>
+              Later
+            </Button>
+          </>
+        ) : null}
+      </div>
+    </>
+  );
+}
+

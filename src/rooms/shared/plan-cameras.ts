@@ -1,0 +1,115 @@
+import { useCallback, useMemo } from 'react';
+import { cameraPose, rigContext } from '@/core/frame/camera-pose';
+import { cameraState } from '@/core/frame/camera-state';
+import type { MarkExtent } from '@/core/frame/frame-state';
+import { depthOfField, permittedCircleMm } from '@/core/optics/lens';
+import type { Camera } from '@/core/production/camera';
+import { land } from '@/core/production/edits/camera-edits';
+import { stationFrames } from '@/core/production/edits/move-edits';
+import type { Production } from '@/core/production/production';
+import { railPath } from '@/core/rig/carriers/rail';
+import { rigPose } from '@/core/rig/rig';
+import { invertRigid, multiply, positionOf, transformDirection, transformPoint, translation } from '@/core/space/matrix';
+import type { Vec3 } from '@/core/space/vector';
+import type { PlanCamera } from '@/parts/plan-view/plan-camera';
+import type { PlanRail } from '@/parts/plan-view/plan-view';
+import { activeCarrier, landingCarrier } from './flight';
+import { useSceneFrame, useSeenCamera } from './seen';
+import { useFrameState } from './use-frame-state';
+import { useEdit, useProduction, useView } from './workspace';
+
+/** More dots than this on a path are not told apart any more. */
+const MAX_TICKS = 1500;
+/** Of cameras that are not looked through the path is drawn with fewer. */
+const FEW_TICKS = 60;
+const RAIL_STEPS = 120;
+
+type BoundsOf = (id: string) => MarkExtent | null | undefined;
+
+function moves({ carriers }: Camera): boolean {
+  return carriers.some((carrier) => carrier.kind === 'shake' || carrier.kind === 'ride' || Object.values(carrier.channels).some((channel) => channel.keys.length > 1));
+}
+
+/** Places of a camera from the first frame to the last. */
+function pathOf(production: Production, camera: Camera, ticks: number, boundsOf: BoundsOf): Pick<PlanCamera, 'path' | 'framesPerTick'> {
+  const { length } = production.format;
+  const framesPerTick = Math.ceil(length / ticks);
+  const path = moves(camera) ? Array.from({ length: Math.floor((length - 1) / framesPerTick) + 1 }, (_, i) => positionOf(cameraPose(production, camera, i * framesPerTick, boundsOf))) : [];
+  return { path, framesPerTick };
+}
+
+/** The cameras of the open production as the plan draws them. */
+export function usePlanCameras(): PlanCamera[] {
+  const production = useProduction((p) => p);
+  const { facts, ghosts } = useView((s) => ({ facts: s.facts, ghosts: s.ghosts }));
+  const seen = useSeenCamera();
+  const frame = useSceneFrame();
+  const state = useFrameState();
+  const boundsOf = useCallback<BoundsOf>((id) => facts[id]?.bounds, [facts]);
+  const ways = useMemo(() => new Map(production.cameras.map((camera) => [camera.id, pathOf(production, camera, camera.id === seen.id ? MAX_TICKS : FEW_TICKS, boundsOf)])), [production, seen.id, boundsOf]);
+  const stations = useMemo(
+    () => stationFrames(production, seen.id).map((at) => ({ frame: at, place: positionOf(cameraPose(production, seen, at, boundsOf)) })),
+    [production, seen, boundsOf],
+  );
+  return useMemo(
+    () =>
+      production.cameras.map((camera): PlanCamera => {
+        const own = camera.id === seen.id;
+        const now = own ? state.camera : cameraState(production, camera, frame, boundsOf);
+        const beside = [stations.findLast((s) => s.frame < frame), stations.find((s) => s.frame > frame)];
+        return {
+          id: camera.id,
+          name: camera.name,
+          hue: camera.hue,
+          seen: own,
+          state: now,
+          sharp: depthOfField(now.focalLengthMm, now.fStop, permittedCircleMm(now.sensorWidthMm, now.sensorHeightMm), now.focusDistance),
+          ghosts: own && ghosts ? beside.flatMap((s) => (s ? [cameraState(production, camera, s.frame, boundsOf)] : [])) : [],
+          ...(ways.get(camera.id) ?? { path: [], framesPerTick: 1 }),
+          stations: own ? stations : [],
+        };
+      }),
+    [production, seen.id, state, frame, boundsOf, ways, stations, ghosts],
+  );
+}
+
+/** The rail that the chosen carrier runs on, if it is one. */
+export function usePlanRail(): PlanRail | null {
+  const production = useProduction((p) => p);
+  const { facts, carrierId } = useView((s) => ({ facts: s.facts, carrierId: s.carrierId }));
+  const camera = useSeenCamera();
+  const frame = useSceneFrame();
+  const edit = useEdit();
+  const carrier = activeCarrier(camera, carrierId);
+  if (carrier?.kind !== 'rail') return null;
+  const before = rigPose(camera.carriers.slice(0, camera.carriers.indexOf(carrier)), frame, rigContext(production, camera, (id) => facts[id]?.bounds));
+  const path = railPath(carrier.settings);
+  const world = (p: Vec3) => transformPoint(before, p);
+  return {
+    hue: camera.hue,
+    curve: Array.from({ length: RAIL_STEPS + 1 }, (_, i) => world(path.at((i / RAIL_STEPS) * path.length * (1 - 1e-9)).place)),
+    points: carrier.settings.form === 'circle' ? [] : carrier.settings.points.map(({ x, y, z }) => world([x, y, z])),
+    onMove: (index, by, gesture) =>
+      edit((draft) => {
+        const found = draft.cameras.find(({ id }) => id === camera.id)?.carriers.find(({ id }) => id === carrier.id);
+        if (found?.kind !== 'rail') return;
+        const [x, y, z] = transformDirection(invertRigid(before), by);
+        found.settings.points = found.settings.points.map((p, i) => (i === index ? { x: p.x + x, y: p.y + y, z: p.z + z } : p));
+      }, gesture),
+  };
+}
+
+/** Moves where the seen camera stands at a station: its carrier is landed there anew. */
+export function useMoveStation(): (frame: number, by: Vec3, gesture: string) => void {
+  const production = useProduction((p) => p);
+  const { facts, carrierId } = useView((s) => ({ facts: s.facts, carrierId: s.carrierId }));
+  const camera = useSeenCamera();
+  const edit = useEdit();
+  return (frame, by, gesture) => {
+    const boundsOf: BoundsOf = (id) => facts[id]?.bounds;
+    const carrier = landingCarrier(camera, carrierId);
+    if (!carrier) return;
+    const pose = multiply(translation(...by), cameraPose(production, camera, frame, boundsOf));
+    edit((draft) => land(draft, camera.id, carrier.id, frame, pose, undefined, rigContext(production, camera, boundsOf)), gesture);
+  };
+}
