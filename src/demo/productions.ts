@@ -1,67 +1,15 @@
-import type { Handle, Join, Key } from '@/core/motion/channel';
+import type { Join, Key } from '@/core/motion/channel';
 import { PACES } from '@/core/motion/pace';
-import { shellSchema, type Bevel, type Mark, type Shell } from '@/core/production/mark';
-import { surfaceOf, type MaterialKind } from '@/core/production/materials';
+import { setCues } from '@/core/production/edits/cue-edits';
 import { addOutlineMark, addWordmark } from '@/core/production/edits/mark-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
+import { soundSchema, type Sound } from '@/core/production/sound';
+import { backingShell, faceShell } from './dress';
+import { keys } from './keys';
 import { LANTERN_FISH } from './lantern-fish';
-
-type KeySetting = [frame: number, value: number, change?: Partial<Key>];
-
-const keys = (settings: readonly KeySetting[]): Key[] =>
-  settings.map(([frame, value, change]) => ({
-    frame,
-    value,
-    join: 'eased' as Join,
-    arrive: { influence: 0.42, speed: 0 } as Handle,
-    leave: { influence: 0.42, speed: 0 } as Handle,
-    bounces: 0,
-    ...change,
-  }));
-
-interface FaceLook {
-  depth: number;
-  bevel: number;
-  face: MaterialKind;
-  edge: MaterialKind;
-  side: MaterialKind;
-}
-
-/** Shapes and dresses a mark's first shell: about the middle of its depth, rounded at the front, a little at the back. */
-function faceShell(mark: Mark, { depth, bevel, face, edge, side }: FaceLook): void {
-  const shell = mark.shells[0] as Shell;
-  shell.from = -depth / 2;
-  shell.to = depth / 2;
-  shell.front.size = shell.front.height = bevel;
-  shell.back.size = shell.back.height = bevel / 2;
-  shell.surfaces = { face: surfaceOf(face), bevel: surfaceOf(edge), side: surfaceOf(side), back: surfaceOf(side) };
-}
-
-interface BackingLook {
-  name: string;
-  offset: number;
-  from: number;
-  to: number;
-  profile: Bevel['profile'];
-  bevel: number;
-  material: MaterialKind;
-}
-
-function backingShell(mark: Mark, { name, offset, from, to, profile, bevel, material }: BackingLook): void {
-  const surface = surfaceOf(material);
-  mark.shells.push(
-    shellSchema.parse({
-      id: `shell-${mark.shells.length + 1}`,
-      name,
-      offset,
-      from,
-      to,
-      front: { profile, size: bevel, height: bevel },
-      back: { profile: 'chamfer', size: bevel / 3, height: bevel / 3 },
-      surfaces: { face: surface, bevel: surface, side: surface, back: surface },
-    }),
-  );
-}
+import { lureBeauty } from './lure';
+import { plunge } from './plunge';
+import { STING_SECONDS, STRIKES } from './sting';
 
 /**
  * The six-second ident of the season: two close raking passes that do not give the words away,
@@ -125,8 +73,12 @@ function lanternDeepIdent(): Production {
   production.set.key.azimuth.keys = keys([[0, -62, { join: 'straight' }], [149, 28, { join: 'straight' }]]);
   production.set.dome.turn.keys = keys([[0, -18, { join: 'straight' }], [149, 14, { join: 'straight' }]]);
   production.set.floor.level.rest = -1.42;
+  setCues(production, STRIKES.map((seconds) => Math.round(seconds * 25)));
   return production;
 }
 
 /** The productions that an empty data folder is filled with when asked. */
-export const demoProductions = (): Production[] => [lanternDeepIdent()];
+export const demoProductions = (): Production[] => [lanternDeepIdent(), lureBeauty(), plunge()];
+
+/** The season's sting under the ident; the file is kept by the server, which knows its hash. */
+export const stingSound = (hash: string): Sound => soundSchema.parse({ hash, name: 'Lantern Deep sting.wav', seconds: STING_SECONDS, from: 0 });

@@ -23,11 +23,12 @@ import {
 } from 'three';
 import { FXAAShader } from 'three/addons/shaders/FXAAShader.js';
 import { linearColour } from '@/core/colour/transfer';
-import type { FrameState } from '@/core/frame/frame-state';
+import type { CameraState, FrameState } from '@/core/frame/frame-state';
 import { throughIris } from '@/core/optics/iris';
 import type { SubFrameSample } from '@/core/optics/samples';
-import { lensRadius, subFrameView } from './projection';
+import { lensRadius, subFrameView, type ViewSample } from './projection';
 import { ADD_FRAGMENT, FULLSCREEN_VERTEX, RESOLVE_FRAGMENT } from './resolve-shader';
+import { setSharpness, sharpnessMaterial } from './sharpness';
 import { Stage, type Quality } from './stage';
 
 /** Draws sub-frames of a stage, sums them, and resolves the sum to a picture. One graphics context, reused. */
@@ -45,6 +46,7 @@ export class Painter {
   private width = 0;
   private height = 0;
   private samples = 0;
+  private sharpness: ShaderMaterial | null = null;
 
   constructor(private readonly canvas: OffscreenCanvas) {
     this.renderer = new WebGLRenderer({ canvas, antialias: false, alpha: false, powerPreference: 'high-performance' });
@@ -127,18 +129,8 @@ export class Painter {
     const { renderer, camera } = this;
     const radius = lensRadius(state.camera);
     const [lensX, lensY] = throughIris(sample.lens, state.camera.iris);
-    const view = subFrameView(state.camera, this.width, this.height, {
-      pixelX: sample.pixel[0],
-      pixelY: sample.pixel[1],
-      lensX: lensX * radius,
-      lensY: lensY * radius,
-    });
     this.stage.pose(state, quality, sample.light);
-    camera.matrixWorld.fromArray(view.pose as number[]);
-    camera.matrixWorldInverse.copy(camera.matrixWorld).invert();
-    camera.projectionMatrix.fromArray(view.projection as number[]);
-    camera.projectionMatrixInverse.copy(camera.projectionMatrix).invert();
-    camera.matrixWorldAutoUpdate = false;
+    this.look(state.camera, { pixelX: sample.pixel[0], pixelY: sample.pixel[1], lensX: lensX * radius, lensY: lensY * radius });
     renderer.shadowMap.needsUpdate = quality !== 'sketch' && this.stage.shadowsStale();
     renderer.setRenderTarget(this.single);
     renderer.setClearColor(0x000000, 0);
@@ -151,6 +143,17 @@ export class Painter {
     this.samples++;
   }
 
+  /** Puts the drawing camera where a point of the picture's integral is seen from. */
+  private look(state: CameraState, sample: ViewSample): void {
+    const { camera } = this;
+    const view = subFrameView(state, this.width, this.height, sample);
+    camera.matrixWorld.fromArray(view.pose as number[]);
+    camera.matrixWorldInverse.copy(camera.matrixWorld).invert();
+    camera.projectionMatrix.fromArray(view.projection as number[]);
+    camera.projectionMatrixInverse.copy(camera.projectionMatrix).invert();
+    camera.matrixWorldAutoUpdate = false;
+  }
+
   /** Shows the mean of the sum on the canvas. A picture of one sub-frame has its edges smoothed. */
   present(state: FrameState): void {
     if (this.samples > 1) {
@@ -160,6 +163,20 @@ export class Painter {
     this.resolveTo(this.output, state, false);
     this.renderer.setRenderTarget(null);
     this.renderer.render(this.edgeSmoother, this.flat);
+  }
+
+  /** Paints over what is shown on the canvas how sharp each surface is. */
+  presentSharpness(state: FrameState): void {
+    const { renderer, stage } = this;
+    this.stage.pose(state, 'sketch', [0, 0]);
+    this.look(state.camera, { pixelX: 0, pixelY: 0, lensX: 0, lensY: 0 });
+    this.sharpness ??= sharpnessMaterial();
+    setSharpness(this.sharpness, state.camera);
+    stage.scene.overrideMaterial = this.sharpness;
+    renderer.setRenderTarget(null);
+    renderer.clearDepth();
+    renderer.render(stage.scene, this.camera);
+    stage.scene.overrideMaterial = null;
   }
 
   /** The mean of the sum as 8-bit sRGB, straight alpha, top row first. */
@@ -204,6 +221,7 @@ export class Painter {
     this.adder.material.dispose();
     this.resolver.material.dispose();
     this.edgeSmoother.material.dispose();
+    this.sharpness?.dispose();
     this.renderer.dispose();
   }
 }

@@ -10,6 +10,7 @@ import { isRoom, type RoomId } from './rooms';
 import { CommandFinder } from './shared/command-finder';
 import { commandFor, type CommandContext } from './shared/commands';
 import { OutdatedNotice, TopBar } from './shared/top-bar';
+import { useSound } from './shared/use-sound';
 import { useWorkspace, WorkspaceProvider } from './shared/workspace';
 import { ShapeRoom } from './shape/shape-room';
 
@@ -28,6 +29,7 @@ function Rooms({ id, first }: { id: string; first: RoomId }) {
   const router = useRouter();
   const [room, setRoom] = useState(first);
   const [finding, setFinding] = useState(false);
+  useSound();
 
   const goTo = useCallback(
     (to: RoomId | 'desk') => {

@@ -1,9 +1,11 @@
 import 'server-only';
 import { demoKits } from '@/demo/kits';
-import { demoProductions } from '@/demo/productions';
+import { demoProductions, stingSound } from '@/demo/productions';
+import { stingWav } from '@/demo/sting';
 import { FolderInUseError } from './data-folder';
 import { database } from './database';
 import { addKit, listKits } from './kits';
+import { addSound } from './sounds';
 import { importProduction, listProductions } from './productions';
 
 /** Opens the data folder or ends the process with a clear word. */
@@ -11,7 +13,8 @@ export async function startUp(): Promise<void> {
   try {
     await database();
     if (process.env.IRONSKY_DEMO === '1' && (await listProductions()).length === 0) {
-      for (const production of demoProductions()) await importProduction(production);
+      const { hash } = await addSound('sting.wav', await stingWav());
+      for (const [i, production] of demoProductions().entries()) await importProduction(i === 0 ? { ...production, sound: stingSound(hash) } : production);
       if ((await listKits()).length === 0) for (const kit of demoKits()) await addKit(kit);
     }
   } catch (error) {

@@ -8,6 +8,7 @@ import { exposureSeconds, frameToSeconds, secondsToFrame } from '@/core/time/rat
 import { markGlb } from '@/core/interchange/glb';
 import type { MarkSolids } from '@/core/frame/mark-solids';
 import { Painter } from '@/picture/painter';
+import type { FrameState } from '@/core/frame/frame-state';
 import { markSurfaces } from '@/picture/mark-surfaces';
 import { pick } from '@/picture/pick';
 import { sectionOf, type CutLine } from '@/core/solid/section';
@@ -150,7 +151,7 @@ export class PictureDesk {
         // First a quick picture; refining begins anew after it.
         const state = this.lookState(production, look);
         painter.addSubFrame(state, look.quality, subFrameSample(production.seed, 0, 1));
-        painter.present(state);
+        this.present(painter, state, look);
         this.send({ kind: 'drawn', seconds: look.seconds, samples: 1, of: goal, focus: state.camera.focusDistance, milliseconds: performance.now() - started });
         if (goal > 1) painter.restart();
         return goal > 1;
@@ -160,7 +161,7 @@ export class PictureDesk {
     const done = painter.sampleCount;
     // A refined picture takes the place of the quick one only once it is calmer than that.
     if (done >= goal || (!look.moving && done >= 8 && done % 4 === 0)) {
-      painter.present(state);
+      this.present(painter, state, look);
       this.send({ kind: 'drawn', seconds: look.seconds, samples: done, of: goal, focus: this.lookState(production, look).camera.focusDistance, milliseconds: performance.now() - started });
     }
     return done < goal;
@@ -172,6 +173,11 @@ export class PictureDesk {
     const state = evaluate(production, seconds + (sample.shutter - 0.5) * exposure, this.boundsOf, { pose, cameraId, surfaces: this.surfaces, pictureFrame: secondsToFrame(seconds, production.format.rate) });
     painter.addSubFrame(state, quality, sample);
     return state;
+  }
+
+  private present(painter: Painter, state: FrameState, look: Look): void {
+    painter.present(state);
+    if (look.sharpness) painter.presentSharpness(state);
   }
 
   private async fill(order: FrameOrder): Promise<void> {

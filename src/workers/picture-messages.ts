@@ -18,6 +18,8 @@ export interface Look {
   pose: Mat4 | null;
   /** A camera to look through instead of the shot's own. */
   cameraId: string | null;
+  /** Paints over the picture how sharp each surface is. */
+  sharpness: boolean;
   /** While playing or dragging, one sub-frame a picture; at rest the picture goes on to full. */
   moving: boolean;
 }

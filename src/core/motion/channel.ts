@@ -6,11 +6,13 @@ export type Join = z.infer<typeof joinSchema>;
 
 /**
  * One side of a key. `influence` is the share of the span's time that the handle reaches over;
- * `speed` is the speed at the key as a multiple of the span's mean speed.
+ * `speed` is the speed at the key as a multiple of the span's mean speed, so that it stays right when values change; between
+ * equal values, where there is none, `slope` says it in units a frame.
  */
 export const handleSchema = z.object({
   influence: z.number().min(0).max(1),
   speed: z.number().min(-20).max(20),
+  slope: z.number().min(-1e7).max(1e7).optional(),
 });
 export type Handle = z.infer<typeof handleSchema>;
 

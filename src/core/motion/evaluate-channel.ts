@@ -1,6 +1,6 @@
 import { spanSlope, spanValue } from './bezier';
 import { bounceProgress } from './bounce';
-import type { Channel, Key } from './channel';
+import type { Channel, Handle, Key } from './channel';
 
 /** A span as a Bezier: handle times as shares of the span, values in the channel's unit. */
 interface SpanCurve {
@@ -57,11 +57,14 @@ function handleAt(keys: readonly Key[], index: number, side: 'leave' | 'arrive',
       return { share: 1 / 3, step: (flowingSpeed(keys, index) * span) / 3 };
     case 'held':
     case 'eased': {
-      const { influence, speed } = key[side];
-      return { share: influence, step: influence * speed * mean * span };
+      const { influence } = key[side];
+      return { share: influence, step: influence * handleSpeed(key[side], mean) * span };
     }
   }
 }
+
+/** Speed at a key as its handle says it, units a frame. */
+export const handleSpeed = ({ speed, slope }: Handle, mean: number): number => (mean === 0 && slope !== undefined ? slope : speed * mean);
 
 /** The curve of the span that begins at key `index`. */
 export function spanCurve(keys: readonly Key[], index: number): SpanCurve {

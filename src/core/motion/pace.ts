@@ -1,11 +1,9 @@
-import type { Handle } from './channel';
+import { z } from 'zod';
+import { handleSchema, type Handle } from './channel';
 
 /** The easing shape of a span: how it is left, how it is arrived at, and whether it rebounds. */
-export interface Pace {
-  leave: Handle;
-  arrive: Handle;
-  bounces: number;
-}
+export const paceSchema = z.object({ leave: handleSchema, arrive: handleSchema, bounces: z.int().min(0).max(6) });
+export type Pace = z.infer<typeof paceSchema>;
 
 const third = 1 / 3;
 
@@ -26,13 +24,12 @@ export const PACES = {
 export type PaceName = keyof typeof PACES;
 export const PACE_NAMES = Object.keys(PACES) as PaceName[];
 
+/** Whether two paces are one. */
+export const samePace = (a: Pace, b: Pace): boolean => a.bounces === b.bounces && (a.bounces > 0 || (sameHandle(a.leave, b.leave) && sameHandle(a.arrive, b.arrive)));
+
 const sameHandle = (a: Handle, b: Handle) => Math.abs(a.influence - b.influence) < 1e-6 && Math.abs(a.speed - b.speed) < 1e-6;
 
 /** Name of a pace, or null when it has been adjusted by hand. */
 export function paceName(pace: Pace): PaceName | null {
-  const found = PACE_NAMES.find((name) => {
-    const named: Pace = PACES[name];
-    return named.bounces === pace.bounces && (named.bounces > 0 || (sameHandle(named.leave, pace.leave) && sameHandle(named.arrive, pace.arrive)));
-  });
-  return found ?? null;
+  return PACE_NAMES.find((name) => samePace(PACES[name], pace)) ?? null;
 }

@@ -4,6 +4,7 @@ import { railSchema, railSettingsSchema } from '../rig/carriers/rail';
 import { rideSchema, rideSettingsSchema } from '../rig/carriers/ride';
 import { shakeSchema, shakeSettingsSchema } from '../rig/carriers/shake';
 import { slideSchema } from '../rig/carriers/slide';
+import { takeSchema, takeSettingsSchema } from '../rig/carriers/take';
 import { channelField, intField, numberField } from '../schema/fields';
 
 const stage = { id: z.string().min(1).max(40), on: z.boolean().default(true) };
@@ -14,6 +15,7 @@ export const carrierSchema = z.discriminatedUnion('kind', [
   z.object({ ...stage, kind: z.literal('rail'), channels: railSchema.prefault({}), settings: railSettingsSchema.prefault({}) }),
   z.object({ ...stage, kind: z.literal('ride'), channels: rideSchema.prefault({}), settings: rideSettingsSchema.prefault({}) }),
   z.object({ ...stage, kind: z.literal('shake'), channels: shakeSchema.prefault({}), settings: shakeSettingsSchema.prefault({}) }),
+  z.object({ ...stage, kind: z.literal('take'), channels: takeSchema.prefault({}), settings: takeSettingsSchema.prefault({}) }),
 ]);
 export type Carrier = z.infer<typeof carrierSchema>;
 

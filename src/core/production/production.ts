@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { paceSchema } from '../motion/pace';
 import { RATE_NAMES, type RateName } from '../time/rate';
 import { cameraSchema } from './camera';
 import { cuesSchema, soundSchema } from './sound';
@@ -12,6 +13,8 @@ export const UNITS = ['mm', 'cm', 'm', 'in'] as const;
 export const MAX_RASTER = 8192;
 export const MAX_FRAMES = 36_000;
 export const MAX_CAMERAS = 24;
+export const MAX_PACES = 60;
+export const MAX_PINS = 9;
 export const CURRENT_VERSION = 4;
 
 const side = (name: string) =>
@@ -45,6 +48,13 @@ export const productionSchema = z.object({
   /** Scene frame at each delivered frame; without keys they are the same. */
   time: timeSchema.prefault({}),
   cues: cuesSchema,
+  /** Views that were pinned, to come back to: a frame, and a pose that the lens view was flown to or null for the camera's own. */
+  pins: z
+    .array(z.object({ id: z.string().min(1).max(40), frame: z.number().min(0).max(1_000_000), pose: z.array(z.number()).length(16).nullable() }))
+    .max(MAX_PINS)
+    .default([]),
+  /** Paces that were drawn by hand and given a name. */
+  paces: z.array(paceSchema.extend({ id: z.string().min(1).max(40), name: z.string().min(1).max(40) })).max(MAX_PACES).default([]),
   sound: soundSchema.nullable().default(null),
   set: setSchema.prefault({}),
   /** Looks that marks of this production follow. */

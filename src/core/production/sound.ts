@@ -2,6 +2,9 @@ import { z } from 'zod';
 import { intField, numberField } from '../schema/fields';
 
 export const MAX_CUES = 1000;
+export const MAX_SOUND_BYTES = 100_000_000;
+/** Longest sound, seconds: what is decoded must fit into the memory. */
+export const MAX_SOUND_SECONDS = 1800;
 
 /** A moment that keys, shots and marks can fall on. */
 export const cueSchema = z.object({
@@ -23,7 +26,7 @@ export const soundSchema = z.object({
   /** Hash of the file. */
   hash: z.string().regex(/^[0-9a-f]{64}$/, 'A sound is named by its hash.'),
   name: z.string().max(120),
-  seconds: z.number().min(0).max(36_000),
+  seconds: z.number().min(0).max(MAX_SOUND_SECONDS),
   /** Frame at which it begins; before 0 its beginning is left out. */
   from: intField({ label: 'Begins at', unit: 'fr', min: -36_000, max: 36_000, rest: 0 }),
   gainDb: numberField({ label: 'Level', unit: 'dB', min: -60, max: 12, rest: 0, step: 0.5, digits: 1 }),

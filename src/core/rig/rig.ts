@@ -7,9 +7,10 @@ import { rail } from './carriers/rail';
 import { ride } from './carriers/ride';
 import { shake } from './carriers/shake';
 import { slide } from './carriers/slide';
+import { take } from './carriers/take';
 
 /** Every kind of carrier there is. */
-export const CARRIER_KINDS = { orbit, slide, rail, ride, shake } as const satisfies Record<string, CarrierKind>;
+export const CARRIER_KINDS = { orbit, slide, rail, ride, shake, take } as const satisfies Record<string, CarrierKind>;
 export type CarrierKindName = keyof typeof CARRIER_KINDS;
 
 interface CarrierStage {

@@ -1,16 +1,18 @@
 'use client';
 
 import { area, curveLinear } from 'd3-shape';
-import type { ScaleLinear } from 'd3-scale';
-import { memo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { memo, useRef, type KeyboardEvent } from 'react';
 import { styled } from 'styled-components';
 import { hueColour } from '../theme';
+import { useFrameDrag, within, type Limits } from './frame-drag';
 import { neighbours, type Lane, type Move, type Rivet } from './lanes';
+import { LANE_HEIGHT } from './lane-height';
+import type { Scale } from './row';
 
-export const LANE_HEIGHT = 36;
 const BASE = LANE_HEIGHT - 9;
 const TOP = 4;
 const RIVET = 3.6;
+const ANYWHERE: Limits = [-Infinity, Infinity];
 
 /** A station or a move of a lane. */
 export type LanePart = { kind: 'station'; group: string; frame: number } | { kind: 'move'; group: string; from: number; to: number };
@@ -23,6 +25,12 @@ export interface LaneActions {
   onRemove(group: string, frame: number): void;
   /** Keys the whole lane at a frame. */
   onKey(group: string, frame: number): void;
+  /** Adds the keys at a frame to the selected ones, or takes them away. */
+  onToggle(group: string, frame: number): void;
+  /** Moves all selected keys. */
+  onShiftSelected(by: number, gesture: string): void;
+  /** Puts a frame on a cue that it comes near to. */
+  snap(frame: number): number;
 }
 
 const Track = styled.svg`
@@ -42,50 +50,6 @@ const silhouettePath = area<number>()
   .y1((v) => 1 - v)
   .curve(curveLinear);
 
-let gestures = 0;
-
-/** Least and greatest number of frames to move by. */
-type Limits = readonly [number, number];
-const within = (by: number, [low, high]: Limits) => Math.max(low, Math.min(high, by));
-
-interface Drag {
-  x: number;
-  gesture: string;
-  /** Frames moved so far. */
-  by: number;
-}
-
-/**
- * Dragging along the timeline in whole frames, between limits that are taken when the drag begins.
- * @param onBy called with the frames moved in all and those before this step
- */
-function useFrameDrag(scale: ScaleLinear<number, number>, onBy: (by: number, previous: number, gesture: string) => void) {
-  const drag = useRef<(Drag & { limits: Limits }) | null>(null);
-  return {
-    begin: (event: PointerEvent<SVGGElement>, limits: Limits) => {
-      event.stopPropagation();
-      event.currentTarget.setPointerCapture(event.pointerId);
-      drag.current = { x: event.clientX, by: 0, gesture: `timeline-${++gestures}`, limits };
-    },
-    handlers: {
-      onPointerMove: (event: PointerEvent<SVGGElement>) => {
-        const from = drag.current;
-        if (!from) return;
-        const by = within(Math.round(scale.invert(event.clientX) - scale.invert(from.x)), from.limits);
-        if (by === from.by) return;
-        onBy(by, from.by, from.gesture);
-        from.by = by;
-      },
-      onPointerUp: () => {
-        drag.current = null;
-      },
-      onPointerCancel: () => {
-        drag.current = null;
-      },
-    },
-  };
-}
-
 /** How far the keys from one frame to another may go: not past their neighbours, nor before the first frame. */
 function limitsOf(lane: Lane, from: number, to: number): Limits {
   return [Math.max(0, neighbours(lane, from)[0] + 1) - from, neighbours(lane, to)[1] - 1 - to];
@@ -101,46 +65,60 @@ function RivetShape({ rivet, x, colour }: { rivet: Rivet; x: number; colour: str
   );
 }
 
-function RivetHandle({ lane, rivet, scale, picked, actions }: { lane: Lane; rivet: Rivet; scale: ScaleLinear<number, number>; picked: boolean; actions: LaneActions }) {
+function RivetHandle({ lane, rivet, scale, picked, selected, actions }: { lane: Lane; rivet: Rivet; scale: Scale; picked: boolean; selected: boolean; actions: LaneActions }) {
   const start = useRef(rivet.frame);
-  const drag = useFrameDrag(scale, (by, previous, gesture) => actions.onRetime(lane.id, start.current + previous, start.current + by, gesture));
+  const drag = useFrameDrag(
+    scale,
+    (by, previous, gesture) => (selected ? actions.onShiftSelected(by - previous, gesture) : actions.onRetime(lane.id, start.current + previous, start.current + by, gesture)),
+    actions.snap,
+  );
   const step = (event: KeyboardEvent, direction: -1 | 1) => {
     event.preventDefault();
     const by = within(direction * (event.shiftKey ? 10 : 1), limitsOf(lane, rivet.frame, rivet.frame));
-    if (by !== 0) actions.onRetime(lane.id, rivet.frame, rivet.frame + by, `rivet-keys-${lane.id}`);
+    if (selected) actions.onShiftSelected(direction * (event.shiftKey ? 10 : 1), 'selected-keys');
+    else if (by !== 0) actions.onRetime(lane.id, rivet.frame, rivet.frame + by, `rivet-keys-${lane.id}`);
   };
   return (
     <g
       role="button"
       tabIndex={0}
-      aria-pressed={picked}
+      aria-pressed={picked || selected}
       aria-label={`${lane.label}, ${lane.owner}: key at frame ${rivet.frame}${rivet.join ? `, ${rivet.join}` : ''}`}
       {...drag.handlers}
       onPointerDown={(event) => {
+        if (event.ctrlKey || event.metaKey || event.shiftKey) {
+          event.stopPropagation();
+          actions.onToggle(lane.id, rivet.frame);
+          return;
+        }
         start.current = rivet.frame;
-        drag.begin(event, limitsOf(lane, rivet.frame, rivet.frame));
-        actions.onPick({ kind: 'station', group: lane.id, frame: rivet.frame });
+        drag.begin(event, selected ? ANYWHERE : limitsOf(lane, rivet.frame, rivet.frame), rivet.frame);
+        if (!selected) actions.onPick({ kind: 'station', group: lane.id, frame: rivet.frame });
       }}
       onKeyDown={(event) => {
         if (event.key === 'ArrowLeft') step(event, -1);
         else if (event.key === 'ArrowRight') step(event, 1);
         else if (event.key === 'Enter' || event.key === ' ') {
           event.preventDefault();
-          actions.onPick({ kind: 'station', group: lane.id, frame: rivet.frame });
+          if (event.ctrlKey || event.metaKey || event.shiftKey) actions.onToggle(lane.id, rivet.frame);
+          else actions.onPick({ kind: 'station', group: lane.id, frame: rivet.frame });
         } else if (event.key === 'Delete' || event.key === 'Backspace') {
           event.preventDefault();
+          // The whole selection is removed by the command.
+          if (selected) return;
+          event.stopPropagation();
           actions.onRemove(lane.id, rivet.frame);
         }
       }}
     >
-      <RivetShape rivet={rivet} x={scale(rivet.frame)} colour={picked ? 'var(--verdigris)' : 'var(--text)'} />
+      <RivetShape rivet={rivet} x={scale(rivet.frame)} colour={picked || selected ? 'var(--verdigris)' : 'var(--text)'} />
     </g>
   );
 }
 
-function MoveBlock({ lane, move, scale, picked, actions }: { lane: Lane; move: Move; scale: ScaleLinear<number, number>; picked: boolean; actions: LaneActions }) {
+function MoveBlock({ lane, move, scale, picked, actions }: { lane: Lane; move: Move; scale: Scale; picked: boolean; actions: LaneActions }) {
   const start = useRef({ from: move.from, to: move.to });
-  const drag = useFrameDrag(scale, (by, previous, gesture) => actions.onShift(lane.id, start.current.from + previous, start.current.to + previous, by - previous, gesture));
+  const drag = useFrameDrag(scale, (by, previous, gesture) => actions.onShift(lane.id, start.current.from + previous, start.current.to + previous, by - previous, gesture), actions.snap);
   const x = scale(move.from);
   const width = Math.max(1, scale(move.to) - x);
   const colour = hueColour(lane.hue, 0.62);
@@ -154,7 +132,7 @@ function MoveBlock({ lane, move, scale, picked, actions }: { lane: Lane; move: M
       {...drag.handlers}
       onPointerDown={(event) => {
         start.current = { from: move.from, to: move.to };
-        drag.begin(event, limitsOf(lane, move.from, move.to));
+        drag.begin(event, limitsOf(lane, move.from, move.to), move.from);
         actions.onPick({ kind: 'move', group: lane.id, from: move.from, to: move.to });
       }}
       onKeyDown={(event) => {
@@ -188,7 +166,7 @@ function MoveBlock({ lane, move, scale, picked, actions }: { lane: Lane; move: M
 }
 
 /** One lane: its moves and rivets. */
-export const LaneTrack = memo(function LaneTrack({ lane, scale, pick, actions }: { lane: Lane; scale: ScaleLinear<number, number>; pick: LanePart | null; actions: LaneActions }) {
+export const LaneTrack = memo(function LaneTrack({ lane, scale, pick, selected, actions }: { lane: Lane; scale: Scale; pick: LanePart | null; selected: readonly number[]; actions: LaneActions }) {
   const own = pick?.group === lane.id ? pick : null;
   return (
     <Track
@@ -203,7 +181,7 @@ export const LaneTrack = memo(function LaneTrack({ lane, scale, pick, actions }:
         <MoveBlock key={i} lane={lane} move={move} scale={scale} picked={own?.kind === 'move' && own.from === move.from && own.to === move.to} actions={actions} />
       ))}
       {lane.rivets.map((rivet, i) => (
-        <RivetHandle key={i} lane={lane} rivet={rivet} scale={scale} picked={own?.kind === 'station' && own.frame === rivet.frame} actions={actions} />
+        <RivetHandle key={i} lane={lane} rivet={rivet} scale={scale} picked={own?.kind === 'station' && own.frame === rivet.frame} selected={selected.includes(rivet.frame)} actions={actions} />
       ))}
     </Track>
   );

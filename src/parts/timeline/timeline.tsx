@@ -8,12 +8,13 @@ import { IconButton } from '../controls';
 import { hueColour } from '../theme';
 import { useLatest } from '../use-latest';
 import { useSize } from '../use-size';
-import { LANE_HEIGHT, LaneTrack, type LaneActions, type LanePart } from './lane-track';
+import { LANE_HEIGHT } from './lane-height';
+import { LaneTrack, type LaneActions, type LanePart } from './lane-track';
 import type { Lane } from './lanes';
+import { GUTTER, Row, type Scale, type TimelineRow } from './row';
 import { Ruler, RULER_HEIGHT } from './ruler';
+import { useBoxSelection, useSelectedFrames } from './box-selection';
 import { panned, timeScale, zoomed, type Span } from './time-scale';
-
-const GUTTER = 148;
 
 const Frame = styled.section`
   display: flex;
@@ -33,9 +34,11 @@ const Zoom = styled.div`
   align-items: center;
   justify-content: flex-end;
   gap: 2px;
-  padding-right: 8px;
+  padding: 0 8px 0 12px;
+  > [role='radiogroup'], > [role='toolbar'] { margin-right: auto; flex-wrap: nowrap; gap: 0; }
+  [role='radio'] { height: 18px; padding: 0 5px; font-size: 12px; }
   border-bottom: 1px solid var(--line);
-  button { width: 20px; height: 20px; }
+  > button { width: 20px; height: 20px; }
 `;
 const Lanes = styled.div`
   flex: 1;
@@ -81,6 +84,17 @@ const Line = styled.div`
   pointer-events: none;
 `;
 
+const SceneLine = styled(Line)`
+  background: repeating-linear-gradient(var(--brass) 0 3px, transparent 3px 6px);
+  opacity: 0.7;
+`;
+const SelectionBox = styled.div`
+  position: absolute;
+  border: 1px solid var(--verdigris);
+  background: color-mix(in srgb, var(--verdigris) 12%, transparent);
+  pointer-events: none;
+`;
+
 export interface TimelineProps extends LaneActions {
   lanes: readonly Lane[];
   rate: RateName;
@@ -93,6 +107,18 @@ export interface TimelineProps extends LaneActions {
   onSelectLane: (id: string) => void;
   onSeek: (frame: number) => void;
   onScrub: (on: boolean) => void;
+  /** Frame of the scene at the playhead, where time is bent. */
+  sceneFrame?: number | null;
+  /** Rows over and under the lanes. */
+  above?: readonly TimelineRow[];
+  below?: readonly TimelineRow[];
+  /** What stands in the place of the lanes. */
+  body?: (scale: Scale) => ReactNode;
+  /** Keys that are selected together. */
+  keys: readonly { group: string; frame: number }[];
+  onSelectKeys: (keys: { group: string; frame: number }[]) => void;
+  /** Beside the buttons of the zoom. */
+  tools?: ReactNode;
   empty?: ReactNode;
 }
 
@@ -110,13 +136,20 @@ const LaneNames = memo(function LaneNames({ lanes, selected, onSelectLane }: Pic
 });
 
 /** One lane a group of channels: moves as blocks with their speed, keys as rivets. Ctrl-wheel zooms, Shift-wheel pans. */
-export function Timeline({ lanes, rate, length, playhead, pick, selected, onSelectLane, onSeek, onScrub, onPick, onRetime, onShift, onRemove, onKey, empty }: TimelineProps) {
+export function Timeline(props: TimelineProps) {
+  const { lanes, rate, length, playhead, pick, selected, onSelectLane, onSeek, onScrub, sceneFrame, above = [], below = [], body, keys, onSelectKeys, tools, empty } = props;
+  const { onPick, onRetime, onShift, onRemove, onKey, onToggle, onShiftSelected, snap } = props;
   const last = Math.max(1, length - 1);
   const [ref, { width }] = useSize<HTMLDivElement>();
   const [shown, setShown] = useState<Span | null>(null);
   const span = useMemo(() => (shown ? panned(shown, 0, last) : { from: 0, to: last }), [shown, last]);
   const scale = useMemo(() => timeScale(span, width), [span, width]);
-  const actions = useMemo<LaneActions>(() => ({ onPick, onRetime, onShift, onRemove, onKey }), [onPick, onRetime, onShift, onRemove, onKey]);
+  const actions = useMemo<LaneActions>(
+    () => ({ onPick, onRetime, onShift, onRemove, onKey, onToggle, onShiftSelected, snap }),
+    [onPick, onRetime, onShift, onRemove, onKey, onToggle, onShiftSelected, snap],
+  );
+  const box = useBoxSelection(lanes, scale, onSelectKeys);
+  const framesOf = useSelectedFrames(keys);
   const frame = useRef<HTMLElement>(null);
   const live = useLatest({ span, scale, last });
 
@@ -139,6 +172,7 @@ export function Timeline({ lanes, rate, length, playhead, pick, selected, onSele
     <Frame ref={frame} aria-label="Timeline">
       <Head>
         <Zoom>
+          {tools}
           <IconButton label="Show less time" $tone="quiet" onPress={() => setShown(zoomed(span, playhead, 0.5, last))}>
             <ZoomIn size={13} />
           </IconButton>
@@ -153,15 +187,27 @@ export function Timeline({ lanes, rate, length, playhead, pick, selected, onSele
           <Ruler scale={scale} span={span} rate={rate} playhead={playhead} last={length - 1} onSeek={onSeek} onScrub={onScrub} />
         </div>
       </Head>
-      <Lanes>
-        <LaneNames lanes={lanes} selected={selected} onSelectLane={onSelectLane} />
-        <Tracks>
-          {lanes.map((lane) => (
-            <LaneTrack key={lane.id} lane={lane} scale={scale} pick={pick} actions={actions} />
-          ))}
-          {playhead >= span.from && playhead <= span.to ? <Line style={{ left: scale(playhead) }} /> : null}
-        </Tracks>
-      </Lanes>
+      {above.map((row) => (
+        <Row key={row.id} row={row} scale={scale} span={span} />
+      ))}
+      {body ? (
+        <div style={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>{body(scale)}</div>
+      ) : (
+        <Lanes>
+          <LaneNames lanes={lanes} selected={selected} onSelectLane={onSelectLane} />
+          <Tracks {...box.handlers}>
+            {lanes.map((lane) => (
+              <LaneTrack key={lane.id} lane={lane} scale={scale} pick={pick} selected={framesOf(lane.id)} actions={actions} />
+            ))}
+            {box.area ? <SelectionBox style={box.area} /> : null}
+            {sceneFrame !== undefined && sceneFrame !== null && sceneFrame >= span.from && sceneFrame <= span.to ? <SceneLine style={{ left: scale(sceneFrame) }} title="Frame of the scene" /> : null}
+            {playhead >= span.from && playhead <= span.to ? <Line style={{ left: scale(playhead) }} /> : null}
+          </Tracks>
+        </Lanes>
+      )}
+      {below.map((row) => (
+        <Row key={row.id} row={row} scale={scale} span={span} />
+      ))}
       {empty}
     </Frame>
   );

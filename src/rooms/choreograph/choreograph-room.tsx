@@ -1,11 +1,14 @@
 'use client';
 
+import { LayoutGrid } from 'lucide-react';
 import { styled } from 'styled-components';
 import { findGroup } from '@/core/production/channels';
+import { shotSpans, type ShotSpan } from '@/core/production/shots';
 import { formatShortTimecode } from '@/core/time/timecode';
-import { Button, Choices, Heading } from '@/parts/controls';
+import { Button, Choices, Heading, IconButton } from '@/parts/controls';
 import { CallSheet } from '../shared/call-sheet';
 import { CameraBench } from '../shared/camera-bench';
+import { ContactSheet } from '../shared/contact-sheet';
 import { landHere } from '../shared/flight';
 import { LensPane } from '../shared/lens-pane';
 import { Band, Bench, Column, RoomBody } from '../shared/panes';
@@ -14,8 +17,12 @@ import { ProductionTimeline } from '../shared/production-timeline';
 import { useSeenCamera } from '../shared/seen';
 import { SetBench } from '../shared/set-bench';
 import { SetPlan } from '../shared/set-plan';
+import { ShotBench } from '../shared/shot-bench';
+import { CueBench, SoundBench } from '../shared/sound-bench';
 import { PickBench } from '../shared/station-bench';
+import { KeysBench } from '../shared/keys-bench';
 import { TransportBar } from '../shared/transport-bar';
+import { ViewPins } from '../shared/view-pins';
 import { useProduction, useView, useWorkspace } from '../shared/workspace';
 
 /** The picture keeps its size at the smallest window and grows with the room there is. */
@@ -55,21 +62,30 @@ function LandButton() {
 
 function ChoreographBench() {
   const production = useProduction((p) => p);
-  const { selection, pick } = useView((s) => ({ selection: s.selection, pick: s.pick }));
+  const { selection, pick, keys } = useView((s) => ({ selection: s.selection, pick: s.pick, keys: s.keys }));
   const group = pick ? findGroup(production, pick.group) : undefined;
   const mark = selection?.kind === 'mark' ? production.marks.find((m) => m.id === selection.id) : undefined;
   const seen = useSeenCamera();
   const camera = (selection?.kind === 'camera' ? production.cameras.find(({ id }) => id === selection.id) : undefined) ?? seen;
+  const spans = shotSpans(production);
+  const span = selection?.kind === 'shot' ? spans.find(({ shot }) => (shot?.id ?? 'all') === selection.id) : undefined;
+  const cue = selection?.kind === 'cue' ? production.cues.find(({ id }) => id === selection.id) : undefined;
   return (
     <Bench aria-label="Bench">
       <LandButton />
       <div style={{ height: 12 }} />
-      {pick && group ? <PickBench group={group} pick={pick} /> : null}
+      {keys.length > 1 ? <KeysBench keys={keys} /> : pick && group ? <PickBench group={group} pick={pick} /> : null}
       {mark ? (
         <>
           <Heading>{mark.name}</Heading>
           <PlacementBench mark={mark} />
         </>
+      ) : selection?.kind === 'shot' ? (
+        <ShotBench key={span?.from} span={span ?? (spans[0] as ShotSpan)} index={span ? spans.indexOf(span) : 0} />
+      ) : selection?.kind === 'sound' ? (
+        <SoundBench />
+      ) : cue ? (
+        <CueBench key={cue.id} cue={cue} />
       ) : selection?.kind === 'set' ? (
         <SetBench part={selection.id} />
       ) : camera ? (
@@ -113,10 +129,16 @@ export function ChoreographRoom() {
         </Top>
         <Bottom>
           <ProductionTimeline />
-          <TransportBar />
+          <TransportBar>
+            <ViewPins />
+            <IconButton label="Contact sheet of the shots" $tone="quiet" onPress={() => view.setState({ contactSheet: true })}>
+              <LayoutGrid size={14} />
+            </IconButton>
+          </TransportBar>
         </Bottom>
       </Column>
       <ChoreographBench />
+      <ContactSheet />
     </RoomBody>
   );
 }

@@ -69,13 +69,14 @@ function Line({ selection, hue, name, note, hidden, onShow }: {
   onShow?: () => void;
 }) {
   const { view } = useWorkspace();
+  const several = useProduction((p) => p.cameras.length > 1);
   const { on, more } = useView((s) => ({
     on: s.selection?.kind === selection.kind && s.selection.id === selection.id,
     more: selection.kind === 'mark' && s.also.includes(selection.id),
   }));
   const select = (event: MouseEvent) => {
     if (!(event.ctrlKey || event.metaKey || event.shiftKey) || selection.kind !== 'mark') {
-      view.setState({ selection, also: [], pick: null });
+      view.setState({ selection, also: [], pick: null, keys: [], ...(selection.kind === 'camera' && several ? { through: selection.id, carrierId: null } : {}) });
       return;
     }
     view.setState((state) => {

@@ -1,15 +1,21 @@
 'use client';
 
 import { Plus, Trash2 } from 'lucide-react';
+import { useMemo } from 'react';
 import type { Camera, Carrier } from '@/core/production/camera';
 import { MAX_RAIL_POINTS, railSettingsSchema } from '@/core/rig/carriers/rail';
-import { shakeSettingsSchema } from '@/core/rig/carriers/shake';
-import { SHAKE_NAMES, SHAKES } from '@/core/rig/shake-model';
+import { shakeSettingsSchema, type ShakeSettings } from '@/core/rig/carriers/shake';
+import { shakeAt, SHAKE_NAMES, SHAKES } from '@/core/rig/shake-model';
+import { spectrum } from '@/core/motion/spectrum';
+import { framesPerSecond } from '@/core/time/rate';
 import type { FieldMeta } from '@/core/schema/fields';
 import { Choices, IconButton, Pick, Tick } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
+import { SpectrumChart } from '@/parts/spectrum-chart';
+import { hueColour } from '@/parts/theme';
 import { Hint } from './panes';
+import { TakeBench } from './take-bench';
 import { useEdit, useProduction } from './workspace';
 
 const PLACE: FieldMeta = { label: '', unit: 'm', min: -1000, max: 1000, rest: 0, step: 0.1, digits: 2, shown: 1 };
@@ -64,6 +70,23 @@ function RailPoints({ carrier, change }: { carrier: Extract<Carrier, { kind: 'ra
   );
 }
 
+const SPECTRUM_RATE = 100;
+const SPECTRUM_SAMPLES = 4096;
+
+/** How much of each frequency there is in a shake: across and in turning. */
+function ShakeSpectrum({ settings }: { settings: ShakeSettings }) {
+  const { preset, seed, loop } = settings;
+  const fps = useProduction((p) => framesPerSecond(p.format.rate));
+  const curves = useMemo(() => {
+    const samples = Array.from({ length: SPECTRUM_SAMPLES }, (_, i) => shakeAt(preset, seed, (i + 1) / SPECTRUM_RATE, loop / fps));
+    return [
+      { name: 'up and down', colour: hueColour(150), lines: spectrum(samples.map(({ y }) => y), SPECTRUM_RATE) },
+      { name: 'pan', colour: hueColour(75), lines: spectrum(samples.map(({ pan }) => pan), SPECTRUM_RATE) },
+    ];
+  }, [preset, seed, loop, fps]);
+  return <SpectrumChart curves={curves} label={`Spectrum of the shake ${SHAKES[preset].label}`} />;
+}
+
 /** What is set on a carrier beside its channels. */
 export function CarrierSettings({ camera, carrier }: { camera: Camera; carrier: Carrier }) {
   const edit = useEdit();
@@ -93,11 +116,13 @@ export function CarrierSettings({ camera, carrier }: { camera: Camera; carrier: 
       <>
         <Pick label="Carried by" value={settings.preset} onChange={(preset) => change<'shake'>((c) => void (c.settings.preset = preset))} options={SHAKE_NAMES.map((id) => ({ id, label: SHAKES[id].label }))} />
         <SchemaFields shape={shakeSettingsSchema.shape} names={settings.preset === 'hit' ? ['at', 'seed'] : ['seed', 'loop']} values={settings} onChange={(name, value, gesture) => change<'shake'>((c) => void Object.assign(c.settings, { [name]: value }), gesture)} />
+        <ShakeSpectrum settings={settings} />
         <Tick isSelected={settings.withLens} onChange={(withLens) => change<'shake'>((c) => void (c.settings.withLens = withLens))}>
           as much in the picture with any lens
         </Tick>
       </>
     );
   }
+  if (carrier.kind === 'take') return <TakeBench camera={camera} carrier={carrier} />;
   return null;
 }

@@ -1,9 +1,15 @@
 import { removeStation } from '@/core/production/edits/channel-edits';
+import { addCue, removeCue } from '@/core/production/edits/cue-edits';
+import { closeTheLoop, straightenThroughCuts } from '@/core/production/edits/key-edits';
+import { removeShot } from '@/core/production/edits/shot-edits';
+import { shotSpans } from '@/core/production/shots';
 import { addWordmark, duplicateMark, removeMark } from '@/core/production/edits/mark-edits';
 import { switchTheme } from '@/parts/theme';
 import type { RoomId } from '../rooms';
 import { endFlight, landHere } from './flight';
+import { copySelectedKeys, pasteCopiedKeys, removeSelectedKeys, shiftSelectedKeys } from './key-commands';
 import { seenCamera } from './seen';
+import { splitAtPlayhead } from './shot-bench';
 import { seek, stepBy, stepKey, togglePlay } from './transport';
 import type { Workspace } from './workspace';
 
@@ -31,8 +37,12 @@ const onSelectedMark = ({ workspace }: CommandContext, act: (id: string) => void
 
 function removePicked(context: CommandContext): void {
   const { view, documents } = context.workspace;
-  const { pick } = view.getState();
-  if (pick?.kind === 'station') {
+  const { pick, selection } = view.getState();
+  if (removeSelectedKeys(context.workspace)) return;
+  if (selection?.kind === 'shot' || selection?.kind === 'cue') {
+    documents.edit((draft) => (selection.kind === 'shot' ? removeShot : removeCue)(draft, selection.id));
+    view.setState({ selection: null });
+  } else if (pick?.kind === 'station') {
     documents.edit((draft) => removeStation(draft, pick.group, pick.frame));
     view.setState({ pick: null });
   } else if (!pick) {
@@ -80,6 +90,30 @@ export const COMMANDS: readonly Command[] = [
         }),
       ),
   },
+  { id: 'copy-keys', label: 'Copy the selected keys', keys: 'mod+c', run: ({ workspace }) => copySelectedKeys(workspace) },
+  { id: 'paste-keys', label: 'Paste keys at the playhead', keys: 'mod+v', run: ({ workspace }) => pasteCopiedKeys(workspace, 'values') },
+  { id: 'paste-shape', label: 'Paste keys as a shape, from the present value', keys: 'mod+shift+v', run: ({ workspace }) => pasteCopiedKeys(workspace, 'shape') },
+  { id: 'keys-on', label: 'Selected keys one frame on', keys: 'mod+ArrowRight', run: ({ workspace }) => shiftSelectedKeys(workspace, 1, 'nudge') },
+  { id: 'keys-back', label: 'Selected keys one frame back', keys: 'mod+ArrowLeft', run: ({ workspace }) => shiftSelectedKeys(workspace, -1, 'nudge') },
+  { id: 'split-shot', label: 'Split the shot, with a new camera', keys: '\\', run: ({ workspace }) => splitAtPlayhead(workspace, true) },
+  { id: 'split-same', label: 'Split the shot, with the same camera', run: ({ workspace }) => splitAtPlayhead(workspace, false) },
+  {
+    id: 'add-cue',
+    label: 'Set a cue at the playhead',
+    keys: 'q',
+    run: ({ workspace }) => workspace.documents.edit((draft) => void addCue(draft, Math.round(workspace.view.getState().playhead))),
+  },
+  {
+    id: 'constant',
+    label: 'Constant through cuts',
+    run: ({ workspace }) => workspace.documents.edit((draft) => straightenThroughCuts(draft, shotSpans(draft).at(-1)?.cameraId ?? '')),
+  },
+  { id: 'close-loop', label: 'Close the loop', run: ({ workspace }) => workspace.documents.edit((draft) => closeTheLoop(draft, draft.format.length)) },
+  { id: 'contact-sheet', label: 'Contact sheet of the shots', run: ({ workspace }) => workspace.view.setState({ contactSheet: true }) },
+  { id: 'curves', label: 'Timeline: lanes or curves', run: ({ workspace }) => workspace.view.setState(({ timelineAs }) => ({ timelineAs: timelineAs === 'lanes' ? 'curves' : 'lanes' })) },
+  { id: 'thirds', label: 'Show or hide the thirds of the frame', run: ({ workspace }) => workspace.view.setState(({ thirds }) => ({ thirds: !thirds })) },
+  { id: 'ghosts', label: 'Show or hide the stations before and after', run: ({ workspace }) => workspace.view.setState(({ ghosts }) => ({ ghosts: !ghosts })) },
+  { id: 'sharpness', label: 'Show or hide what is sharp', run: ({ workspace }) => workspace.view.setState(({ sharpness }) => ({ sharpness: !sharpness })) },
   { id: 'remove', label: 'Remove what is picked', keys: 'Delete', run: removePicked },
   { id: 'safe-areas', label: 'Show or hide safe areas', run: ({ workspace }) => workspace.view.setState((state) => ({ safeAreas: !state.safeAreas })) },
   { id: 'theme', label: 'Pale or dark surroundings', run: switchTheme },

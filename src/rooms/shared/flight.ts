@@ -4,7 +4,7 @@ import { CARRIER_KINDS, carrierValues } from '@/core/rig/rig';
 import type { CarrierValues } from '@/core/rig/carrier';
 import { land } from '@/core/production/edits/camera-edits';
 import { markPose } from '@/core/frame/mark-pose';
-import type { Camera } from '@/core/production/camera';
+import type { Camera, Carrier } from '@/core/production/camera';
 import { sceneFrame, seenCamera } from './seen';
 import type { Workspace } from './workspace';
 
@@ -25,10 +25,11 @@ export function activeCarrier(camera: Camera, carrierId: string | null) {
   return camera.carriers.find((carrier) => carrier.id === carrierId) ?? camera.carriers[0];
 }
 
-/** The carrier that can be landed: rides and shakes go their own way, so the next one of another kind takes their place. */
+/** The carrier that can be landed: rides, shakes and takes go their own way, so the next one of another kind takes their place. */
 export function landingCarrier(camera: Camera, carrierId: string | null) {
   const active = activeCarrier(camera, carrierId);
-  return active && active.kind !== 'ride' && active.kind !== 'shake' ? active : camera.carriers.find(({ kind }) => kind !== 'ride' && kind !== 'shake');
+  const flown = ({ kind }: Carrier) => kind !== 'ride' && kind !== 'shake' && kind !== 'take';
+  return active && flown(active) ? active : camera.carriers.find(flown);
 }
 
 /** Starts from where the camera stands: round the carrier's own pivot, or round what lies in front of the lens. */

@@ -3,6 +3,7 @@
 import type { ReactNode } from 'react';
 import { styled } from 'styled-components';
 import { angleOfViewDeg } from '@/core/optics/lens';
+import { GuideButtons } from './guide-buttons';
 import { LensView } from './lens-view';
 import { Column, PaneTitle } from './panes';
 import { useFrameState } from './use-frame-state';
@@ -48,9 +49,10 @@ export function LensPane({ title, overlay, children }: { title: string; overlay?
           ) : null}
         </span>
         <span style={{ fontFamily: 'var(--mono)', fontSize: 11 }}>
-          {camera.focalLengthMm.toFixed(0)} mm · {angleOfViewDeg(camera.sensorWidthMm, camera.focalLengthMm).toFixed(1)}° · f/{camera.fStop.toFixed(1)} · focus {focus.toFixed(2)} m
+          {camera.focalLengthMm.toFixed(camera.focalLengthMm < 100 ? 1 : 0).replace('.0', '')} mm · {angleOfViewDeg(camera.sensorWidthMm, camera.focalLengthMm).toFixed(1)}° · f/{camera.fStop.toFixed(1)} · focus {focus.toFixed(2)} m
           {target ? ` on ${target.name}` : ''}
         </span>
+        <GuideButtons />
       </PaneTitle>
       <LensView overlay={overlay} />
       {children}

@@ -4,6 +4,7 @@ import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent, typ
 import { styled } from 'styled-components';
 import { frameToSeconds, secondsToFrame } from '@/core/time/rate';
 import { fly } from './flight';
+import { Ghosts, SafeAreas, Thirds } from './frame-guides';
 import { focusAt } from './pick-focus';
 import { useProduction, useView, useWorkspace, type Workspace } from './workspace';
 
@@ -76,7 +77,7 @@ function useWorkerCanvas() {
 function useLook(width: number, height: number) {
   const { picture } = useWorkspace();
   const rate = useProduction((p) => p.format.rate);
-  const view = useView((s) => ({ playhead: s.playhead, quality: s.quality, flight: s.flight, through: s.through, moving: s.playing || s.dragging }));
+  const view = useView((s) => ({ playhead: s.playhead, quality: s.quality, flight: s.flight, through: s.through, sharpness: s.sharpness, moving: s.playing || s.dragging }));
   useEffect(() => {
     if (!picture || width < 1) return;
     const density = Math.min(window.devicePixelRatio || 1, MAX_SIDE / Math.max(width, height));
@@ -87,6 +88,7 @@ function useLook(width: number, height: number) {
       height: Math.round(height * density),
       pose: view.flight?.pose ?? null,
       cameraId: view.through,
+      sharpness: view.sharpness,
       moving: view.moving,
     });
   }, [picture, width, height, rate, view]);
@@ -157,28 +159,6 @@ function useFlying(workspace: Workspace) {
   };
 }
 
-/** Action and title safe areas: 93 % and 90 % of width and height (SMPTE ST 2046-1, EBU R 95). */
-function SafeAreas() {
-  return (
-    <svg viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden>
-      {[93, 90].map((share) => (
-        <rect
-          key={share}
-          x={(100 - share) / 2}
-          y={(100 - share) / 2}
-          width={share}
-          height={share}
-          fill="none"
-          stroke="#e6e6e6"
-          strokeOpacity={share === 90 ? 0.35 : 0.2}
-          strokeDasharray={share === 93 ? '4 4' : undefined}
-          vectorEffect="non-scaling-stroke"
-        />
-      ))}
-    </svg>
-  );
-}
-
 /** How far a mark is built, and a way to stop. */
 function Building({ markId, done, of }: { markId: string; done: number; of: number }) {
   const { picture } = useWorkspace();
@@ -200,8 +180,10 @@ export function LensView({ overlay }: { overlay?: ReactNode }) {
   const holder = useWorkerCanvas();
   useLook(fit.width, fit.height);
   const flying = useFlying(workspace);
-  const { safeAreas, flight, lost, building, progress, troubles, drawn } = useView((s) => ({
+  const { safeAreas, thirds, ghosts, flight, lost, building, progress, troubles, drawn } = useView((s) => ({
     safeAreas: s.safeAreas,
+    thirds: s.thirds,
+    ghosts: s.ghosts,
     flight: s.flight,
     lost: s.lost,
     building: Object.keys(s.building)[0] ?? null,
@@ -240,6 +222,8 @@ export function LensView({ overlay }: { overlay?: ReactNode }) {
         {...flying}
       >
         {safeAreas ? <SafeAreas /> : null}
+        {thirds ? <Thirds /> : null}
+        {ghosts ? <Ghosts /> : null}
         {overlay}
       </Stage>
       {lost ? <Notice role="alert">{lost}</Notice> : troubles ? <Notice role="alert">{troubles}</Notice> : building && progress ? <Building markId={building} {...progress} /> : flight ? <Notice>Flying freely · Enter lands here, Escape goes back</Notice> : null}

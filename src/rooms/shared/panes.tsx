@@ -45,7 +45,7 @@ export const Bench = styled.aside<{ $width?: number }>`
   border-left: 1px solid var(--line);
   padding: 10px 12px 16px;
 `;
-export const Hint = styled.p`
+export const Hint = styled.p<{ role?: string }>`
   color: var(--faint);
   font-size: 12px;
   margin: 4px 0;

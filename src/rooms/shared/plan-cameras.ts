@@ -27,7 +27,7 @@ const RAIL_STEPS = 120;
 type BoundsOf = (id: string) => MarkExtent | null | undefined;
 
 function moves({ carriers }: Camera): boolean {
-  return carriers.some((carrier) => carrier.kind === 'shake' || carrier.kind === 'ride' || Object.values(carrier.channels).some((channel) => channel.keys.length > 1));
+  return carriers.some((carrier) => carrier.kind === 'shake' || carrier.kind === 'ride' || carrier.kind === 'take' || Object.values(carrier.channels).some((channel) => channel.keys.length > 1));
 }
 
 /** Places of a camera from the first frame to the last. */

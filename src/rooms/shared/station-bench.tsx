@@ -5,6 +5,7 @@ import type { Channel, Handle, Join, Key } from '@/core/motion/channel';
 import { SAME_FRAME } from '@/core/motion/edit-channel';
 import { PACE_NAMES, paceName, PACES, type Pace } from '@/core/motion/pace';
 import { channelMeta, type ChannelGroup } from '@/core/production/channels';
+import { removeKeys } from '@/core/production/edits/key-edits';
 import { changeStation, removeStation, setMovePace } from '@/core/production/edits/channel-edits';
 import type { FieldMeta } from '@/core/schema/fields';
 import { formatShortTimecode } from '@/core/time/timecode';
@@ -12,9 +13,11 @@ import { Button, Choices, Heading, Pick } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { PaceCurve } from '@/parts/pace/pace-curve';
 import { hueColour } from '@/parts/theme';
+import { KeyBench, OutsidePicks } from './key-bench';
+import { OwnPaces } from './own-paces';
 import type { TimelinePick } from './view-store';
 import { Hint } from './panes';
-import { useEdit, useProduction, useWorkspace } from './workspace';
+import { useEdit, useProduction, useView, useWorkspace } from './workspace';
 
 const ALL = 'all';
 const JOINS: { id: Join; label: string }[] = [
@@ -41,7 +44,10 @@ function StationBench({ group, frame }: { group: ChannelGroup; frame: number }) 
   const rate = useProduction((p) => p.format.rate);
   const [scope, setScope] = useState(ALL);
   const names = Object.keys(group.channels).filter((name) => keyOf(group.channels[name] as Channel, frame));
-  const only = scope !== ALL && names.includes(scope) ? scope : undefined;
+  // A key picked in the curves is meant alone.
+  const drawn = useView((v) => (v.keys.length === 1 && v.keys[0]?.group === group.id ? v.keys[0].name : undefined));
+  const wanted = drawn ?? scope;
+  const only = wanted !== ALL && names.includes(wanted) ? wanted : undefined;
   const joins = new Set((only ? [only] : names).map((name) => keyOf(group.channels[name] as Channel, frame)?.join));
   if (names.length === 0) return null;
   return (
@@ -49,18 +55,25 @@ function StationBench({ group, frame }: { group: ChannelGroup; frame: number }) 
       <Heading>
         Station at {formatShortTimecode(frame, rate)} · {names.length} {names.length === 1 ? 'key' : 'keys'}
       </Heading>
-      <ScopePick group={group} names={names} value={only ?? ALL} onChange={setScope} />
+      <ScopePick group={group} names={names} value={only ?? ALL} onChange={(next) => {
+        setScope(next);
+        view.setState({ keys: [] });
+      }} />
       <div style={{ margin: '6px 0' }}>
         <Choices label="How it is passed" options={JOINS} value={joins.size === 1 ? ([...joins][0] ?? null) : null} onChange={(join) => edit((draft) => changeStation(draft, group.id, frame, { join }, only))} />
       </div>
-      <Button
-        onPress={() => {
-          edit((draft) => removeStation(draft, group.id, frame));
-          view.setState({ pick: null });
-        }}
-      >
-        Remove this station
-      </Button>
+      {only ? <KeyBench group={group} name={only} frame={frame} /> : null}
+      <OutsidePicks group={group} name={only} />
+      <div style={{ margin: '6px 0 10px' }}>
+        <Button
+          onPress={() => {
+            edit((draft) => (only ? removeKeys(draft, [{ group: group.id, name: only, frame }]) : removeStation(draft, group.id, frame)));
+            view.setState({ pick: null, keys: [] });
+          }}
+        >
+          {only ? 'Remove this key' : 'Remove this station'}
+        </Button>
+      </div>
     </>
   );
 }
@@ -124,6 +137,7 @@ function MoveBench({ group, from, to }: { group: ChannelGroup; from: number; to:
         <PaceCurve pace={pace} colour={hueColour(group.hue, 0.6)} onChange={put} />
       </div>
       <Choices label="Pace" options={PACE_NAMES.map((id) => ({ id, label: id }))} value={held ? null : paceName(pace)} onChange={(name) => put(PACES[name], null)} />
+      <OwnPaces pace={pace} onUse={(own) => put(own, null)} />
       {held ? <Hint>The station before this move holds: nothing moves until the next one. A pace makes it move.</Hint> : null}
       <div style={{ marginTop: 6 }}>
         {pace.bounces > 0 ? (

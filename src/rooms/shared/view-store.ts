@@ -4,11 +4,12 @@ import type { KeyClip, KeyRef } from '@/core/production/edits/key-edits';
 import type { CarrierValues } from '@/core/rig/carrier';
 import type { CutLine } from '@/core/solid/section';
 import type { Mat4 } from '@/core/space/matrix';
+import type { DecodedSound } from '@/parts/sound-client';
 import type { PlanFrom } from '@/parts/plan-view/plan-geometry';
 import type { MarkFacts } from '@/workers/picture-messages';
 import type { Quality } from '@/picture/stage';
 
-export type Selection = { kind: 'mark'; id: string } | { kind: 'camera'; id: string } | { kind: 'set'; id: 'dome' | 'key' | 'floor' | 'display' };
+export type Selection = { kind: 'mark' | 'camera' | 'shot' | 'cue' | 'sound'; id: string } | { kind: 'set'; id: 'dome' | 'key' | 'floor' | 'display' };
 
 /** A station or a move picked in the timeline: a lane, and one or two of its key frames. */
 export type TimelinePick = { kind: 'station'; group: string; frame: number } | { kind: 'move'; group: string; from: number; to: number };
@@ -44,8 +45,15 @@ export interface ViewState {
   through: string | null;
   /** What the timeline shows: lanes of moves, or the curves of the channels of one lane. */
   timelineAs: 'lanes' | 'curves';
+  /** The channel whose curve is edited, by its name in the lane. */
+  curve: string | null;
+  /** Both handles of a key keep one speed. */
+  handlesJoined: boolean;
+  contactSheet: boolean;
   /** Keys, shots and marks fall on cues that they come near to. */
   snap: boolean;
+  /** Keys and shots that stand on a cue go with it. */
+  cuesCarry: boolean;
   carrierId: string | null;
   /** Shell whose numbers are on the bench, by its id. */
   shellId: string | null;
@@ -57,6 +65,11 @@ export interface ViewState {
   flight: Flight | null;
   /** While something is dragged the picture stays quick. */
   dragging: boolean;
+  /** While the playhead is dragged the sound is heard in small pieces. */
+  scrubbing: boolean;
+  /** The production's sound, decoded. */
+  sound: DecodedSound | null;
+  soundTrouble: string | null;
   planFrom: PlanFrom;
   safeAreas: boolean;
   /** Lines at the thirds of the frame. */
@@ -87,7 +100,11 @@ export function createViewStore() {
     clip: null,
     through: null,
     timelineAs: 'lanes',
+    curve: null,
+    handlesJoined: true,
+    contactSheet: false,
     snap: true,
+    cuesCarry: true,
     carrierId: null,
     shellId: null,
     cut: { x: 0, y: 0, angleDeg: 0 },
@@ -96,6 +113,9 @@ export function createViewStore() {
     quality: 'lit',
     flight: null,
     dragging: false,
+    scrubbing: false,
+    sound: null,
+    soundTrouble: null,
     planFrom: 'above',
     safeAreas: true,
     thirds: false,

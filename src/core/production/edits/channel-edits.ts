@@ -24,6 +24,11 @@ function each(group: ChannelGroup | undefined, name: string | undefined, change:
   else replace(group, name, change);
 }
 
+/** Changes one channel by a function of it. */
+export function changeChannel(draft: Production, ref: ChannelRef, change: (channel: Channel) => Channel): void {
+  replace(findGroup(draft, ref.group), ref.name, change);
+}
+
 /** Sets a value at a frame: a key where the channel is keyed, the rest value where not. */
 export function setChannelValue(draft: Production, ref: ChannelRef, frame: number, value: number): void {
   replace(findGroup(draft, ref.group), ref.name, (channel) => withValue(channel, frame, value));

@@ -1,0 +1,73 @@
+import { PACES } from '@/core/motion/pace';
+import { addOutlineMark, addWordmark } from '@/core/production/edits/mark-edits';
+import { splitShot } from '@/core/production/edits/shot-edits';
+import { cameraSchema, type Camera } from '@/core/production/camera';
+import { emptyProduction, hueFor, type Production } from '@/core/production/production';
+import { backingShell, faceShell } from './dress';
+import { keys, straight } from './keys';
+import { LANTERN_FISH } from './lantern-fish';
+
+const lastMove = { leave: PACES.settle.leave, arrive: PACES.settle.arrive };
+
+const camera = (n: number, settings: object): Camera => cameraSchema.parse({ id: `camera-${n}`, name: ['Along the jaw', 'Under the lure', 'Hero'][n - 1], hue: hueFor(n + 2), ...settings });
+
+/**
+ * A beauty shot of the sign: two close passes and a hero, cut while the camera is still fast; the focus follows the surface that the lens axis meets,
+ * and the key light sweeps over the bevels.
+ */
+export function lureBeauty(): Production {
+  const production = emptyProduction('Lantern Deep, the lure', { width: 1920, height: 1080, rate: '25', length: 175 });
+  production.seed = 411;
+  addOutlineMark(production, 'Lantern fish', LANTERN_FISH);
+  addWordmark(production, 'MERROW NINE');
+  const [fish, words] = production.marks;
+  if (fish?.body.kind !== 'outline' || words?.body.kind !== 'words') throw new Error('The demo is not what it should be.');
+  fish.body.size = 1.5;
+  fish.placement.y.rest = 0.25;
+  faceShell(fish, { depth: 0.34, bevel: 46, face: 'brushed-steel', edge: 'brass', side: 'black-chrome' });
+  backingShell(fish, { name: 'Surround', offset: 34, from: -0.22, to: 0.02, profile: 'round', bevel: 24, material: 'black-chrome' });
+  words.body.font = { source: 'shipped', id: 'league-gothic' };
+  words.body.size = 0.3;
+  words.body.tracking = 420;
+  words.placement.y.rest = -0.9;
+  words.placement.z.rest = 0.05;
+  faceShell(words, { depth: 0.1, bevel: 10, face: 'brass', edge: 'brass', side: 'black-chrome' });
+
+  const follows = { on: 'axis', smooth: 10 };
+  production.cameras = [
+    camera(1, {
+      carriers: [
+        { id: 'slide-1', kind: 'slide', channels: { x: straight(0, -1.15, 62, 0.55), y: straight(0, 0.42, 62, 0.2), z: straight(0, 1.25, 62, 1.05), pan: straight(0, -28, 62, 18), tilt: straight(0, -6, 62, -2), roll: straight(0, -9, 62, 4) } },
+      ],
+      lens: { focalLengthMm: { rest: 50 }, fStop: { rest: 0.9 }, focusDistance: { rest: 1.2 } },
+      focus: follows,
+      iris: { blades: 7, roundness: 0.5 },
+    }),
+    camera(2, {
+      carriers: [
+        { id: 'orbit-1', kind: 'orbit', channels: { azimuth: straight(50, 44, 112, 8), height: straight(50, -24, 112, -10), radius: straight(50, 1.35, 112, 1.05), roll: straight(50, 7, 112, -3), pivotX: straight(50, -0.9, 112, -0.35), pivotY: straight(50, 0.7, 112, 0.35), pivotZ: { rest: 0.1 } } },
+      ],
+      lens: { focalLengthMm: { rest: 35 }, fStop: { rest: 0.9 }, focusDistance: { rest: 1.2 } },
+      focus: follows,
+      iris: { blades: 7, roundness: 0.5 },
+    }),
+    camera(3, {
+      carriers: [
+        { id: 'orbit-1', kind: 'orbit', channels: { azimuth: { rest: 0, keys: keys([[104, 62, lastMove], [168, -7, lastMove]]) }, height: { rest: 0, keys: keys([[104, 14, lastMove], [168, 2, lastMove]]) }, radius: { rest: 9, keys: keys([[104, 5.4, lastMove], [168, 9.4, lastMove]]) }, roll: { rest: 0, keys: keys([[104, 8, lastMove], [168, 0, lastMove]]) }, pivotY: { rest: 0.02 } } },
+        // A drift goes on under the settling move.
+        { id: 'slide-1', kind: 'slide', channels: { z: straight(104, 0.2, 174, -0.2) } },
+      ],
+      lens: { focalLengthMm: { rest: 85 }, fStop: { rest: 2.8 }, focusDistance: { rest: 9 } },
+      focus: { on: 'front', markId: fish.id },
+    }),
+  ];
+  splitShot(production, 0, 'camera-1');
+  // Two frames before their moves end: while they are still fast (common practice).
+  splitShot(production, 60, 'camera-2');
+  splitShot(production, 110, 'camera-3');
+  production.set.key.azimuth.keys = keys([[0, -75, { join: 'straight' }], [174, 55, { join: 'straight' }]]);
+  production.set.key.height.rest = 38;
+  production.set.dome.turn.keys = keys([[0, -25, { join: 'straight' }], [174, 20, { join: 'straight' }]]);
+  production.set.floor.level.rest = -1.12;
+  return production;
+}

@@ -1,0 +1,50 @@
+import { PACES } from '@/core/motion/pace';
+import { addForm, addWordmark } from '@/core/production/edits/mark-edits';
+import { cameraSchema } from '@/core/production/camera';
+import { emptyProduction, hueFor, type Production } from '@/core/production/production';
+import { backingShell, faceShell } from './dress';
+import { keys, straight } from './keys';
+
+/** A word seen through a very wide lens that rides on it as it plunges and rolls; carried roughly, and hit when it lands. */
+export function plunge(): Production {
+  const production = emptyProduction('Lantern Deep, plunge', { width: 1920, height: 1080, rate: '25', length: 100 });
+  production.seed = 73;
+  addWordmark(production, 'PLUNGE');
+  for (let i = 0; i < 3; i++) addForm(production, 'ring');
+  const [word, ...rings] = production.marks;
+  if (word?.body.kind !== 'words') throw new Error('The demo is not what it should be.');
+  word.body.font = { source: 'shipped', id: 'archivo-black' };
+  word.body.tracking = 20;
+  faceShell(word, { depth: 0.5, bevel: 26, face: 'lacquer', edge: 'polished-steel', side: 'black-chrome' });
+  backingShell(word, { name: 'Surround', offset: 28, from: -0.3, to: 0.06, profile: 'chamfer', bevel: 16, material: 'black-chrome' });
+  word.placement.y.keys = keys([[0, 5], [64, -1.6, { arrive: PACES.launch.arrive, leave: { influence: 0.2, speed: 0 } }], [72, -1.2], [82, -1.4]]);
+  word.placement.z.keys = keys([[0, -3.5, { leave: { influence: 0.4, speed: 0 } }], [64, 0.2, { arrive: { influence: 0.2, speed: 1.4 } }], [82, 0.3]]);
+  word.placement.roll.keys = keys([[0, -24], [64, 5, { arrive: { influence: 0.3, speed: 1 } }], [74, -1.5], [84, 0]]);
+  word.placement.tilt.keys = keys([[0, 26], [64, -3], [84, 0]]);
+  // Rings of the well it falls through.
+  rings.forEach((ring, i) => {
+    ring.placement.y.rest = 3.4 - i * 2.1;
+    ring.placement.z.rest = -2.2 + i * 0.7;
+    ring.placement.tilt.rest = -78;
+    if (ring.body.kind === 'form') ring.body.size = 3.6;
+    faceShell(ring, { depth: 0.2, bevel: 30, face: i === 1 ? 'brass' : 'black-chrome', edge: 'polished-steel', side: 'black-chrome' });
+  });
+  production.cameras = [
+    cameraSchema.parse({
+      id: 'camera-1',
+      name: 'On the word',
+      hue: hueFor(6),
+      carriers: [
+        { id: 'ride-1', kind: 'ride', channels: { weight: { rest: 1, keys: keys([[58, 1, { join: 'eased' }], [70, 0.55, { join: 'eased' }]]) } }, settings: { markId: word.id, from: 84 } },
+        { id: 'orbit-1', kind: 'orbit', channels: { azimuth: { rest: 0, keys: keys([[0, -34], [64, 8, PACES.glide], [99, 0]]) }, height: { rest: 0, keys: keys([[0, 20], [64, -6], [99, -3]]) }, radius: { rest: 1.7, keys: keys([[0, 1.5], [60, 1.35], [99, 2.05]]) }, pivotY: { rest: -0.9 }, pivotZ: { rest: 0.3 } } },
+        { id: 'shake-1', kind: 'shake', channels: { amount: { rest: 0.5, keys: keys([[0, 0.7], [60, 1.2], [90, 0.25]]) } }, settings: { preset: 'running', seed: 12 } },
+        { id: 'shake-2', kind: 'shake', channels: { amount: { rest: 1.4 } }, settings: { preset: 'hit', seed: 5, at: 64 } },
+      ],
+      lens: { focalLengthMm: { rest: 15, keys: keys([[0, 9], [64, 12], [99, 15]]) }, fStop: { rest: 1.4 }, focusDistance: { rest: 1.4 } },
+      focus: { on: 'nearest', markId: word.id, smooth: 8 },
+    }),
+  ];
+  production.set.key.azimuth = straight(0, 40, 99, -20);
+  production.set.floor.level.rest = -1.95;
+  return production;
+}

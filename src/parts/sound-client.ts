@@ -1,0 +1,90 @@
+import { mono, stretchesOf, type Stretches } from '@/core/sound/waveform';
+import type { OnsetFinding } from '@/core/sound/onsets';
+import type { FromSound, SoundOrder } from '@/workers/sound-messages';
+import { WorkerPort } from '@/workers/worker-port';
+
+/** Stretches of a waveform a second: a pixel each at the closest zoom that is of use. */
+const PER_SECOND = 400;
+/** How much of the sound is heard at each step while scrubbing, seconds. */
+const SCRUB_SECONDS = 0.07;
+
+export interface DecodedSound {
+  buffer: AudioBuffer;
+  stretches: Stretches;
+}
+
+let shared: AudioContext | null = null;
+const context = (): AudioContext => (shared ??= new AudioContext());
+
+/** Decodes a sound file. Throws when the browser cannot. */
+export async function decodeSound(bytes: ArrayBuffer): Promise<DecodedSound> {
+  const buffer = await context().decodeAudioData(bytes);
+  const channels = Array.from({ length: buffer.numberOfChannels }, (_, i) => buffer.getChannelData(i));
+  return { buffer, stretches: stretchesOf(channels, buffer.sampleRate, PER_SECOND) };
+}
+
+/** Onsets and tempo of a sound, found in a worker. */
+export function onsetsOf({ buffer }: DecodedSound, threshold: number, signal?: AbortSignal): Promise<OnsetFinding> {
+  return new Promise((resolve, reject) => {
+    const end = (act: () => void) => {
+      port.close();
+      act();
+    };
+    const failed = () => end(() => reject(new Error('The onsets of this sound could not be found.')));
+    const port = new WorkerPort<SoundOrder, FromSound>(
+      new Worker(new URL('../workers/sound.worker.ts', import.meta.url), { type: 'module' }),
+      (message) => (message.kind === 'found' ? end(() => resolve(message.finding)) : failed()),
+      failed,
+    );
+    signal?.addEventListener('abort', () => end(() => reject(new DOMException('stopped', 'AbortError'))));
+    const channels = Array.from({ length: buffer.numberOfChannels }, (_, i) => buffer.getChannelData(i));
+    port.post({ signal: Float32Array.from(mono(channels)), sampleRate: buffer.sampleRate, threshold });
+  });
+}
+
+/** One sound being heard; its clock tells the time of the playhead while it plays. */
+export class SoundPlayer {
+  private source: AudioBufferSourceNode | null = null;
+  private gain: GainNode | null = null;
+  private startedAt = 0;
+  private offset = 0;
+
+  /**
+   * Begins to be heard.
+   * @param offset seconds into the sound; before 0 it waits
+   */
+  start({ buffer }: DecodedSound, offset: number, gainDb: number, seconds?: number): void {
+    this.stop();
+    const audio = context();
+    void audio.resume();
+    const source = audio.createBufferSource();
+    const gain = audio.createGain();
+    gain.gain.value = 10 ** (gainDb / 20);
+    source.buffer = buffer;
+    source.connect(gain).connect(audio.destination);
+    source.start(audio.currentTime + Math.max(0, -offset), Math.max(0, Math.min(buffer.duration, offset)), seconds);
+    this.source = source;
+    this.gain = gain;
+    this.startedAt = audio.currentTime;
+    this.offset = offset;
+  }
+
+  /** A short piece at a place, as the playhead is dragged over it. */
+  scrub(sound: DecodedSound, offset: number, gainDb: number): void {
+    if (offset < 0 || offset >= sound.buffer.duration) this.stop();
+    else this.start(sound, offset, gainDb, SCRUB_SECONDS);
+  }
+
+  /** Seconds into the sound that are heard now; null while nothing is, or the device has not begun. */
+  position(): number | null {
+    return this.source && shared?.state === 'running' ? this.offset + shared.currentTime - this.startedAt : null;
+  }
+
+  stop(): void {
+    this.source?.stop();
+    this.source?.disconnect();
+    this.gain?.disconnect();
+    this.source = null;
+    this.gain = null;
+  }
+}

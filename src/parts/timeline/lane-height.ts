@@ -1,0 +1,2 @@
+/** Height of a lane, pixels. */
+export const LANE_HEIGHT = 36;

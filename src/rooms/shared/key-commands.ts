@@ -1,0 +1,48 @@
+import { channelGroups } from '@/core/production/channels';
+import { copyKeys, pasteKeys, removeKeys, shiftKeys, type KeyRef } from '@/core/production/edits/key-edits';
+import { sceneFrame } from './seen';
+import type { Workspace } from './workspace';
+
+/** What is selected in the timeline as keys: several, or the station or move that is picked. */
+export function selectedKeys({ view }: Pick<Workspace, 'view'>): KeyRef[] {
+  const { keys, pick } = view.getState();
+  if (keys.length > 0) return [...keys];
+  if (!pick) return [];
+  return pick.kind === 'station' ? [{ group: pick.group, frame: pick.frame }] : [pick.from, pick.to].map((frame) => ({ group: pick.group, frame }));
+}
+
+export function copySelectedKeys(workspace: Workspace): void {
+  const clip = copyKeys(workspace.documents.store.getState().production, selectedKeys(workspace));
+  if (clip) workspace.view.setState({ clip });
+}
+
+/** Pastes at the playhead: onto the lane that is picked when the keys are of one lane, else to where they came from. */
+export function pasteCopiedKeys({ documents, view }: Workspace, as: 'values' | 'shape'): void {
+  const { clip, pick, playhead, selection, carrierId } = view.getState();
+  if (!clip) return;
+  const { production } = documents.store.getState();
+  const frame = sceneFrame(production, playhead);
+  const own = clip.strips[0]?.group;
+  const lane = pick?.group ?? (selection?.kind === 'camera' ? `carrier/${selection.id}/${carrierId}` : selection?.kind === 'mark' ? `mark/${selection.id}` : undefined);
+  const target = lane !== undefined && channelGroups(production).some(({ id }) => id === lane) ? lane : own;
+  let pasted: KeyRef[] = [];
+  documents.edit((draft) => void (pasted = pasteKeys(draft, clip, frame, as, target)));
+  if (pasted.length > 0) view.setState({ keys: pasted, pick: null });
+}
+
+export function removeSelectedKeys({ documents, view }: Workspace): boolean {
+  const { keys } = view.getState();
+  if (keys.length === 0) return false;
+  documents.edit((draft) => removeKeys(draft, keys));
+  view.setState({ keys: [] });
+  return true;
+}
+
+/** Moves all selected keys, and the selection with them; none goes before the first frame. */
+export function shiftSelectedKeys({ documents, view }: Workspace, by: number, gesture: string): void {
+  const { keys } = view.getState();
+  const shift = Math.max(by, -Math.min(...keys.map(({ frame }) => frame)));
+  if (keys.length === 0 || shift === 0) return;
+  documents.edit((draft) => shiftKeys(draft, keys, shift), gesture);
+  view.setState({ keys: keys.map((key) => ({ ...key, frame: key.frame + shift })) });
+}

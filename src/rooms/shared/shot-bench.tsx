@@ -1,0 +1,144 @@
+'use client';
+
+import { useState } from 'react';
+import { cameraState } from '@/core/frame/camera-state';
+import { sceneFrameAt } from '@/core/frame/shot-camera';
+import { ramped, stretched, thereAndBack } from '@/core/motion/bent-time';
+import { stationFrames } from '@/core/production/edits/move-edits';
+import { straightenThroughCuts } from '@/core/production/edits/key-edits';
+import { addCamera, changeShot, moveShot, removeShot, splitShot } from '@/core/production/edits/shot-edits';
+import { shotSchema, shotSpans, type ShotSpan } from '@/core/production/shots';
+import { findGroup } from '@/core/production/channels';
+import type { Key } from '@/core/motion/channel';
+import type { FieldMeta } from '@/core/schema/fields';
+import { Button, Choices, Heading, Pick, Row, Tick } from '@/parts/controls';
+import { NumberField } from '@/parts/fields/number-field';
+import { SchemaFields } from '@/parts/fields/schema-fields';
+import { Fold } from '@/parts/fold';
+import { NameField } from './name-field';
+import { Hint } from './panes';
+import { useEdit, useProduction, useView, useWorkspace, type Workspace } from './workspace';
+
+const BEFORE_END: FieldMeta = { label: 'Before its end', unit: 'fr', min: 0, max: 100, rest: 2, step: 1, digits: 0, shown: 1 };
+const PERCENT: FieldMeta = { label: 'Pace of time', unit: '%', min: -10, max: 10, rest: 0.5, step: 0.05, digits: 0, shown: 100 };
+
+/** Begins a new shot at the playhead, with a camera of its own that stands where the old one is, or with the same one going on. */
+export function splitAtPlayhead({ documents, view }: Workspace, own: boolean): void {
+  const { production } = documents.store.getState();
+  const { playhead, facts, flight } = view.getState();
+  const at = Math.round(playhead);
+  const span = shotSpans(production).findLast(({ from }) => from <= at);
+  const camera = production.cameras.find(({ id }) => id === span?.cameraId);
+  if (!span || !camera || at === span.from) return;
+  const state = cameraState(production, camera, sceneFrameAt(production, at), (id) => facts[id]?.bounds, undefined, flight?.pose);
+  documents.edit((draft) => {
+    const id = own ? addCamera(draft, camera, state) : camera.id;
+    const shot = id && splitShot(draft, at, id);
+    if (shot) view.setState({ selection: { kind: 'shot', id: shot }, flight: null, pick: null, carrierId: null, through: null });
+  });
+}
+
+/** Time bent over a span: ready-made, then drawn by hand as the curve of the channel. */
+export function TimeBench({ group, from, to, put }: { group: string; from: number; to: number; put: (keys: Key[]) => void }) {
+  const { view } = useWorkspace();
+  const keyed = useProduction((p) => (findGroup(p, group)?.channels.scene?.keys.length ?? 0) > 0);
+  const [pace, setPace] = useState(0.5);
+  return (
+    <>
+      <NumberField meta={PERCENT} value={pace} onChange={setPace} />
+      <div style={{ display: 'flex', flexWrap: 'wrap', gap: 4, margin: '4px 0' }}>
+        <Button onPress={() => put(stretched(from, to, pace))}>Constant</Button>
+        <Button onPress={() => put(ramped(from, to, 1, pace))}>Ramp to it</Button>
+        <Button onPress={() => put(ramped(from, to, pace, 1))}>Ramp from it</Button>
+        <Button onPress={() => put(stretched(from, to, -1))}>Backwards</Button>
+        <Button onPress={() => put(thereAndBack(from, to))}>There and back</Button>
+        <Button isDisabled={!keyed} onPress={() => put([])}>
+          As it is
+        </Button>
+      </div>
+      <Button
+        $tone="quiet"
+        isDisabled={!keyed}
+        onPress={() => view.setState({ timelineAs: 'curves', pick: { kind: 'station', group, frame: from } })}
+      >
+        Draw it as a curve
+      </Button>
+    </>
+  );
+}
+
+/** One shot: its camera, how it joins the one before, and its time. */
+export function ShotBench({ span, index }: { span: ShotSpan; index: number }) {
+  const workspace = useWorkspace();
+  const { view } = workspace;
+  const edit = useEdit();
+  const production = useProduction((p) => p);
+  const atStart = useView((s) => Math.round(s.playhead) === span.from);
+  const [early, setEarly] = useState(2);
+  const { shot } = span;
+  const change = (recipe: Parameters<typeof changeShot>[2], gesture: string | null = null) => edit((draft) => changeShot(draft, span.from, recipe), gesture);
+  const before = shotSpans(production)[index - 1];
+  const ends = before ? stationFrames(production, before.cameraId).filter((frame) => frame > before.from) : [];
+  const end = ends.find((frame) => frame >= span.from - 1) ?? ends.at(-1);
+  return (
+    <>
+      <NameField label="Name of the shot" value={shot?.name ?? ''} placeholder={`Shot ${index + 1}`} onChange={(name) => change((s) => void (s.name = name))} />
+      <Row label="Frames">
+        <span style={{ font: '12px var(--mono)', paddingRight: 7 }}>
+          {span.from}–{span.to - 1} · {span.to - span.from} fr
+        </span>
+      </Row>
+      <Pick label="Camera" value={span.cameraId} onChange={(id) => change((s) => void (s.cameraId = id))} options={production.cameras.map(({ id, name }) => ({ id, label: name }))} />
+      {index > 0 && shot ? (
+        <>
+          <Heading>Join to the shot before</Heading>
+          <Choices label="Join" value={shot.carry > 0 ? 'carry' : 'cut'} onChange={(join) => change((s) => void (s.carry = join === 'carry' ? 6 : 0))} options={[{ id: 'cut', label: 'cut' }, { id: 'carry', label: 'carry' }]} />
+          {shot.carry > 0 ? (
+            <>
+              <SchemaFields shape={shotSchema.shape} names={['carry']} values={shot} onChange={(_, value, gesture) => change((s) => void (s.carry = Math.round(value)), gesture)} />
+              <Tick isSelected={shot.smooth} onChange={(smooth) => change((s) => void (s.smooth = smooth))}>
+                speed goes on at both ends
+              </Tick>
+            </>
+          ) : null}
+          {end === undefined ? null : (
+            <>
+              <NumberField meta={BEFORE_END} value={early} onChange={(v) => setEarly(Math.round(v))} />
+              <Button onPress={() => edit((draft) => moveShot(draft, shot.id, end - early))}>
+                Cut while it moves, at {end - early}
+              </Button>
+            </>
+          )}
+          <div style={{ marginTop: 6 }}>
+            <Button
+              onPress={() => {
+                edit((draft) => removeShot(draft, shot.id));
+                view.setState({ selection: null });
+              }}
+            >
+              Join with the shot before
+            </Button>
+          </div>
+        </>
+      ) : null}
+      <Heading>Here</Heading>
+      <div style={{ display: 'flex', flexWrap: 'wrap', gap: 4 }}>
+        <Button isDisabled={atStart} onPress={() => splitAtPlayhead(workspace, true)}>
+          Split, new camera
+        </Button>
+        <Button isDisabled={atStart} onPress={() => splitAtPlayhead(workspace, false)}>
+          Split, same camera
+        </Button>
+        <Button isDisabled={production.shots.length < 2} onPress={() => edit((draft) => straightenThroughCuts(draft, shotSpans(production).at(-1)?.cameraId ?? ''))}>
+          Constant through cuts
+        </Button>
+      </div>
+      {atStart ? <Hint>Move the playhead into the shot to split it there.</Hint> : null}
+      <Fold title="Bent time" note={shot && shot.time.scene.keys.length > 0 ? 'this shot' : production.time.scene.keys.length > 0 ? 'the whole' : ''}>
+        {shot ? <TimeBench group={`time/${shot.id}`} from={span.from} to={span.to - 1} put={(keys) => change((s) => void (s.time.scene = { ...s.time.scene, keys }))} /> : null}
+        <Heading>Of the whole production</Heading>
+        <TimeBench group="time/all" from={0} to={production.format.length - 1} put={(keys) => edit((draft) => void (draft.time.scene = { ...draft.time.scene, keys }))} />
+      </Fold>
+    </>
+  );
+}

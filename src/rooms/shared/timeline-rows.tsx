@@ -1,0 +1,145 @@
+'use client';
+
+import { AudioLines, Magnet, Scissors } from 'lucide-react';
+import { useDeferredValue, useMemo } from 'react';
+import { frameMotion } from '@/core/check/strobe';
+import { addCue, moveCue, removeCue, snapped } from '@/core/production/edits/cue-edits';
+import { moveShot, removeShot } from '@/core/production/edits/shot-edits';
+import { shotSpans } from '@/core/production/shots';
+import { framesPerSecond } from '@/core/time/rate';
+import { IconButton } from '@/parts/controls';
+import { CUE_HEIGHT, CueTrack, type CueActions, type Waveform } from '@/parts/timeline/cue-track';
+import type { TimelineRow } from '@/parts/timeline/row';
+import { SHOT_HEIGHT, ShotTrack, type ShotActions, type ShotBlock } from '@/parts/timeline/shot-track';
+import { CHART_HEIGHT, SpeedChart } from '@/parts/timeline/speed-chart';
+import { splitAtPlayhead } from './shot-bench';
+import { seek } from './transport';
+import { useEdit, useProduction, useView, useWorkspace } from './workspace';
+
+/** Frames within which something falls on a cue. */
+const SNAP_FRAMES = 2;
+/** Longer productions have their motion measured at every few frames. */
+const MOTION_FRAMES = 600;
+
+/** Puts a frame on a cue that it comes near to, where that is asked for. */
+export function useSnap(): (frame: number) => number {
+  const cues = useProduction((p) => p.cues);
+  const snap = useView((s) => s.snap);
+  return useMemo(() => (frame: number) => (snap ? snapped(cues, frame, SNAP_FRAMES) : frame), [cues, snap]);
+}
+
+/** The lane of the shots. */
+export function useShotRow(): TimelineRow {
+  const workspace = useWorkspace();
+  const { view } = workspace;
+  const edit = useEdit();
+  const { shots, cameras, format } = useProduction((p) => p);
+  const selected = useView((s) => (s.selection?.kind === 'shot' ? s.selection.id : null));
+  const snap = useSnap();
+  const blocks = useMemo(
+    () =>
+      shotSpans({ shots, cameras, format }).map(({ shot, cameraId, from, to }): ShotBlock => {
+        const camera = cameras.find(({ id }) => id === cameraId);
+        return { id: shot?.id ?? 'all', name: shot?.name ?? '', camera: camera?.name ?? '', hue: camera?.hue ?? 0, from, to, carry: shot?.carry ?? 0 };
+      }),
+    [shots, cameras, format],
+  );
+  const actions = useMemo<ShotActions>(
+    () => ({
+      onSelect: (id) => view.setState({ selection: { kind: 'shot', id }, pick: null, keys: [] }),
+      onMove: (id, to, gesture) => edit((draft) => moveShot(draft, id, to), gesture),
+      onRemove: (id) => {
+        edit((draft) => removeShot(draft, id));
+        view.setState({ selection: null });
+      },
+      snap,
+    }),
+    [view, edit, snap],
+  );
+  return {
+    id: 'shots',
+    height: SHOT_HEIGHT,
+    label: (
+      <>
+        <span>Shots</span>
+        <IconButton label="Split the shot at the playhead, with a new camera" keys="\" $tone="quiet" onPress={() => splitAtPlayhead(workspace, true)}>
+          <Scissors size={12} />
+        </IconButton>
+      </>
+    ),
+    track: (scale) => <ShotTrack shots={blocks} scale={scale} selected={selected} actions={actions} />,
+  };
+}
+
+/** The lane of sound and cues. */
+export function useCueRow(): TimelineRow {
+  const workspace = useWorkspace();
+  const { view } = workspace;
+  const edit = useEdit();
+  const { cues, sound, format } = useProduction((p) => p);
+  const { ready, selected, snap, carry } = useView((s) => ({ ready: s.sound, selected: s.selection?.kind === 'cue' ? s.selection.id : null, snap: s.snap, carry: s.cuesCarry }));
+  const waveform = useMemo<Waveform | null>(() => {
+    if (!sound || !ready) return null;
+    const { lows, highs, seconds } = ready.stretches;
+    return { from: sound.from, framesPerStretch: seconds * framesPerSecond(format.rate), lows, highs };
+  }, [sound, ready, format.rate]);
+  const actions = useMemo<CueActions>(
+    () => ({
+      onSelect: (id) => {
+        view.setState({ selection: { kind: 'cue', id }, pick: null, keys: [] });
+        const cue = workspace.documents.store.getState().production.cues.find((c) => c.id === id);
+        if (cue) seek(workspace, Math.round(cue.frame));
+      },
+      onMove: (id, to, gesture) => edit((draft) => moveCue(draft, id, to, carry), gesture),
+      onAdd: (frame) =>
+        edit((draft) => {
+          const id = addCue(draft, frame);
+          if (id) view.setState({ selection: { kind: 'cue', id }, pick: null });
+        }),
+      onRemove: (id) => {
+        edit((draft) => removeCue(draft, id));
+        view.setState({ selection: { kind: 'sound', id: 'sound' } });
+      },
+    }),
+    [workspace, view, edit, carry],
+  );
+  return {
+    id: 'cues',
+    height: CUE_HEIGHT,
+    label: (
+      <>
+        <span>{sound ? 'Sound' : 'Cues'}</span>
+        <IconButton label={snap ? 'Things fall on cues: let them go' : 'Let things fall on cues'} $tone="quiet" onPress={() => view.setState({ snap: !snap })}>
+          <Magnet size={12} color={snap ? 'var(--verdigris)' : undefined} />
+        </IconButton>
+        <IconButton label="Sound and cues" $tone="quiet" onPress={() => view.setState({ selection: { kind: 'sound', id: 'sound' }, pick: null })}>
+          <AudioLines size={13} />
+        </IconButton>
+      </>
+    ),
+    track: (scale) => <CueTrack cues={cues} waveform={waveform} scale={scale} selected={selected} actions={actions} />,
+  };
+}
+
+/** The chart of motion in the picture. */
+export function useSpeedRow(): TimelineRow {
+  const production = useDeferredValue(useProduction((p) => p));
+  const facts = useDeferredValue(useView((s) => s.facts));
+  const motion = useMemo(() => frameMotion(production, (id) => facts[id]?.bounds, Math.ceil(production.format.length / MOTION_FRAMES)), [production, facts]);
+  const most = Math.max(0, ...motion.map(({ pixels }) => pixels));
+  const strobes = motion.some((each) => each.strobes);
+  return {
+    id: 'speed',
+    height: CHART_HEIGHT,
+    label: (
+      <span style={{ lineHeight: 1.15 }} title="The fastest motion of any mark in the picture; marked where the steps between frames would be seen">
+        Motion
+        <br />
+        <small style={{ font: '11px var(--mono)', color: strobes ? 'var(--coral)' : 'var(--faint)' }}>
+          {most.toFixed(0)} px/fr{strobes ? ' strobes' : ''}
+        </small>
+      </span>
+    ),
+    track: (scale) => <SpeedChart motion={motion} scale={scale} />,
+  };
+}

@@ -1,0 +1,15 @@
+import { findOnsets } from '@/core/sound/onsets';
+import type { FromSound, SoundOrder } from './sound-messages';
+import { sayReady } from './worker-port';
+
+const scope = self as unknown as DedicatedWorkerGlobalScope;
+
+scope.onmessage = ({ data }: MessageEvent<SoundOrder>) => {
+  let answer: FromSound = { kind: 'failed' };
+  try {
+    answer = { kind: 'found', finding: findOnsets(data.signal, data.sampleRate, data.threshold) };
+  } finally {
+    scope.postMessage(answer);
+  }
+};
+sayReady(scope);
