@@ -29,7 +29,7 @@ try {
   await page.locator('main img').first().waitFor({ timeout: 120_000 });
   await page.waitForLoadState('networkidle');
   await shoot('desk');
-  await page.getByRole('link', { name: /^Open/ }).first().click();
+  await page.getByRole('link', { name: /^Open Lantern Deep, ident A/ }).click();
   await page.getByRole('button', { name: 'LANTERN words' }).click();
   await seek(149);
   await refined(149);

@@ -53,11 +53,11 @@ export function lureBeauty(): Production {
     }),
     camera(3, {
       carriers: [
-        { id: 'orbit-1', kind: 'orbit', channels: { azimuth: { rest: 0, keys: keys([[104, 62, lastMove], [168, -7, lastMove]]) }, height: { rest: 0, keys: keys([[104, 14, lastMove], [168, 2, lastMove]]) }, radius: { rest: 9, keys: keys([[104, 5.4, lastMove], [168, 9.4, lastMove]]) }, roll: { rest: 0, keys: keys([[104, 8, lastMove], [168, 0, lastMove]]) }, pivotY: { rest: 0.02 } } },
+        { id: 'orbit-1', kind: 'orbit', channels: { azimuth: { rest: 0, keys: keys([[104, 62, lastMove], [168, -7, lastMove]]) }, height: { rest: 0, keys: keys([[104, 14, lastMove], [168, 2, lastMove]]) }, radius: { rest: 11.8, keys: keys([[104, 5.4, lastMove], [168, 11.8, lastMove]]) }, roll: { rest: 0, keys: keys([[104, 8, lastMove], [168, 0, lastMove]]) }, pivotY: { rest: 0.06 } } },
         // A drift goes on under the settling move.
         { id: 'slide-1', kind: 'slide', channels: { z: straight(104, 0.2, 174, -0.2) } },
       ],
-      lens: { focalLengthMm: { rest: 85 }, fStop: { rest: 2.8 }, focusDistance: { rest: 9 } },
+      lens: { focalLengthMm: { rest: 85 }, fStop: { rest: 2.8 }, focusDistance: { rest: 11 } },
       focus: { on: 'front', markId: fish.id },
     }),
   ];

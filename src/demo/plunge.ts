@@ -10,7 +10,7 @@ export function plunge(): Production {
   const production = emptyProduction('Lantern Deep, plunge', { width: 1920, height: 1080, rate: '25', length: 100 });
   production.seed = 73;
   addWordmark(production, 'PLUNGE');
-  for (let i = 0; i < 3; i++) addForm(production, 'ring');
+  for (let i = 0; i < 2; i++) addForm(production, 'ring');
   const [word, ...rings] = production.marks;
   if (word?.body.kind !== 'words') throw new Error('The demo is not what it should be.');
   word.body.font = { source: 'shipped', id: 'archivo-black' };
@@ -23,10 +23,10 @@ export function plunge(): Production {
   word.placement.tilt.keys = keys([[0, 26], [64, -3], [84, 0]]);
   // Rings of the well it falls through.
   rings.forEach((ring, i) => {
-    ring.placement.y.rest = 3.4 - i * 2.1;
-    ring.placement.z.rest = -2.2 + i * 0.7;
+    ring.placement.y.rest = 3.3 - i * 2.2;
+    ring.placement.z.rest = -2.5 + i * 1.3;
     ring.placement.tilt.rest = -78;
-    if (ring.body.kind === 'form') ring.body.size = 3.6;
+    if (ring.body.kind === 'form') ring.body = { ...ring.body, size: 7, shape: { form: 'ring', thickness: 0.14 } };
     faceShell(ring, { depth: 0.2, bevel: 30, face: i === 1 ? 'brass' : 'black-chrome', edge: 'polished-steel', side: 'black-chrome' });
   });
   production.cameras = [
@@ -36,7 +36,7 @@ export function plunge(): Production {
       hue: hueFor(6),
       carriers: [
         { id: 'ride-1', kind: 'ride', channels: { weight: { rest: 1, keys: keys([[58, 1, { join: 'eased' }], [70, 0.55, { join: 'eased' }]]) } }, settings: { markId: word.id, from: 84 } },
-        { id: 'orbit-1', kind: 'orbit', channels: { azimuth: { rest: 0, keys: keys([[0, -34], [64, 8, PACES.glide], [99, 0]]) }, height: { rest: 0, keys: keys([[0, 20], [64, -6], [99, -3]]) }, radius: { rest: 1.7, keys: keys([[0, 1.5], [60, 1.35], [99, 2.05]]) }, pivotY: { rest: -0.9 }, pivotZ: { rest: 0.3 } } },
+        { id: 'orbit-1', kind: 'orbit', channels: { azimuth: { rest: 0, keys: keys([[0, -34], [64, 8, PACES.glide], [99, 0]]) }, height: { rest: 0, keys: keys([[0, 20], [64, -6], [99, -3]]) }, radius: { rest: 1.7, keys: keys([[0, 1.5], [60, 1.35], [99, 3.6, { arrive: { influence: 0.7, speed: 0 } }]]) }, pivotY: { rest: -0.98 }, pivotZ: { rest: 0.3 } } },
         { id: 'shake-1', kind: 'shake', channels: { amount: { rest: 0.5, keys: keys([[0, 0.7], [60, 1.2], [90, 0.25]]) } }, settings: { preset: 'running', seed: 12 } },
         { id: 'shake-2', kind: 'shake', channels: { amount: { rest: 1.4 } }, settings: { preset: 'hit', seed: 5, at: 64 } },
       ],

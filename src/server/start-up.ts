@@ -14,7 +14,10 @@ export async function startUp(): Promise<void> {
     await database();
     if (process.env.IRONSKY_DEMO === '1' && (await listProductions()).length === 0) {
       const { hash } = await addSound('sting.wav', await stingWav());
-      for (const [i, production] of demoProductions().entries()) await importProduction(i === 0 ? { ...production, sound: stingSound(hash) } : production);
+      const [ident, ...others] = demoProductions();
+      // The last one taken in stands first on the desk.
+      for (const production of others.reverse()) await importProduction(production);
+      if (ident) await importProduction({ ...ident, sound: stingSound(hash) });
       if ((await listKits()).length === 0) for (const kit of demoKits()) await addKit(kit);
     }
   } catch (error) {

@@ -133,7 +133,7 @@ test.describe('with the demo', () => {
     await page.goto(ironsky.url);
     await expect(page.getByText('Lantern Deep, ident A')).toBeVisible();
     expect(await broken(page)).toEqual([]);
-    await page.getByRole('link', { name: /^Open Lantern Deep/ }).click();
+    await page.getByRole('link', { name: /^Open Lantern Deep, ident A/ }).click();
     await page.getByRole('button', { name: 'LANTERN words' }).click();
     expect(await broken(page)).toEqual([]);
     await goToRoom(page, 'Choreograph');
@@ -152,7 +152,7 @@ test.describe('with the demo', () => {
 
   test('at 1280 x 800 nothing is cut off and the lens view has at least 640 x 360', async ({ page, ironsky }) => {
     await page.goto(ironsky.url);
-    await page.getByRole('link', { name: /^Open Lantern Deep/ }).click();
+    await page.getByRole('link', { name: /^Open Lantern Deep, ident A/ }).click();
     for (const room of ['Shape', 'Choreograph', 'Master'] as const) {
       await goToRoom(page, room);
       const sides = async () => {

@@ -114,7 +114,7 @@ test('from an empty desk to frames on disk, as a person would', async ({ page, i
     await type(page, 'Focal length, mm', '50');
     await expect(page.getByText('39.6°').first()).toBeVisible();
     await page.getByRole('button', { name: /Focus on/ }).click();
-    await page.getByRole('option', { name: 'DIVE' }).click();
+    await page.getByRole('option', { name: 'a mark’s front' }).click();
     await expect(page.getByText(/focus [\d.]+ m on DIVE/)).toBeVisible();
   });
 

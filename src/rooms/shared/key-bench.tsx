@@ -51,7 +51,7 @@ export function KeyBench({ group, name, frame }: { group: ChannelGroup; name: st
           view.setState({ pick: { kind: 'station', group: group.id, frame: to }, keys: [{ ...ref, frame: to }] });
         }}
       />
-      <NumberField meta={{ ...meta, min: -1e7, max: 1e7 }} value={key.value} onChange={(value, gesture) => edit((draft) => changeChannel(draft, ref, (c) => withKey(c, key.frame, value)), gesture)} />
+      <NumberField meta={{ ...meta, min: -1e7, max: 1e7 }} label="Value" value={key.value} onChange={(value, gesture) => edit((draft) => changeChannel(draft, ref, (c) => withKey(c, key.frame, value)), gesture)} />
       {side('arrive')}
       {side('leave')}
     </>

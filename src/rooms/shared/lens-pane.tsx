@@ -3,6 +3,7 @@
 import type { ReactNode } from 'react';
 import { styled } from 'styled-components';
 import { angleOfViewDeg } from '@/core/optics/lens';
+import { secondsToFrame } from '@/core/time/rate';
 import { GuideButtons } from './guide-buttons';
 import { LensView } from './lens-view';
 import { Column, PaneTitle } from './panes';
@@ -27,10 +28,11 @@ export function LensPane({ title, overlay, children }: { title: string; overlay?
   const { camera } = useFrameState();
   const seen = useSeenCamera();
   const { view } = useWorkspace();
-  const { through, drawn } = useView((s) => ({ through: s.through, drawn: s.drawn }));
+  const { through, drawn, playhead } = useView((s) => ({ through: s.through, drawn: s.drawn, playhead: s.playhead }));
   const target = seen.focus.on === 'front' || seen.focus.on === 'nearest' ? production.marks.find((mark) => mark.id === seen.focus.markId) : undefined;
   // Only where the picture is drawn are the surfaces known that a focus follows.
-  const focus = seen.focus.on === 'axis' && Number.isFinite(drawn.focus) ? drawn.focus : camera.focusDistance;
+  const shown = Math.abs(secondsToFrame(drawn.seconds, production.format.rate) - playhead) < 0.5;
+  const focus = seen.focus.on === 'axis' && shown && Number.isFinite(drawn.focus) ? drawn.focus : camera.focusDistance;
   return (
     <Column>
       <PaneTitle>

@@ -1,6 +1,6 @@
 'use client';
 
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { MAX_POSE_FILE_BYTES, readPoseSamples } from '@/core/interchange/pose-samples';
 import type { Camera, Carrier } from '@/core/production/camera';
 import { MAX_TAKE_POSES, TAKE_RATE, takeSeconds, takeSettingsSchema } from '@/core/rig/carriers/take';
@@ -31,6 +31,9 @@ export function TakeBench({ camera, carrier }: { camera: Camera; carrier: Extrac
   const [recording, setRecording] = useState<{ abort: AbortController; count: number; last: TimedPose | null } | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const { settings } = carrier;
+  // Left while it records, it keeps what has come.
+  const live = useRef<AbortController | null>(null);
+  useEffect(() => () => live.current?.abort(), []);
 
   const keep = (poses: readonly TimedPose[], name: string, from: number) => {
     const even = evenPoses(poses, TAKE_RATE);
@@ -41,8 +44,11 @@ export function TakeBench({ camera, carrier }: { camera: Camera; carrier: Extrac
   };
   const record = async () => {
     const abort = new AbortController();
+    live.current = abort;
     setTrouble(null);
     setRecording({ abort, count: 0, last: null });
+    // The bench stays with this camera while shots go by.
+    view.setState({ selection: { kind: 'camera', id: camera.id }, through: camera.id });
     const from = sceneFrame(documents.store.getState().production, view.getState().playhead);
     const query = new URLSearchParams(Object.entries(tracker).map(([name, value]) => [name, String(value)]));
     if (!view.getState().playing) togglePlay(workspace);
