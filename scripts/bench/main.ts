@@ -18,6 +18,8 @@ import { framesPerSecond } from '@/core/time/rate';
 import { demoProductions } from '@/demo/productions';
 import { CHROMIUM_FLAGS, chromiumPath, ensureBuild, freePort, ROOT, startServer } from '../lib.mjs';
 import { bundleForBrowser } from '../bundle.mjs';
+import { motion } from './motion';
+import { playing } from './playing';
 import type { PictureBench, PictureTimes } from './picture';
 
 const WORD = 'BATHYSCAPHES';
@@ -217,4 +219,6 @@ await longText();
 await responsiveness();
 const demo = await demoSolids();
 evaluation(demo);
+motion();
+await playing();
 await picture(demo);

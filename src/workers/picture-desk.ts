@@ -1,4 +1,5 @@
 import { encode } from 'fast-png';
+import { freeze } from 'immer';
 import { evaluate } from '@/core/frame/evaluate';
 import { subFrameSample } from '@/core/optics/samples';
 import type { Production } from '@/core/production/production';
@@ -62,7 +63,8 @@ export class PictureDesk {
         this.begin(message.canvas);
         break;
       case 'production':
-        this.production = message.production;
+        // What cannot change any more is evaluated faster.
+        this.production = freeze(message.production, true);
         this.keeper.update(message.production);
         this.changed();
         break;

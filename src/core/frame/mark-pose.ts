@@ -1,7 +1,7 @@
 import { valueAt } from '../motion/evaluate-channel';
 import { travelTurn } from '../outline/setting';
 import type { Mark } from '../production/mark';
-import { panTiltRoll, product, translation, type Mat4 } from '../space/matrix';
+import { panTiltRoll, product, transformDirection, type Mat4 } from '../space/matrix';
 import type { MarkExtent } from './frame-state';
 import { pivotOf } from './pivot';
 
@@ -10,6 +10,12 @@ export function markPose(mark: Mark, frame: number, extent?: MarkExtent | null):
   const { x, y, z, pan, tilt, roll, travel } = mark.placement;
   const at = (channel: typeof x) => valueAt(channel, frame);
   const [px, py, pz] = pivotOf(mark, extent);
-  const pose = product(translation(at(x) + px, at(y) + py, at(z) + pz), panTiltRoll(at(pan), at(tilt), at(roll)), translation(-px, -py, -pz));
+  const turned = panTiltRoll(at(pan), at(tilt), at(roll)) as number[];
+  const [bx, by, bz] = transformDirection(turned, [px, py, pz]);
+  // Turned about the pivot: that stays, and the origin goes round it.
+  turned[12] = at(x) + px - bx;
+  turned[13] = at(y) + py - by;
+  turned[14] = at(z) + pz - bz;
+  const pose: Mat4 = turned;
   return mark.body.kind === 'words' && mark.body.setting.along !== 'line' ? product(pose, travelTurn(mark.body.setting, at(travel))) : pose;
 }

@@ -50,6 +50,7 @@ export function copyPose(pattern: Pattern, index: number): Mat4 {
 
 /** Poses of all copies that are still part of the pattern. */
 export function copyPoses(pattern: Pattern): Mat4[] {
+  if (pattern.kind === 'none') return [IDENTITY];
   const out: Mat4[] = [];
   for (let i = 0; i < patternCount(pattern); i++) if (!pattern.released.includes(i)) out.push(copyPose(pattern, i));
   return out;

@@ -52,7 +52,15 @@ export function rotationZ(deg: number): Mat4 {
 
 /** Pan (about Y), then tilt (about X), then roll (about Z), each about the axes the ones before have turned. */
 export function panTiltRoll(panDeg: number, tiltDeg: number, rollDeg: number): Mat4 {
-  return product(rotationY(panDeg), rotationX(tiltDeg), rotationZ(rollDeg));
+  const [p, t, r] = [radians(panDeg), radians(tiltDeg), radians(rollDeg)];
+  const [cp, sp, ct, st, cr, sr] = [Math.cos(p), Math.sin(p), Math.cos(t), Math.sin(t), Math.cos(r), Math.sin(r)];
+  // The product of the three, written out: every mark and camera is turned by it at every instant.
+  return [
+    cp * cr + sp * st * sr, ct * sr, cp * st * sr - sp * cr, 0,
+    sp * st * cr - cp * sr, ct * cr, sp * sr + cp * st * cr, 0,
+    sp * ct, -st, cp * ct, 0,
+    0, 0, 0, 1,
+  ];
 }
 
 /** Angles in degrees that give the turn of a rigid transform back; pan and roll in -180..180, tilt in -90..90. */
@@ -79,11 +87,13 @@ export const positionOf = (m: Mat4): Vec3 => [at(m, 12), at(m, 13), at(m, 14)];
 export const forwardOf = (m: Mat4): Vec3 => [-at(m, 8), -at(m, 9), -at(m, 10)];
 
 export function transformPoint(m: Mat4, p: Vec3): Vec3 {
-  return [0, 1, 2].map((r) => at(m, r) * p[0] + at(m, 4 + r) * p[1] + at(m, 8 + r) * p[2] + at(m, 12 + r)) as unknown as Vec3;
+  const [x, y, z] = p;
+  return [at(m, 0) * x + at(m, 4) * y + at(m, 8) * z + at(m, 12), at(m, 1) * x + at(m, 5) * y + at(m, 9) * z + at(m, 13), at(m, 2) * x + at(m, 6) * y + at(m, 10) * z + at(m, 14)];
 }
 
 export function transformDirection(m: Mat4, d: Vec3): Vec3 {
-  return [0, 1, 2].map((r) => at(m, r) * d[0] + at(m, 4 + r) * d[1] + at(m, 8 + r) * d[2]) as unknown as Vec3;
+  const [x, y, z] = d;
+  return [at(m, 0) * x + at(m, 4) * y + at(m, 8) * z, at(m, 1) * x + at(m, 5) * y + at(m, 9) * z, at(m, 2) * x + at(m, 6) * y + at(m, 10) * z];
 }
 
 /** The turn nearest to `reference` among deg + 360·n, so that a landed angle never spins the long way round. */

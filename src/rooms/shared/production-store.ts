@@ -1,4 +1,4 @@
-import { produce } from 'immer';
+import { freeze, produce } from 'immer';
 import { temporal } from 'zundo';
 import { createStore } from 'zustand/vanilla';
 import type { Production } from '@/core/production/production';
@@ -10,7 +10,8 @@ export interface ProductionState {
 /** The document with its undo history. */
 export function createProductionStore(production: Production) {
   const store = createStore<ProductionState>()(
-    temporal(() => ({ production }), { limit: 500, equality: (a, b) => a.production === b.production }),
+    // As edits leave it: frozen, and so evaluated faster.
+    temporal(() => ({ production: freeze(production, true) }), { limit: 500, equality: (a, b) => a.production === b.production }),
   );
   let lastGesture: string | null = null;
 
@@ -38,7 +39,7 @@ export function createProductionStore(production: Production) {
   };
   /** Puts another document in place of this one; its history begins anew. */
   const replace = (document: Production) => {
-    store.setState({ production: document });
+    store.setState({ production: freeze(document, true) });
     store.temporal.getState().clear();
     lastGesture = null;
   };

@@ -1,4 +1,4 @@
-import { produce } from 'immer';
+import { freeze, produce } from 'immer';
 import { CatmullRomCurve3, Vector3 } from 'three';
 import type { Channel, Key } from '@/core/motion/channel';
 import { closedLoop, withKeysReversed } from '@/core/motion/edit-keys';
@@ -189,6 +189,18 @@ describe('whatever is done to random keys', () => {
         // A span whose handles reach over all of it may pass its middle upright, but never its ends.
         expect(Math.abs(valueAt(channel, frame) - valueAt(channel, frame - 1e-9))).toBeLessThan(0.05);
       });
+    }
+  });
+
+  test('frozen keys, which are made ready once, give the same values as keys that may still change', () => {
+    for (let n = 0; n < 120; n++) {
+      const channel: Channel = { ...randomChannel(), after: (['hold', 'cycle', 'climb', 'return'] as const)[pick(4)] };
+      const ready = freeze(structuredClone(channel), true);
+      for (let i = 0; i < 60; i++) {
+        const frame = random() * 300 - 40;
+        expect(valueAt(ready, frame)).toBeCloseTo(valueAt(channel, frame), 8);
+      }
+      for (const { frame } of channel.keys) expect(valueAt(ready, frame)).toBe(valueAt(channel, frame));
     }
   });
 

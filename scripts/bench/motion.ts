@@ -1,0 +1,80 @@
+import bezierEasing from 'bezier-easing';
+import { freeze } from 'immer';
+import type { Channel, Key } from '@/core/motion/channel';
+import { valueAt } from '@/core/motion/evaluate-channel';
+import { seededRandom } from '@/core/motion/random';
+import { evaluate } from '@/core/frame/evaluate';
+import { addWordmark } from '@/core/production/edits/mark-edits';
+import { emptyProduction, type Production } from '@/core/production/production';
+
+const LETTERS = 300;
+const CHANNELS = ['x', 'y', 'z', 'pan', 'tilt', 'roll'] as const;
+const random = seededRandom(9);
+
+const median = (values: number[]) => values.sort((a, b) => a - b)[values.length >> 1] as number;
+const milliseconds = (runs: number, work: () => void) => {
+  for (let i = 0; i < 5; i++) work();
+  return median(
+    Array.from({ length: runs }, () => {
+      const began = performance.now();
+      work();
+      return performance.now() - began;
+    }),
+  );
+};
+
+const keysOf = (count: number): Key[] =>
+  Array.from({ length: count }, (_, i) => ({ frame: i * 20, value: random() * 4, join: 'eased', arrive: { influence: 0.2 + random() * 0.6, speed: random() }, leave: { influence: 0.2 + random() * 0.6, speed: random() }, bounces: 0 }));
+
+/** Three hundred letters, each a mark of its own with six keyed channels. */
+function letters(): Production {
+  const production = emptyProduction('Bench', { width: 1920, height: 1080, rate: '25', length: 120 });
+  addWordmark(production, 'A');
+  const [mark] = production.marks;
+  if (!mark) throw new Error('no mark');
+  production.marks = Array.from({ length: LETTERS }, (_, i) => {
+    const letter = structuredClone(mark);
+    letter.id = `mark-${i}`;
+    for (const name of CHANNELS) letter.placement[name] = { rest: 0, keys: keysOf(6) };
+    return letter;
+  });
+  // As the application has it: an edit leaves nothing behind that can change.
+  return freeze(production, true);
+}
+
+/** How long values and whole states take, beside the bare timing function of a well-known library. */
+export function motion(): void {
+  const production = letters();
+  const channels = production.marks.flatMap(({ placement }) => CHANNELS.map((name) => placement[name] as Channel));
+  const count = channels.length;
+  const eases = channels.map(({ keys }) => {
+    const [a, b] = [keys[0] as Key, keys[1] as Key];
+    return bezierEasing(a.leave.influence, Math.min(1, a.leave.influence * a.leave.speed), 1 - b.arrive.influence, Math.max(0, 1 - b.arrive.influence * b.arrive.speed));
+  });
+  let frame = 0;
+  const sink = { sum: 0 };
+  const next = () => (frame = (frame + 7.31) % 100);
+  const values = milliseconds(60, () => {
+    const at = next();
+    for (const channel of channels) sink.sum += valueAt(channel, at);
+  });
+  const bare = milliseconds(60, () => {
+    const x = (next() % 20) / 20;
+    for (const ease of eases) sink.sum += ease(x);
+  });
+  const whole = milliseconds(40, () => {
+    sink.sum += evaluate(production, next() / 25, () => null).marks.length;
+  });
+  console.log(`${count} values of eased channels     ${(values * 1000).toFixed(0)} µs`);
+  console.log(`  bare bezier-easing             ${(bare * 1000).toFixed(0)} µs, ratio ${(values / bare).toFixed(2)}`);
+  console.log(`  evaluate() of the ${LETTERS} letters    ${(whole * 1000).toFixed(0)} µs, ratio ${(whole / bare).toFixed(2)}`);
+  const times = [10, 100, 1000, 5000].map((n) => {
+    const channel: Channel = freeze({ rest: 0, keys: keysOf(n) }, true);
+    const last = (n - 1) * 20;
+    return [n, milliseconds(40, () => {
+      for (let i = 0; i < 2000; i++) sink.sum += valueAt(channel, (i * 0.6180339) % 1 * last);
+    }) / 2000] as const;
+  });
+  console.log(`A value of a channel with ${times.map(([n, each]) => `${n} keys ${(each * 1e6).toFixed(0)} ns`).join(', ')}`);
+  if (!Number.isFinite(sink.sum)) throw new Error('A value came out that is no number.');
+}

@@ -1,0 +1,59 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { chromium } from 'playwright-core';
+import { CHROMIUM_FLAGS, chromiumPath, ensureBuild, freePort, startServer } from '../lib.mjs';
+
+const SECONDS = 20;
+
+/** Plays the first demo production at sketch quality and compares the playhead with the clock: pictures may be dropped, time not. */
+export async function playing(): Promise<void> {
+  ensureBuild();
+  const folder = mkdtempSync(path.join(tmpdir(), 'ironsky-bench-'));
+  const { url, child } = await startServer({ port: await freePort(), quiet: true, env: { IRONSKY_DATA: folder, IRONSKY_DEMO: '1' } });
+  const browser = await chromium.launch({ executablePath: chromiumPath(), args: CHROMIUM_FLAGS });
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(url);
+    await page.getByRole('link', { name: /^Open Lantern Deep, ident A/ }).click();
+    await page.getByRole('navigation', { name: 'Rooms' }).getByRole('button', { name: 'Choreograph' }).click();
+    await page.getByRole('button', { name: 'sketch' }).or(page.getByRole('radio', { name: 'sketch' })).click();
+    await page.waitForTimeout(6000);
+    await page.getByRole('slider', { name: 'Playhead' }).focus();
+    await page.keyboard.press('Home');
+    await page.keyboard.press('Space');
+    const { worst, pictures } = await page.evaluate(async (seconds) => {
+      const head = document.querySelector('[role=slider][aria-label=Playhead]') as HTMLElement;
+      const lens = document.querySelector('[data-testid=lens]') as HTMLElement;
+      const length = Number(head.getAttribute('aria-valuemax')) + 1;
+      let worst = 0;
+      let began: number | null = null;
+      let turns = 0;
+      let before = 0;
+      const shown = new Set<string>();
+      const end = performance.now() + seconds * 1000;
+      await new Promise<void>((resolve) => {
+        const tick = () => {
+          const now = performance.now();
+          const frame = Number(head.getAttribute('aria-valuenow'));
+          if (frame < before - 5) turns++;
+          before = frame;
+          const total = turns * length + frame;
+          // From the first frame that is seen to move.
+          if (began === null && frame > 0) began = now - total * 40;
+          if (began !== null) worst = Math.max(worst, Math.abs(total - (now - began) / 40));
+          shown.add(`${turns}/${lens.dataset.frame}`);
+          if (now < end) requestAnimationFrame(tick);
+          else resolve();
+        };
+        requestAnimationFrame(tick);
+      });
+      return { worst, pictures: shown.size };
+    }, SECONDS);
+    console.log(`Playing ${SECONDS} s at 25 fr/s, sketch, 640x360: the playhead is at most ${worst.toFixed(2)} frames from the clock; ${pictures} pictures drawn, ${(pictures / SECONDS).toFixed(1)} a second`);
+  } finally {
+    await browser.close();
+    child.kill();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
