@@ -1,11 +1,13 @@
 import { PACES } from '@/core/motion/pace';
 import { addOutlineMark, addWordmark } from '@/core/production/edits/mark-edits';
+import { setCues } from '@/core/production/edits/cue-edits';
 import { splitShot } from '@/core/production/edits/shot-edits';
 import { cameraSchema, type Camera } from '@/core/production/camera';
 import { emptyProduction, hueFor, type Production } from '@/core/production/production';
 import { backingShell, faceShell } from './dress';
 import { keys, straight } from './keys';
 import { LANTERN_FISH } from './lantern-fish';
+import { STRIKES } from './sting';
 
 const lastMove = { leave: PACES.settle.leave, arrive: PACES.settle.arrive };
 
@@ -16,7 +18,7 @@ const camera = (n: number, settings: object): Camera => cameraSchema.parse({ id:
  * and the key light sweeps over the bevels.
  */
 export function lureBeauty(): Production {
-  const production = emptyProduction('Lantern Deep, the lure', { width: 1920, height: 1080, rate: '25', length: 175 });
+  const production = emptyProduction('Lantern Deep, the lure', { width: 1920, height: 1080, rate: '25', length: 150 });
   production.seed = 411;
   addOutlineMark(production, 'Lantern fish', LANTERN_FISH);
   addWordmark(production, 'MERROW NINE');
@@ -37,7 +39,7 @@ export function lureBeauty(): Production {
   production.cameras = [
     camera(1, {
       carriers: [
-        { id: 'slide-1', kind: 'slide', channels: { x: straight(0, -1.15, 62, 0.55), y: straight(0, 0.42, 62, 0.2), z: straight(0, 1.25, 62, 1.05), pan: straight(0, -28, 62, 18), tilt: straight(0, -6, 62, -2), roll: straight(0, -9, 62, 4) } },
+        { id: 'slide-1', kind: 'slide', channels: { x: straight(0, -1.15, 48, 0.55), y: straight(0, 0.42, 48, 0.2), z: straight(0, 1.25, 48, 1.05), pan: straight(0, -28, 48, 18), tilt: straight(0, -6, 48, -2), roll: straight(0, -9, 48, 4) } },
       ],
       lens: { focalLengthMm: { rest: 50 }, fStop: { rest: 0.9 }, focusDistance: { rest: 1.2 } },
       focus: follows,
@@ -45,7 +47,7 @@ export function lureBeauty(): Production {
     }),
     camera(2, {
       carriers: [
-        { id: 'orbit-1', kind: 'orbit', channels: { azimuth: straight(50, 44, 112, 8), height: straight(50, -24, 112, -10), radius: straight(50, 1.35, 112, 1.05), roll: straight(50, 7, 112, -3), pivotX: straight(50, -0.9, 112, -0.35), pivotY: straight(50, 0.7, 112, 0.35), pivotZ: { rest: 0.1 } } },
+        { id: 'orbit-1', kind: 'orbit', channels: { azimuth: straight(36, 44, 86, 8), height: straight(36, -24, 86, -10), radius: straight(36, 1.35, 86, 1.05), roll: straight(36, 7, 86, -3), pivotX: straight(36, -0.9, 86, -0.35), pivotY: straight(36, 0.7, 86, 0.35), pivotZ: { rest: 0.1 } } },
       ],
       lens: { focalLengthMm: { rest: 35 }, fStop: { rest: 0.9 }, focusDistance: { rest: 1.2 } },
       focus: follows,
@@ -53,21 +55,23 @@ export function lureBeauty(): Production {
     }),
     camera(3, {
       carriers: [
-        { id: 'orbit-1', kind: 'orbit', channels: { azimuth: { rest: 0, keys: keys([[104, 62, lastMove], [168, -7, lastMove]]) }, height: { rest: 0, keys: keys([[104, 14, lastMove], [168, 2, lastMove]]) }, radius: { rest: 11.8, keys: keys([[104, 5.4, lastMove], [168, 11.8, lastMove]]) }, roll: { rest: 0, keys: keys([[104, 8, lastMove], [168, 0, lastMove]]) }, pivotY: { rest: 0.06 } } },
+        { id: 'orbit-1', kind: 'orbit', channels: { azimuth: { rest: 0, keys: keys([[78, 62, lastMove], [143, -7, lastMove]]) }, height: { rest: 0, keys: keys([[78, 14, lastMove], [143, 2, lastMove]]) }, radius: { rest: 11.8, keys: keys([[78, 5.4, lastMove], [143, 11.8, lastMove]]) }, roll: { rest: 0, keys: keys([[78, 8, lastMove], [143, 0, lastMove]]) }, pivotY: { rest: 0.06 } } },
         // A drift goes on under the settling move.
-        { id: 'slide-1', kind: 'slide', channels: { z: straight(104, 0.2, 174, -0.2) } },
+        { id: 'slide-1', kind: 'slide', channels: { z: straight(78, 0.2, 149, -0.2) } },
       ],
       lens: { focalLengthMm: { rest: 85 }, fStop: { rest: 2.8 }, focusDistance: { rest: 11 } },
       focus: { on: 'front', markId: fish.id },
     }),
   ];
   splitShot(production, 0, 'camera-1');
-  // Two frames before their moves end: while they are still fast (common practice).
-  splitShot(production, 60, 'camera-2');
-  splitShot(production, 110, 'camera-3');
-  production.set.key.azimuth.keys = keys([[0, -75, { join: 'straight' }], [174, 55, { join: 'straight' }]]);
+  // On the strikes of the sting, two frames before the moves end: while the camera is still fast (common practice).
+  const cues = STRIKES.map((seconds) => Math.round(seconds * 25));
+  setCues(production, cues);
+  splitShot(production, cues[1] as number, 'camera-2');
+  splitShot(production, cues[2] as number, 'camera-3');
+  production.set.key.azimuth.keys = keys([[0, -75, { join: 'straight' }], [149, 55, { join: 'straight' }]]);
   production.set.key.height.rest = 38;
-  production.set.dome.turn.keys = keys([[0, -25, { join: 'straight' }], [174, 20, { join: 'straight' }]]);
+  production.set.dome.turn.keys = keys([[0, -25, { join: 'straight' }], [149, 20, { join: 'straight' }]]);
   production.set.floor.level.rest = -1.12;
   return production;
 }

@@ -14,10 +14,8 @@ export async function startUp(): Promise<void> {
     await database();
     if (process.env.IRONSKY_DEMO === '1' && (await listProductions()).length === 0) {
       const { hash } = await addSound('sting.wav', await stingWav());
-      const [ident, ...others] = demoProductions();
-      // The last one taken in stands first on the desk.
-      for (const production of others.reverse()) await importProduction(production);
-      if (ident) await importProduction({ ...ident, sound: stingSound(hash) });
+      // The last one taken in stands first on the desk. Those that are cut to the sting are heard with it.
+      for (const production of demoProductions().reverse()) await importProduction(production.cues.length > 0 ? { ...production, sound: stingSound(hash) } : production);
       if ((await listKits()).length === 0) for (const kit of demoKits()) await addKit(kit);
     }
   } catch (error) {

@@ -28,7 +28,7 @@ function aimPoint({ marks }: Pick<Production, 'marks'>, { aim }: Camera, frame: 
   const mark = aim.on === 'mark' ? marks.find(({ id }) => id === aim.markId) : undefined;
   if (!mark) return null;
   const extent = boundsOf(mark.id);
-  const middle: Vec3 = extent ? [(extent.min[0] + extent.max[0]) / 2, (extent.min[1] + extent.max[1]) / 2, (extent.min[2] + extent.max[2]) / 2] : [0, 0, 0];
+  const middle: Vec3 = extent?.letters?.[aim.letter ?? -1] ?? (extent ? [(extent.min[0] + extent.max[0]) / 2, (extent.min[1] + extent.max[1]) / 2, (extent.min[2] + extent.max[2]) / 2] : [0, 0, 0]);
   return transformPoint(markPose(mark, frame, extent), middle);
 }
 

@@ -3,11 +3,13 @@ import type { Mat4 } from '../space/matrix';
 import type { Fade } from '../production/mark';
 import type { Surface } from '../production/materials';
 import type { Region } from '../solid/mesh';
-import type { Box } from '../space/vector';
+import type { Box, Vec3 } from '../space/vector';
 
 /** Extent of a mark about its origin, and the height of its last baseline where it has one; metres. */
 export interface MarkExtent extends Box {
   baseline?: number;
+  /** Middles of the letters of words, in their order. */
+  letters?: Vec3[];
 }
 
 /** Extents of marks about their origins, as far as they are known: focus on a mark needs them. */

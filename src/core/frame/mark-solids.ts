@@ -15,7 +15,7 @@ import { offsetOutline } from '../solid/offset-outline';
 import { reversed } from '../solid/outline-frame';
 import { buildSkin } from '../solid/skin';
 import { WavefrontError } from '../solid/triangulate';
-import { IDENTITY, type Mat4 } from '../space/matrix';
+import { IDENTITY, transformPoint, type Mat4 } from '../space/matrix';
 import type { Box } from '../space/vector';
 import type { MarkExtent } from './frame-state';
 
@@ -236,7 +236,7 @@ export function* buildSteps(mark: Mark, faces: readonly Typeface[], { cache, run
   const box = boundsOf(pieces);
   return {
     pieces,
-    bounds: box && layout.baseline !== null ? { ...box, baseline: layout.baseline } : box,
+    bounds: box && layout.baseline !== null ? { ...box, baseline: layout.baseline, letters: layout.letters.map(({ pose, width, size }) => transformPoint(pose, [width / 2, size / 2, 0])) } : box,
     triangles: pieces.reduce((sum, piece) => sum + piece.mesh.indices.length / 3, 0),
     missing: layout.missing,
     faults: [...faults],

@@ -17,6 +17,8 @@ export interface PlanCamera {
   seen: boolean;
   /** Nearest and farthest distance that counts as sharp. */
   sharp: { near: number; far: number } | null;
+  /** Focused there or farther, all is sharp up to infinity; metres. */
+  hyperfocal: number;
   /** Where it stood and will stand at the stations about the playhead. */
   ghosts: readonly CameraState[];
   /** Place at every tick of the path, and how many frames one tick is. */

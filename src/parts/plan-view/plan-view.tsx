@@ -199,6 +199,14 @@ export function PlanView({ from, marks, cameras, rail, selectedMark, onSelectMar
         </svg>
       ) : null}
       <Note>
+        {seen?.sharp ? (
+          <>
+            sharp {seen.sharp.near.toFixed(2)}–{seen.sharp.far === Infinity ? '∞' : seen.sharp.far.toFixed(2)} m
+            <br />
+            hyperfocal {seen.hyperfocal.toFixed(1)} m
+            <br />
+          </>
+        ) : null}
         {step} m grid{seen && seen.path.length > 1 ? ` · a dot ${seen.framesPerTick === 1 ? 'a frame' : `each ${seen.framesPerTick} fr`}` : ''}
       </Note>
       {chosen ? (

@@ -122,11 +122,11 @@ export interface TimelineProps extends LaneActions {
   empty?: ReactNode;
 }
 
-const LaneNames = memo(function LaneNames({ lanes, selected, onSelectLane }: Pick<TimelineProps, 'lanes' | 'selected' | 'onSelectLane'>) {
+const LaneNames = memo(function LaneNames({ lanes, selected, onSelectLane, onSelectKeys }: Pick<TimelineProps, 'lanes' | 'selected' | 'onSelectLane' | 'onSelectKeys'>) {
   return (
     <Names>
       {lanes.map((lane) => (
-        <Name key={lane.id} type="button" $hue={hueColour(lane.hue)} $on={selected === lane.id} aria-pressed={selected === lane.id} onClick={() => onSelectLane(lane.id)}>
+        <Name key={lane.id} type="button" $hue={hueColour(lane.hue)} $on={selected === lane.id} aria-pressed={selected === lane.id} title="With Ctrl: all of its keys" onClick={(event) => (event.ctrlKey || event.metaKey ? onSelectKeys(lane.rivets.map(({ frame }) => ({ group: lane.id, frame }))) : onSelectLane(lane.id))}>
           <span>{lane.label}</span>
           <small>{lane.owner}</small>
         </Name>
@@ -194,7 +194,7 @@ export function Timeline(props: TimelineProps) {
         <div style={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>{body(scale)}</div>
       ) : (
         <Lanes>
-          <LaneNames lanes={lanes} selected={selected} onSelectLane={onSelectLane} />
+          <LaneNames lanes={lanes} selected={selected} onSelectLane={onSelectLane} onSelectKeys={onSelectKeys} />
           <Tracks {...box.handlers}>
             {lanes.map((lane) => (
               <LaneTrack key={lane.id} lane={lane} scale={scale} pick={pick} selected={framesOf(lane.id)} actions={actions} />

@@ -4,13 +4,18 @@ import { aimSchema, type Camera } from '@/core/production/camera';
 import { Choices, Heading, Pick } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { ChannelField } from './channel-field';
-import { useEdit, useProduction } from './workspace';
+import { useEdit, useProduction, useView } from './workspace';
+
+const WHOLE = 'whole';
 
 /** What the camera is held on, and how much: let go softly by keying it. */
 export function AimBench({ camera }: { camera: Camera }) {
   const edit = useEdit();
   const marks = useProduction((p) => p.marks);
   const { aim } = camera;
+  const facts = useView((s) => (aim.markId ? s.facts[aim.markId] : undefined));
+  const body = marks.find(({ id }) => id === aim.markId)?.body;
+  const letters = body?.kind === 'words' ? (facts?.letters ?? []).map(({ from, to }, i) => ({ id: String(i), label: `${i + 1}  ${body.text.slice(from, to)}` })) : [];
   const change = (recipe: (found: Camera) => void, gesture: string | null = null) =>
     edit((draft) => {
       const found = draft.cameras.find(({ id }) => id === camera.id);
@@ -34,7 +39,10 @@ export function AimBench({ camera }: { camera: Camera }) {
           { id: 'point', label: 'a point' },
         ]}
       />
-      {aim.on === 'mark' ? <Pick label="Held on" value={aim.markId ?? ''} onChange={(id) => change((found) => void (found.aim.markId = id))} options={marks.map(({ id, name }) => ({ id, label: name }))} /> : null}
+      {aim.on === 'mark' ? <Pick label="Held on" value={aim.markId ?? ''} onChange={(id) => change((found) => void Object.assign(found.aim, { markId: id, letter: null }))} options={marks.map(({ id, name }) => ({ id, label: name }))} /> : null}
+      {aim.on === 'mark' && letters.length > 1 ? (
+        <Pick label="Letter" value={String(aim.letter ?? WHOLE)} onChange={(id) => change((found) => void (found.aim.letter = id === WHOLE ? null : Number(id)))} options={[{ id: WHOLE, label: 'all of it' }, ...letters]} />
+      ) : null}
       {aim.on === 'point' ? (
         <SchemaFields
           shape={aimSchema.shape.point.unwrap().shape}

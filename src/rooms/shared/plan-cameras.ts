@@ -2,7 +2,7 @@ import { useCallback, useMemo } from 'react';
 import { cameraPose, rigContext } from '@/core/frame/camera-pose';
 import { cameraState } from '@/core/frame/camera-state';
 import type { MarkExtent } from '@/core/frame/frame-state';
-import { depthOfField, permittedCircleMm } from '@/core/optics/lens';
+import { depthOfField, hyperfocalMetres, permittedCircleMm } from '@/core/optics/lens';
 import type { Camera } from '@/core/production/camera';
 import { land } from '@/core/production/edits/camera-edits';
 import { stationFrames } from '@/core/production/edits/move-edits';
@@ -56,6 +56,7 @@ export function usePlanCameras(): PlanCamera[] {
       production.cameras.map((camera): PlanCamera => {
         const own = camera.id === seen.id;
         const now = own ? state.camera : cameraState(production, camera, frame, boundsOf);
+        const circle = permittedCircleMm(now.sensorWidthMm, now.sensorHeightMm);
         const beside = [stations.findLast((s) => s.frame < frame), stations.find((s) => s.frame > frame)];
         return {
           id: camera.id,
@@ -63,7 +64,8 @@ export function usePlanCameras(): PlanCamera[] {
           hue: camera.hue,
           seen: own,
           state: now,
-          sharp: depthOfField(now.focalLengthMm, now.fStop, permittedCircleMm(now.sensorWidthMm, now.sensorHeightMm), now.focusDistance),
+          sharp: depthOfField(now.focalLengthMm, now.fStop, circle, now.focusDistance),
+          hyperfocal: hyperfocalMetres(now.focalLengthMm, now.fStop, circle),
           ghosts: own && ghosts ? beside.flatMap((s) => (s ? [cameraState(production, camera, s.frame, boundsOf)] : [])) : [],
           ...(ways.get(camera.id) ?? { path: [], framesPerTick: 1 }),
           stations: own ? stations : [],

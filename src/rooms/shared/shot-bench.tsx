@@ -15,6 +15,7 @@ import { Button, Choices, Heading, Pick, Row, Tick } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { Fold } from '@/parts/fold';
+import { LoopBench } from './loop-bench';
 import { NameField } from './name-field';
 import { Hint } from './panes';
 import { useEdit, useProduction, useView, useWorkspace, type Workspace } from './workspace';
@@ -134,6 +135,9 @@ export function ShotBench({ span, index }: { span: ShotSpan; index: number }) {
         </Button>
       </div>
       {atStart ? <Hint>Move the playhead into the shot to split it there.</Hint> : null}
+      <Fold title="Loop">
+        <LoopBench />
+      </Fold>
       <Fold title="Bent time" note={shot && shot.time.scene.keys.length > 0 ? 'this shot' : production.time.scene.keys.length > 0 ? 'the whole' : ''}>
         {shot ? <TimeBench group={`time/${shot.id}`} from={span.from} to={span.to - 1} put={(keys) => change((s) => void (s.time.scene = { ...s.time.scene, keys }))} /> : null}
         <Heading>Of the whole production</Heading>

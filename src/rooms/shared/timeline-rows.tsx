@@ -19,7 +19,7 @@ import { useEdit, useProduction, useView, useWorkspace } from './workspace';
 /** Frames within which something falls on a cue. */
 const SNAP_FRAMES = 2;
 /** Longer productions have their motion measured at every few frames. */
-const MOTION_FRAMES = 600;
+const MOTION_FRAMES = 300;
 
 /** Puts a frame on a cue that it comes near to, where that is asked for. */
 export function useSnap(): (frame: number) => number {

@@ -153,7 +153,7 @@ describe('aim', () => {
 
   test('on a mark follows it, and is let go softly by its channel', () => {
     const aimed = made((draft, camera) => {
-      camera.aim = { on: 'mark', markId: 'mark-1', point: { x: 0, y: 0, z: 0 } };
+      camera.aim = { on: 'mark', markId: 'mark-1', letter: null, point: { x: 0, y: 0, z: 0 } };
       camera.aimChannels.amount.keys = [key(0, 1), key(50, 0)];
       if (draft.marks[0]) draft.marks[0].placement.x.rest = 3;
     });

@@ -15,6 +15,7 @@ import type { Kit } from '@/core/production/kits';
 import { Typeface } from '@/core/outline/typeface';
 import { demoKits } from '@/demo/kits';
 import { addKit, listKits, removeKit } from '@/server/kits';
+import { addSound, soundBytes } from '@/server/sounds';
 import { packagedFont } from '../support/fonts';
 import { useDataFolder } from '../support/data-folder';
 
@@ -52,6 +53,21 @@ describe('productions', () => {
   test('what is not there is said so, whatever the id looks like', async () => {
     for (const id of ['nothing', '../../etc/passwd', "' or 1=1 --"]) expect(await status(loadProduction(id))).toBe(404);
     expect(await status(writeStill('../../evil', 1, png))).toBe(404);
+  });
+});
+
+describe('sounds', () => {
+  test('are kept under their hash and read back; what is none is refused in words, and so is a name that is a path', async () => {
+    const wav = Buffer.concat([Buffer.from('RIFF\x24\0\0\0WAVEfmt ', 'latin1'), Buffer.alloc(60, 7)]);
+    const { hash } = await addSound('bell.wav', wav);
+    expect((await addSound('again.wav', wav)).hash).toBe(hash);
+    expect(await soundBytes(hash)).toEqual({ bytes: wav, type: 'audio/wav' });
+    for (const [head, type] of [['OggS', 'audio/ogg'], ['fLaC', 'audio/flac'], ['ID3\x04', 'audio/mpeg']] as const) {
+      expect((await soundBytes((await addSound('x', Buffer.from(`${head}xxxxxxxxxxxx`, 'latin1'))).hash))?.type).toBe(type);
+    }
+    expect(await status(addSound('notes.txt', Buffer.from('hello there, no sound')))).toBe(415);
+    expect(await soundBytes('../../etc/passwd')).toBeNull();
+    expect(await soundBytes('0'.repeat(64))).toBeNull();
   });
 });
 

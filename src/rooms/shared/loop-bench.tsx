@@ -1,0 +1,67 @@
+'use client';
+
+import { useState } from 'react';
+import { checkLoop, type LoopCheck } from '@/core/check/loop';
+import { closeTheLoop } from '@/core/production/edits/key-edits';
+import { Button } from '@/parts/controls';
+import { Hint, Trouble } from './panes';
+import { useEdit, useView, useWorkspace } from './workspace';
+
+const WIDTH = 192;
+const SAMPLES = 8;
+
+/** Mean difference of two pictures, as a share of full scale. */
+const difference = (a: Uint8Array, b: Uint8Array) => a.reduce((sum, v, i) => sum + Math.abs(v - (b[i] as number)), 0) / (a.length * 255);
+
+const words = ({ metres, degrees, lens, markMetres, markDegrees, light }: LoopCheck): string =>
+  [
+    metres >= 1e-3 || degrees >= 1e-3 ? `the camera is off by ${metres.toFixed(3)} m and ${degrees.toFixed(2)}°` : '',
+    lens >= 1e-3 ? `the lens by ${(lens * 100).toFixed(1)} %` : '',
+    markMetres >= 1e-3 || markDegrees >= 1e-3 ? `a mark by ${markMetres.toFixed(3)} m and ${markDegrees.toFixed(2)}°` : '',
+    light >= 1e-3 ? `the light by ${light.toFixed(2)}` : '',
+  ]
+    .filter(Boolean)
+    .join(', ');
+
+/** Makes the production end as it began, and looks whether it does. */
+export function LoopBench() {
+  const { documents, picture } = useWorkspace();
+  const edit = useEdit();
+  const facts = useView((s) => s.facts);
+  const [found, setFound] = useState<{ check: LoopCheck; picture: number | null } | 'busy' | null>(null);
+  const look = async () => {
+    setFound('busy');
+    const { production } = documents.store.getState();
+    const { width, height, length } = production.format;
+    const check = checkLoop(production, (id) => facts[id]?.bounds);
+    const draw = (frame: number) => picture?.frame({ frame, width: WIDTH, height: Math.max(2, Math.round((WIDTH * height) / width)), samples: SAMPLES, alpha: false, as: 'rgba' });
+    try {
+      const [first, after] = [await draw(0), await draw(length)];
+      setFound({ check, picture: first && after ? difference(first, after) : null });
+    } catch {
+      setFound({ check, picture: null });
+    }
+  };
+  return (
+    <>
+      <div style={{ display: 'flex', gap: 4 }}>
+        <Button onPress={() => edit((draft) => closeTheLoop(draft, draft.format.length))}>Close the loop</Button>
+        <Button isDisabled={found === 'busy'} onPress={() => void look()}>
+          {found === 'busy' ? 'Looking…' : 'Check the loop'}
+        </Button>
+      </div>
+      {found && found !== 'busy' ? (
+        found.check.closes && !found.check.repeats ? (
+          <Hint role="status">
+            It closes: the frame after the last is the first.
+            {found.picture === null ? '' : ` Their pictures differ by ${(found.picture * 100).toFixed(2)} %.`}
+          </Hint>
+        ) : (
+          <Trouble>{found.check.repeats ? 'The last frame shows the first once more: played round, it is seen twice. Let the loop end one frame later.' : `It does not close: after the last frame ${words(found.check)}.`}</Trouble>
+        )
+      ) : (
+        <Hint>Every keyed channel ends as it began, at the frame after the last.</Hint>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,36 @@
+import { produce } from 'immer';
+import { checkLoop } from '@/core/check/loop';
+import { closeTheLoop } from '@/core/production/edits/key-edits';
+import { addForm } from '@/core/production/edits/mark-edits';
+import { emptyProduction, type Production } from '@/core/production/production';
+
+const key = (frame: number, value: number) => ({ frame, value, join: 'straight' as const, arrive: { influence: 0.4, speed: 0 }, leave: { influence: 0.4, speed: 0 }, bounces: 0 });
+
+/** A turntable of 120 frames: the mark turns once, the light goes to and fro. */
+const turning = (lastFrame: number): Production =>
+  produce(emptyProduction('Turn', { width: 640, height: 360, rate: '24', length: 120 }), (draft) => {
+    addForm(draft, 'star');
+    const [mark] = draft.marks;
+    if (mark) mark.placement.pan.keys = [key(0, 0), key(lastFrame, 360)];
+    draft.set.key.azimuth.keys = [key(0, -20), key(60, 40), key(lastFrame, -20)];
+  });
+
+test('a full turn keyed from the first frame to the one after the last closes; keyed to the last it repeats a frame (common practice)', () => {
+  expect(checkLoop(turning(120), () => null)).toMatchObject({ closes: true, repeats: false });
+  expect(checkLoop(turning(119), () => null).repeats).toBe(true);
+  expect(checkLoop(turning(160), () => null)).toMatchObject({ closes: false, markDegrees: expect.closeTo(90, 6) });
+});
+
+test('says what differs: the camera, a mark, the light', () => {
+  const open = produce(turning(120), (draft) => {
+    const orbit = draft.cameras[0]?.carriers[0];
+    if (orbit?.kind !== 'orbit') throw new Error('no orbit');
+    orbit.channels.azimuth.keys = [key(0, 0), key(120, 90)];
+    draft.set.key.strength.keys = [key(0, 1), key(120, 3)];
+  });
+  const found = checkLoop(open, () => null);
+  expect(found.metres).toBeCloseTo(8 * Math.SQRT2, 6);
+  expect(found.degrees).toBeCloseTo(90, 6);
+  expect(found.light).toBeCloseTo(2, 9);
+  expect(checkLoop(produce(open, (draft) => closeTheLoop(draft, 120)), () => null).closes).toBe(true);
+});

@@ -1,0 +1,66 @@
+import { buildMark, type MarkSolids } from '@/core/frame/mark-solids';
+import { evaluate } from '@/core/frame/evaluate';
+import { projected } from '@/core/optics/project';
+import { readProduction } from '@/core/production/migrate';
+import { shotSpans } from '@/core/production/shots';
+import type { Production } from '@/core/production/production';
+import { positionOf, transformPoint } from '@/core/space/matrix';
+import { boxCorners, distance } from '@/core/space/vector';
+import { demoProductions } from '@/demo/productions';
+import { STRIKES } from '@/demo/sting';
+import { packagedTypeface } from '../support/fonts';
+
+const [, lure, plunge] = demoProductions() as [Production, Production, Production];
+
+async function solidsOf(production: Production): Promise<Map<string, MarkSolids>> {
+  const built = new Map<string, MarkSolids>();
+  for (const mark of production.marks) built.set(mark.id, buildMark(mark, mark.body.kind === 'words' ? [await packagedTypeface(mark.body.font.id)] : []));
+  return built;
+}
+
+test.each([[lure.name, lure], [plunge.name, plunge]])('%s is a document as any other', (_, production) => {
+  expect(readProduction(JSON.parse(JSON.stringify(production)))).toEqual(production);
+});
+
+test('the beauty shot has three shots, cut while the camera is fast (common practice: two frames before the key, not after it has stopped)', () => {
+  const spans = shotSpans(lure);
+  expect(spans).toHaveLength(3);
+  const place = (frame: number) => positionOf(evaluate(lure, frame / 25, () => null).camera.pose);
+  for (const { from, to } of spans.slice(0, 2)) {
+    const steps = Array.from({ length: to - from - 1 }, (_, i) => distance(place(from + i), place(from + i + 1)));
+    expect(steps[steps.length - 1]).toBeGreaterThan(0.5 * Math.max(...steps));
+  }
+  // On the strikes of the sting.
+  expect(spans.slice(1).map(({ from }) => from)).toEqual(STRIKES.slice(1).map((seconds) => Math.round(seconds * 25)));
+  // And the next shot is under way as it begins.
+  expect(distance(place(84), place(85))).toBeGreaterThan(0.01);
+});
+
+test.each([[lure.name, lure], [plunge.name, plunge]])('%s: the last frame shows all of the marks’ faces inside the title-safe area (SMPTE ST 2046-1: 90 %)', async (_, production) => {
+  const built = await solidsOf(production);
+  const boundsOf = (id: string) => built.get(id)?.bounds;
+  const last = production.format.length - 1;
+  const { camera, marks } = evaluate(production, last / 25, boundsOf);
+  const named = production === plunge ? marks.slice(0, 1) : marks;
+  for (const { id, pose } of named) {
+    const box = boundsOf(id);
+    if (!box) throw new Error('not built');
+    for (const corner of boxCorners(box)) {
+      const [x, y] = projected(camera, transformPoint(pose, corner)) ?? [9, 9];
+      expect(Math.max(Math.abs(x), Math.abs(y))).toBeLessThan(0.9);
+    }
+  }
+});
+
+test('the word that is ridden on stays in sight while it plunges', async () => {
+  const built = await solidsOf(plunge);
+  const boundsOf = (id: string) => built.get(id)?.bounds;
+  for (let frame = 0; frame < 100; frame += 9) {
+    const { camera, marks } = evaluate(plunge, frame / 25, boundsOf);
+    const at = projected(camera, positionOf(marks[0]?.pose ?? []));
+    expect(Math.max(...(at ?? [9, 9]).map(Math.abs))).toBeLessThan(1);
+  }
+  // It falls five metres and more on the way.
+  const y = (frame: number) => positionOf(evaluate(plunge, frame / 25, boundsOf).marks[0]?.pose ?? [])[1];
+  expect(y(0) - y(64)).toBeGreaterThan(5);
+});
