@@ -67,7 +67,9 @@ export async function stingWav(): Promise<Uint8Array> {
   const source = new AudioSampleSource({ codec: 'pcm-s16' });
   output.addAudioTrack(source);
   await output.start();
-  await source.add(new AudioSample({ data: stingSignal(), format: 'f32', numberOfChannels: 1, sampleRate: RATE, timestamp: 0 }));
+  const sample = new AudioSample({ data: stingSignal(), format: 'f32', numberOfChannels: 1, sampleRate: RATE, timestamp: 0 });
+  await source.add(sample);
+  sample.close();
   await output.finalize();
   if (!target.buffer) throw new Error('The sting came out empty.');
   return new Uint8Array(target.buffer);

@@ -70,7 +70,8 @@ export interface CurveViewProps {
   channels: readonly CurveChannel[];
   /** The channel whose keys and handles can be dragged. */
   active: string | null;
-  onActivate: (name: string) => void;
+  /** `all` selects its keys too. */
+  onActivate: (name: string, all: boolean) => void;
   scale: Scale;
   framesPerSecond: number;
   playhead: number;
@@ -196,7 +197,7 @@ export function CurveView(props: CurveViewProps) {
     <Frame>
       <Names role="group" aria-label="Curves">
         {drawn.map(({ name, meta, channel, colour }) => (
-          <button key={name} type="button" aria-pressed={own?.name === name} onClick={() => onActivate(name)}>
+          <button key={name} type="button" aria-pressed={own?.name === name} title="With Ctrl: all of its keys" onClick={(event) => onActivate(name, event.ctrlKey || event.metaKey)}>
             <i style={{ background: channel.keys.length > 0 ? colour : 'var(--line-strong)' }} />
             <span>{meta.label}</span>
             <small>{channel.keys.length || ''}</small>

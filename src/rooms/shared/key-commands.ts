@@ -18,15 +18,17 @@ export function copySelectedKeys(workspace: Workspace): void {
 
 /** Pastes at the playhead: onto the lane that is picked when the keys are of one lane, else to where they came from. */
 export function pasteCopiedKeys({ documents, view }: Workspace, as: 'values' | 'shape'): void {
-  const { clip, pick, playhead, selection, carrierId } = view.getState();
+  const { clip, pick, playhead, selection, carrierId, timelineAs, curve } = view.getState();
   if (!clip) return;
   const { production } = documents.store.getState();
   const frame = sceneFrame(production, playhead);
   const own = clip.strips[0]?.group;
   const lane = pick?.group ?? (selection?.kind === 'camera' ? `carrier/${selection.id}/${carrierId}` : selection?.kind === 'mark' ? `mark/${selection.id}` : undefined);
   const target = lane !== undefined && channelGroups(production).some(({ id }) => id === lane) ? lane : own;
+  // Keys of one channel go to the channel whose curve is shown.
+  const only = timelineAs === 'curves' && clip.strips.length === 1 ? (curve ?? undefined) : undefined;
   let pasted: KeyRef[] = [];
-  documents.edit((draft) => void (pasted = pasteKeys(draft, clip, frame, as, target)));
+  documents.edit((draft) => void (pasted = pasteKeys(draft, clip, frame, as, target, only)));
   if (pasted.length > 0) view.setState({ keys: pasted, pick: null });
 }
 

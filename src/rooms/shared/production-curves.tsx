@@ -45,7 +45,7 @@ export function ProductionCurves({ groupId, scale, playhead }: { groupId: string
     <CurveView
       channels={channels}
       active={active}
-      onActivate={(name) => view.setState({ curve: name, keys: [] })}
+      onActivate={(name, all) => view.setState({ curve: name, pick: null, keys: all ? (channels.find((each) => each.name === name)?.channel.keys ?? []).map(({ frame }) => ({ group: groupId, name, frame })) : [] })}
       scale={scale}
       framesPerSecond={framesPerSecond(rate)}
       playhead={playhead}

@@ -164,6 +164,48 @@ describe('aim', () => {
   });
 });
 
+describe('whatever carriers are chained, keyed, weighed and switched', () => {
+  const KINDS = ['orbit', 'slide', 'rail', 'ride', 'shake', 'take'] as const;
+  const JOINS = ['straight', 'eased', 'flowing', 'held'] as const;
+  const of = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
+
+  function randomRig(joins: readonly (typeof JOINS)[number][]): Production {
+    return made((draft, camera) => {
+      camera.carriers = Array.from({ length: 1 + Math.floor(random() * 5) }, (_, i) => carrierSchema.parse({ id: `c-${i}`, kind: of(KINDS), on: random() > 0.15 }));
+      for (const carrier of camera.carriers) {
+        if (carrier.kind === 'ride') carrier.settings = { markId: draft.marks[0]?.id ?? null, from: 10 };
+        if (carrier.kind === 'rail') carrier.settings = { ...carrier.settings, closed: random() > 0.5, turns: random() > 0.5 };
+        for (const [name, channel] of Object.entries(carrier.channels)) {
+          if (random() < 0.4) continue;
+          const size = name === 'weight' ? 1 : 8;
+          const keys = [0, 31, 64, 99].map((frame) => ({ ...key(frame, number(0.05, size)), join: of(joins), leave: { influence: number(0, 1), speed: number(-3, 3) } }));
+          Object.assign(carrier.channels, { [name]: { ...channel, keys, after: of(['hold', 'cycle', 'climb', 'return'] as const) } });
+        }
+      }
+      if (random() > 0.5) Object.assign(camera.aim, { on: 'point', point: { x: 1, y: 0.3, z: -2 } });
+      if (draft.marks[0]) draft.marks[0].placement.x = { rest: 0, keys: [key(0, -2), key(90, 3)] };
+    });
+  }
+
+  test('the pose is finite at every time, and rigid', () => {
+    for (let n = 0; n < 80; n++) {
+      const production = randomRig(JOINS);
+      for (const frame of [-30, 0, 0.01, 31, 47.3, 64, 99, 250]) {
+        const m = pose(production, frame);
+        for (const v of m) expect(Number.isFinite(v)).toBe(true);
+        expect(Math.hypot(m[0] as number, m[1] as number, m[2] as number)).toBeCloseTo(1, 6);
+      }
+    }
+  });
+
+  test('joined by flowing or eased keys it does not jump', () => {
+    for (let n = 0; n < 40; n++) {
+      const production = randomRig(['flowing']);
+      for (const frame of [0, 31, 64, 98.9]) expect(distance(positionOf(pose(production, frame)), positionOf(pose(production, frame + 1e-7)))).toBeLessThan(1e-4);
+    }
+  });
+});
+
 describe('shake', () => {
   const rate = 100;
   const samples = (name: (typeof SHAKE_NAMES)[number], axis: (typeof SHAKE_AXES)[number], seconds: number, seed = 4) => Array.from({ length: seconds * rate }, (_, i) => shakeAt(name, seed, i / rate)[axis]);
