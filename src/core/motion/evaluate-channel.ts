@@ -4,7 +4,6 @@ import type { Channel, Key } from './channel';
 import { compiledKeys, compiledValue } from './compiled-keys';
 import { spanCurve } from './span-curve';
 
-export { flowingSpeed, handleSpeed, spanCurve } from './span-curve';
 
 /** Index of the last key at or before a frame, -1 before the first. Cost grows with the logarithm of the number of keys. */
 export function keyIndexAt(keys: readonly Key[], frame: number): number {

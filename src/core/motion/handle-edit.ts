@@ -1,5 +1,5 @@
 import type { Channel, Handle, Key } from './channel';
-import { flowingSpeed, handleSpeed } from './evaluate-channel';
+import { flowingSpeed, handleSpeed } from './span-curve';
 
 /** Handles as a curve shows them: where they end, and their speeds in units a frame. */
 

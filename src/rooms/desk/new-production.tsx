@@ -1,31 +1,18 @@
 'use client';
 
 import { useState } from 'react';
-import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
+import { Heading, Modal } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { FORMAT_PRESETS, frameFormatSchema, productionSchema } from '@/core/production/production';
 import { framesPerSecond, RATE_NAMES, type RateName } from '@/core/time/rate';
 import { parseTimecode } from '@/core/time/timecode';
 import { api } from '@/parts/api';
 import { Button, Choices, Pick, Row } from '@/parts/controls';
+import { DialogBox, Veil } from '@/parts/dialog';
 
-const Veil = styled(ModalOverlay)`
-  position: fixed;
-  inset: 0;
-  background: rgb(0 0 0 / 0.5);
-  display: flex;
-  justify-content: center;
-  align-items: flex-start;
-  padding-top: 12vh;
-`;
-const Sheet = styled(Dialog)`
+const Sheet = styled(DialogBox)`
   width: 420px;
-  outline: none;
   padding: 20px 22px;
-  background: var(--panel);
-  border: 1px solid var(--line-strong);
-  border-radius: 5px;
-  box-shadow: 0 12px 40px rgb(0 0 0 / 0.5);
   form { display: flex; flex-direction: column; gap: 8px; }
 `;
 const Title = styled(Heading)`

@@ -9,7 +9,7 @@ import type { Mark } from '@/core/production/mark';
 import { Button, Choices, Heading } from '@/parts/controls';
 import { download } from '@/parts/download';
 import { CallSheet } from '../shared/call-sheet';
-import { CameraBench } from '../shared/camera-bench';
+import { CameraBench } from '../camera/camera-bench';
 import { COMMANDS } from '../shared/commands';
 import { LensPane } from '../shared/lens-pane';
 import { Band, Bench, Column, Hint, RoomBody, Trouble } from '../shared/panes';

@@ -1,27 +1,14 @@
 'use client';
 
 import { useState } from 'react';
-import { Autocomplete, Dialog, Input, ListBox, ListBoxItem, Modal, ModalOverlay, SearchField, useFilter } from 'react-aria-components';
+import { Autocomplete, Input, ListBox, ListBoxItem, Modal, SearchField, useFilter } from 'react-aria-components';
 import { styled } from 'styled-components';
+import { DialogBox, Veil } from '@/parts/dialog';
 import { COMMANDS, type CommandContext } from './commands';
 
-const Veil = styled(ModalOverlay)`
-  position: fixed;
-  inset: 0;
-  background: rgb(0 0 0 / 0.4);
-  display: flex;
-  justify-content: center;
-  align-items: flex-start;
-  padding-top: 12vh;
-  z-index: 20;
-`;
-const Box = styled(Dialog)`
+const Box = styled(DialogBox)`
   width: 440px;
-  outline: none;
   background: var(--raised);
-  border: 1px solid var(--line-strong);
-  border-radius: 5px;
-  box-shadow: 0 12px 40px rgb(0 0 0 / 0.5);
   input {
     width: 100%;
     border: 0;

@@ -9,7 +9,7 @@ import type { RoomId } from '../rooms';
 import { endFlight, landHere } from './flight';
 import { copySelectedKeys, pasteCopiedKeys, removeSelectedKeys, shiftSelectedKeys } from './key-commands';
 import { seenCamera } from './seen';
-import { splitAtPlayhead } from './shot-bench';
+import { splitAtPlayhead } from './shot-commands';
 import { seek, stepBy, stepKey, togglePlay } from './transport';
 import type { Workspace } from './workspace';
 

@@ -1,33 +1,20 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
+import { Heading, Modal } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { shotSpans } from '@/core/production/shots';
 import { formatShortTimecode } from '@/core/time/timecode';
 import { Button } from '@/parts/controls';
+import { DialogBox, Veil } from '@/parts/dialog';
 import { seek } from './transport';
 import { useProduction, useView, useWorkspace } from './workspace';
 
-const Veil = styled(ModalOverlay)`
-  position: fixed;
-  inset: 0;
-  background: rgb(0 0 0 / 0.5);
-  display: flex;
-  justify-content: center;
-  align-items: center;
-  z-index: 20;
-`;
-const Box = styled(Dialog)`
+const Box = styled(DialogBox)`
   width: min(1080px, 92vw);
   max-height: 88vh;
   display: flex;
   flex-direction: column;
-  outline: none;
-  background: var(--panel);
-  border: 1px solid var(--line-strong);
-  border-radius: 5px;
-  box-shadow: 0 12px 40px rgb(0 0 0 / 0.5);
 `;
 const Head = styled.div`
   display: flex;
@@ -102,7 +89,7 @@ export function ContactSheet() {
 
   const done = Object.keys(drawn).length;
   return (
-    <Veil isOpen={open} onOpenChange={(next) => !next && close()} isDismissable>
+    <Veil $middle isOpen={open} onOpenChange={(next) => !next && close()} isDismissable>
       <Modal>
         <Box>
           <Head>

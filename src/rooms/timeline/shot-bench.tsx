@@ -1,12 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { cameraState } from '@/core/frame/camera-state';
-import { sceneFrameAt } from '@/core/frame/shot-camera';
 import { ramped, stretched, thereAndBack } from '@/core/motion/bent-time';
 import { stationFrames } from '@/core/production/edits/move-edits';
 import { straightenThroughCuts } from '@/core/production/edits/key-edits';
-import { addCamera, changeShot, moveShot, removeShot, splitShot } from '@/core/production/edits/shot-edits';
+import { changeShot, moveShot, removeShot } from '@/core/production/edits/shot-edits';
 import { shotSchema, shotSpans, type ShotSpan } from '@/core/production/shots';
 import { findGroup } from '@/core/production/channels';
 import type { Key } from '@/core/motion/channel';
@@ -16,28 +14,13 @@ import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { Fold } from '@/parts/fold';
 import { LoopBench } from './loop-bench';
-import { NameField } from './name-field';
-import { Hint } from './panes';
-import { useEdit, useProduction, useView, useWorkspace, type Workspace } from './workspace';
+import { NameField } from '../shared/name-field';
+import { Hint } from '../shared/panes';
+import { splitAtPlayhead } from '../shared/shot-commands';
+import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
 
 const BEFORE_END: FieldMeta = { label: 'Before its end', unit: 'fr', min: 0, max: 100, rest: 2, step: 1, digits: 0, shown: 1 };
 const PERCENT: FieldMeta = { label: 'Pace of time', unit: '%', min: -10, max: 10, rest: 0.5, step: 0.05, digits: 0, shown: 100 };
-
-/** Begins a new shot at the playhead, with a camera of its own that stands where the old one is, or with the same one going on. */
-export function splitAtPlayhead({ documents, view }: Workspace, own: boolean): void {
-  const { production } = documents.store.getState();
-  const { playhead, facts, flight } = view.getState();
-  const at = Math.round(playhead);
-  const span = shotSpans(production).findLast(({ from }) => from <= at);
-  const camera = production.cameras.find(({ id }) => id === span?.cameraId);
-  if (!span || !camera || at === span.from) return;
-  const state = cameraState(production, camera, sceneFrameAt(production, at), (id) => facts[id]?.bounds, undefined, flight?.pose);
-  documents.edit((draft) => {
-    const id = own ? addCamera(draft, camera, state) : camera.id;
-    const shot = id && splitShot(draft, at, id);
-    if (shot) view.setState({ selection: { kind: 'shot', id: shot }, flight: null, pick: null, carrierId: null, through: null });
-  });
-}
 
 /** Time bent over a span: ready-made, then drawn by hand as the curve of the channel. */
 export function TimeBench({ group, from, to, put }: { group: string; from: number; to: number; put: (keys: Key[]) => void }) {

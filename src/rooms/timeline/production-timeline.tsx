@@ -7,13 +7,13 @@ import { Choices } from '@/parts/controls';
 import type { LanePart } from '@/parts/timeline/lane-track';
 import { lanesOf } from '@/parts/timeline/lanes';
 import { Timeline } from '@/parts/timeline/timeline';
-import { shiftSelectedKeys } from './key-commands';
+import { shiftSelectedKeys } from '../shared/key-commands';
 import { ProductionCurves } from './production-curves';
-import { useSceneFrame, useSeenCamera } from './seen';
+import { useSceneFrame, useSeenCamera } from '../shared/seen';
 import { useCueRow, useShotRow, useSnap, useSpeedRow } from './timeline-rows';
-import { seek, seekScene } from './transport';
-import type { Selection, ViewState } from './view-store';
-import { useEdit, useProduction, useView, useWorkspace } from './workspace';
+import { seek, seekScene } from '../shared/transport';
+import type { Selection, ViewState } from '../shared/view-store';
+import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
 
 /** What of the production a lane belongs to. */
 export function selectionOf(group: ChannelGroup): Selection {

@@ -3,8 +3,8 @@
 import { aimSchema, type Camera } from '@/core/production/camera';
 import { Choices, Heading, Pick } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
-import { ChannelField } from './channel-field';
-import { useEdit, useProduction, useView } from './workspace';
+import { ChannelField } from '../shared/channel-field';
+import { useEdit, useProduction, useView } from '../shared/workspace';
 
 const WHOLE = 'whole';
 

@@ -1,6 +1,6 @@
 'use client';
 
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { evenCues, moveCue, removeCue, setCues } from '@/core/production/edits/cue-edits';
 import { MAX_SOUND_BYTES, MAX_SOUND_SECONDS, soundSchema, type Cue } from '@/core/production/sound';
 import type { OnsetFinding } from '@/core/sound/onsets';
@@ -8,12 +8,13 @@ import type { FieldMeta } from '@/core/schema/fields';
 import { framesPerSecond } from '@/core/time/rate';
 import { api } from '@/parts/api';
 import { Button, Heading, Row, Tick } from '@/parts/controls';
+import { FileButton } from '@/parts/file-button';
 import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { decodeSound, onsetsOf } from '@/parts/sound-client';
-import { NameField } from './name-field';
-import { Hint, Trouble } from './panes';
-import { useEdit, useProduction, useView, useWorkspace } from './workspace';
+import { NameField } from '../shared/name-field';
+import { Hint, Trouble } from '../shared/panes';
+import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
 
 const EVERY: FieldMeta = { label: 'Every', unit: 's', min: 0.05, max: 60, rest: 2, step: 0.1, digits: 2, shown: 1 };
 const THRESHOLD: FieldMeta = { label: 'Stronger than', unit: '%', min: 0.01, max: 1, rest: 0.2, step: 0.05, digits: 0, shown: 100 };
@@ -44,7 +45,6 @@ function useChooseSound() {
 /** The sound under the production, and cues made from it. */
 export function SoundBench() {
   const edit = useEdit();
-  const input = useRef<HTMLInputElement>(null);
   const { sound, format, cues } = useProduction((p) => p);
   const { ready, missing } = useView((s) => ({ ready: s.sound, missing: s.soundTrouble }));
   const { busy, trouble, choose } = useChooseSound();
@@ -88,20 +88,10 @@ export function SoundBench() {
       {missing ? <Trouble>{missing}</Trouble> : null}
       {trouble ? <Trouble>{trouble}</Trouble> : null}
       {busy ? <Hint role="status">Taking in {busy}…</Hint> : null}
-      <input
-        ref={input}
-        type="file"
-        hidden
-        aria-label="Sound file"
-        accept=".wav,.mp3,.ogg,.oga,.flac,audio/*"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          event.target.value = '';
-          if (file) void choose(file);
-        }}
-      />
       <div style={{ display: 'flex', gap: 4, marginTop: 4 }}>
-        <Button onPress={() => input.current?.click()}>{sound ? 'Another file…' : 'Choose a sound file…'}</Button>
+        <FileButton label="Sound file" accept=".wav,.mp3,.ogg,.oga,.flac,audio/*" onFile={(file) => void choose(file)}>
+          {sound ? 'Another file…' : 'Choose a sound file…'}
+        </FileButton>
         {sound ? <Button onPress={() => edit((draft) => void (draft.sound = null))}>No sound</Button> : null}
       </div>
       <Heading>Cues · {cues.length}</Heading>

@@ -5,12 +5,12 @@ import { focusSchema, type Camera, type FocusTarget } from '@/core/production/ca
 import { pointAhead } from '@/core/production/edits/move-edits';
 import { Button, Heading, Pick, Row, Tick } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
-import { ChannelField } from './channel-field';
+import { ChannelField } from '../shared/channel-field';
 import { READOUT } from './lens-bench';
-import { Hint } from './panes';
+import { Hint } from '../shared/panes';
 import { useCameraEdit } from './use-camera-edit';
-import { useFrameState } from './use-frame-state';
-import { useProduction, useView, useWorkspace } from './workspace';
+import { useFrameState } from '../shared/use-frame-state';
+import { useProduction, useView, useWorkspace } from '../shared/workspace';
 
 const KINDS: { id: FocusTarget['on']; label: string }[] = [
   { id: 'distance', label: 'a set distance' },

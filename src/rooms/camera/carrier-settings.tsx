@@ -14,9 +14,9 @@ import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { SpectrumChart } from '@/parts/spectrum-chart';
 import { hueColour } from '@/parts/theme';
-import { Hint } from './panes';
+import { Hint } from '../shared/panes';
 import { TakeBench } from './take-bench';
-import { useEdit, useProduction } from './workspace';
+import { useEdit, useProduction } from '../shared/workspace';
 
 const PLACE: FieldMeta = { label: '', unit: 'm', min: -1000, max: 1000, rest: 0, step: 0.1, digits: 2, shown: 1 };
 

@@ -5,10 +5,10 @@ import type { Camera } from '@/core/production/camera';
 import { CARRIER_KINDS, type CarrierKindName } from '@/core/rig/rig';
 import { Button, Choices, Heading } from '@/parts/controls';
 import { CarrierSettings } from './carrier-settings';
-import { ChannelField } from './channel-field';
-import { activeCarrier } from './flight';
-import { useSceneFrame } from './seen';
-import { useEdit, useView, useWorkspace } from './workspace';
+import { ChannelField } from '../shared/channel-field';
+import { activeCarrier } from '../shared/flight';
+import { useSceneFrame } from '../shared/seen';
+import { useEdit, useView, useWorkspace } from '../shared/workspace';
 
 /** The chain of a camera's carriers, and the one that is chosen. */
 export function CarrierBench({ camera }: { camera: Camera }) {

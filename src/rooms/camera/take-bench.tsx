@@ -9,15 +9,16 @@ import { evenPoses, type TimedPose } from '@/core/rig/take-poses';
 import { TRACKER_DEFAULTS } from '@/core/rig/tracker-model';
 import type { FieldMeta } from '@/core/schema/fields';
 import { Button, Pick, Row } from '@/parts/controls';
+import { FileButton } from '@/parts/file-button';
 import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { Fold } from '@/parts/fold';
 import { listenToTracker } from '@/parts/tracker-client';
-import { Hint, Trouble } from './panes';
-import { sceneFrame } from './seen';
-import { togglePlay } from './transport';
+import { Hint, Trouble } from '../shared/panes';
+import { sceneFrame } from '../shared/seen';
+import { togglePlay } from '../shared/transport';
 import { useCameraEdit } from './use-camera-edit';
-import { useWorkspace } from './workspace';
+import { useWorkspace } from '../shared/workspace';
 
 const number = (label: string, unit: string, max: number, rest: number, step: number, shown = 1): FieldMeta => ({ label, unit, min: 0, max, rest, step, digits: step < 1 && shown === 1 ? 1 : 0, shown });
 
@@ -26,7 +27,6 @@ export function TakeBench({ camera, carrier }: { camera: Camera; carrier: Extrac
   const workspace = useWorkspace();
   const { view, documents } = workspace;
   const change = useCameraEdit(camera.id);
-  const input = useRef<HTMLInputElement>(null);
   const [tracker, setTracker] = useState(TRACKER_DEFAULTS);
   const [recording, setRecording] = useState<{ abort: AbortController; count: number; last: TimedPose | null } | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -93,22 +93,12 @@ export function TakeBench({ camera, carrier }: { camera: Camera; carrier: Extrac
         ) : (
           <>
             <Button onPress={() => void record()}>Record a take</Button>
-            <Button onPress={() => input.current?.click()}>Read a file…</Button>
+            <FileButton label="File of poses" accept=".json,.jsonl,.ndjson,application/json" onFile={(file) => void read(file)}>
+              Read a file…
+            </FileButton>
           </>
         )}
       </div>
-      <input
-        ref={input}
-        type="file"
-        hidden
-        aria-label="File of poses"
-        accept=".json,.jsonl,.ndjson,application/json"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          event.target.value = '';
-          if (file) void read(file);
-        }}
-      />
       {recording ? (
         <Hint role="status">
           {recording.count} poses · {recording.last ? `${recording.last.x.toFixed(2)} ${recording.last.y.toFixed(2)} ${recording.last.z.toFixed(2)} m` : 'waiting'}

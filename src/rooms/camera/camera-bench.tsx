@@ -10,8 +10,8 @@ import { CarrierBench } from './carrier-bench';
 import { FocusBench } from './focus-bench';
 import { LensBench } from './lens-bench';
 import { MovesBench } from './moves-bench';
-import { NameField } from './name-field';
-import { useEdit, useProduction, useWorkspace } from './workspace';
+import { NameField } from '../shared/name-field';
+import { useEdit, useProduction, useWorkspace } from '../shared/workspace';
 
 /** Everything of a camera: its carriers, its aim, its lens and what that is focused on. */
 export function CameraBench({ camera }: { camera: Camera }) {

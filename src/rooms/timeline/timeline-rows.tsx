@@ -12,9 +12,9 @@ import { CUE_HEIGHT, CueTrack, type CueActions, type Waveform } from '@/parts/ti
 import type { TimelineRow } from '@/parts/timeline/row';
 import { SHOT_HEIGHT, ShotTrack, type ShotActions, type ShotBlock } from '@/parts/timeline/shot-track';
 import { CHART_HEIGHT, SpeedChart } from '@/parts/timeline/speed-chart';
-import { splitAtPlayhead } from './shot-bench';
-import { seek } from './transport';
-import { useEdit, useProduction, useView, useWorkspace } from './workspace';
+import { splitAtPlayhead } from '../shared/shot-commands';
+import { seek } from '../shared/transport';
+import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
 
 /** Frames within which something falls on a cue. */
 const SNAP_FRAMES = 2;
