@@ -228,6 +228,8 @@ const RowBox = styled.div<{ $wide: boolean }>`
 
 /** A choice of yes or no. */
 export const Tick = styled(Checkbox)`
+  /* The box for screen readers lies in it, and not somewhere below the page. */
+  position: relative;
   display: flex;
   align-items: center;
   gap: 7px;

@@ -133,7 +133,7 @@ test('from an empty desk to frames on disk, as a person would', async ({ page, i
     await expect(plan.getByRole('button', { name: 'Select DIVE' })).toBeVisible();
     await expect(plan.getByRole('button', { name: 'Go to the station at frame 24' })).toBeVisible();
     expect(await plan.locator('circle[r="1.15"]').count()).toBe(25);
-    await page.getByRole('radio', { name: 'side' }).click();
+    await page.getByRole('radio', { name: 'side', exact: true }).click();
     await expect(page.getByRole('group', { name: 'Plan from the side' })).toBeVisible();
     await saved(page);
   });

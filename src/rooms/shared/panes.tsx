@@ -39,6 +39,7 @@ export const PaneTitle = styled.div`
 `;
 export const Bench = styled.aside<{ $width?: number }>`
   width: ${({ $width = 248 }) => $width}px;
+  position: relative;
   flex: none;
   overflow-y: auto;
   background: var(--panel);

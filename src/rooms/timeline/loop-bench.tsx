@@ -16,7 +16,7 @@ const difference = (a: Uint8Array, b: Uint8Array) => a.reduce((sum, v, i) => sum
 const words = ({ metres, degrees, lens, markMetres, markDegrees, light }: LoopCheck): string =>
   [
     metres >= 1e-3 || degrees >= 1e-3 ? `the camera is off by ${metres.toFixed(3)} m and ${degrees.toFixed(2)}°` : '',
-    lens >= 1e-3 ? `the lens by ${(lens * 100).toFixed(1)} %` : '',
+    lens >= 1e-3 ? `the lens by ${((Math.exp(lens) - 1) * 100).toFixed(1)} %` : '',
     markMetres >= 1e-3 || markDegrees >= 1e-3 ? `a mark by ${markMetres.toFixed(3)} m and ${markDegrees.toFixed(2)}°` : '',
     light >= 1e-3 ? `the light by ${light.toFixed(2)}` : '',
   ]
