@@ -42,6 +42,16 @@ export function onsetsOf({ buffer }: DecodedSound, threshold: number, signal?: A
   });
 }
 
+/** Longest wait for the sound device, milliseconds: a picture without sound is better than none. */
+const DEVICE_MS = 300;
+
+/** Resolves once the sound device runs, or has been waited for long enough. */
+export async function soundDevice(): Promise<void> {
+  const audio = context();
+  if (audio.state === 'running') return;
+  await Promise.race([audio.resume(), new Promise((resolve) => setTimeout(resolve, DEVICE_MS))]);
+}
+
 /** One sound being heard; its clock tells the time of the playhead while it plays. */
 export class SoundPlayer {
   private source: AudioBufferSourceNode | null = null;

@@ -31,6 +31,9 @@ import { ADD_FRAGMENT, FULLSCREEN_VERTEX, RESOLVE_FRAGMENT } from './resolve-sha
 import { setSharpness, sharpnessMaterial } from './sharpness';
 import { Stage, type Quality } from './stage';
 
+/** Between two looks at whether the graphics card is done, milliseconds. */
+const FENCE_POLL_MS = 3;
+
 /** Draws sub-frames of a stage, sums them, and resolves the sum to a picture. One graphics context, reused. */
 export class Painter {
   readonly stage = new Stage();
@@ -204,6 +207,19 @@ export class Painter {
     for (const [name, value] of Object.entries(values)) (uniforms[name] as { value: unknown }).value = value;
     this.renderer.setRenderTarget(target);
     this.renderer.render(this.resolver, this.flat);
+  }
+
+  /**
+   * Resolves once the graphics card has drawn all it was asked for. Commands are only queued when they are given: without waiting, a slow card falls
+   * seconds behind, and what is seen is long past.
+   */
+  async finished(): Promise<void> {
+    const gl = this.renderer.getContext() as WebGL2RenderingContext;
+    const fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0);
+    if (!fence) return;
+    gl.flush();
+    while (gl.clientWaitSync(fence, 0, 0) === gl.TIMEOUT_EXPIRED) await new Promise((resolve) => setTimeout(resolve, FENCE_POLL_MS));
+    gl.deleteSync(fence);
   }
 
   /** Called when the graphics context has been lost. */

@@ -130,7 +130,12 @@ export class PictureDesk {
       for (;;) {
         const order = this.orders.shift();
         if (order) await this.fill(order);
-        else if (!this.drawLook()) break;
+        else {
+          const more = this.drawLook();
+          // One picture at a time: a newer look is taken up as soon as this one is seen.
+          await this.painter?.finished();
+          if (!more && !(this.stale && this.canDraw()) && this.orders.length === 0) break;
+        }
         await breathe();
       }
     } finally {
@@ -138,10 +143,14 @@ export class PictureDesk {
     }
   }
 
+  private canDraw(): boolean {
+    return this.painter !== null && this.production !== null && this.look !== null && this.look.width >= 1 && this.look.height >= 1;
+  }
+
   /** Draws the next sub-frame of the lens view; false when there is nothing left to do. */
   private drawLook(): boolean {
     const { painter, production, look } = this;
-    if (!painter || !production || !look || look.width < 1 || look.height < 1) return false;
+    if (!painter || !production || !look || !this.canDraw()) return false;
     const goal = look.quality === 'sketch' ? 1 : look.moving ? (look.quality === 'full' ? MOVING_FULL_SAMPLES : 1) : REST_SAMPLES;
     const started = performance.now();
     painter.resize(look.width, look.height);

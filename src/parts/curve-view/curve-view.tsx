@@ -97,7 +97,7 @@ let gestures = 0;
 function Axis({ up, shown, digits, unit, title }: { up: ScaleLinear<number, number>; shown: number; digits: number; unit: string; title: string }) {
   return (
     <g>
-      {up.ticks(4).map((v) => (
+      {up.ticks(Math.max(2, Math.round(((up.range()[0] as number) - (up.range()[1] as number)) / 34))).map((v) => (
         <g key={v}>
           <line x1={0} x2="100%" y1={up(v)} y2={up(v)} stroke="var(--line)" strokeOpacity={Math.abs(v) < 1e-9 ? 1 : 0.5} />
           <text x={4} y={up(v) - 2}>

@@ -33,8 +33,11 @@ const Corner = styled.div`
 `;
 const Note = styled.div`
   position: absolute;
-  left: 8px;
-  bottom: 5px;
+  left: 4px;
+  bottom: 3px;
+  padding: 1px 5px;
+  border-radius: 2px;
+  background: color-mix(in srgb, var(--well) 78%, transparent);
   font: 11px var(--mono);
   color: var(--faint);
   pointer-events: none;

@@ -1,7 +1,7 @@
 import { channelGroups, keyFrames } from '@/core/production/channels';
 import { sceneFrameAt } from '@/core/frame/shot-camera';
 import { framesPerSecond } from '@/core/time/rate';
-import { heardFrame, soundFrom } from './use-sound';
+import { heardFrame, soundFrom, soundReady } from './use-sound';
 import type { Workspace } from './workspace';
 
 /** Moving the playhead: play, step, jump. */
@@ -58,16 +58,18 @@ export function togglePlay(workspace: Workspace): void {
   const perSecond = framesPerSecond(format.rate);
   const start = view.getState().playhead >= format.length - 1 ? 0 : view.getState().playhead;
   view.setState({ playing: true, flight: null });
-  soundFrom(workspace, start);
-  const began = performance.now();
-  const tick = (now: number) => {
-    if (!view.getState().playing) return;
-    // Where there is a sound its clock is the time: pictures follow what is heard.
-    const heard = heardFrame(workspace);
-    if (heard !== null && heard >= format.length) soundFrom(workspace, 0);
-    const frame = heard ?? start + (Math.max(0, now - began) / 1000) * perSecond;
-    view.setState({ playhead: Math.floor(frame % format.length) });
+  void soundReady(workspace).then(() => {
+    soundFrom(workspace, start);
+    const began = performance.now();
+    const tick = (now: number) => {
+      if (!view.getState().playing) return;
+      // Where there is a sound its clock is the time: pictures follow what is heard.
+      const heard = heardFrame(workspace);
+      if (heard !== null && heard >= format.length) soundFrom(workspace, 0);
+      const frame = heard ?? start + (Math.max(0, now - began) / 1000) * perSecond;
+      view.setState({ playhead: Math.floor(frame % format.length) });
+      requestAnimationFrame(tick);
+    };
     requestAnimationFrame(tick);
-  };
-  requestAnimationFrame(tick);
+  });
 }
