@@ -1,7 +1,8 @@
 import { channelGroups, keyFrames } from '@/core/production/channels';
 import { sceneFrameAt } from '@/core/frame/shot-camera';
 import { framesPerSecond } from '@/core/time/rate';
-import { heardFrame, soundFrom, soundReady } from './use-sound';
+import { soundDevice } from '@/parts/sound-client';
+import { heardFrame, soundFrom } from './use-sound';
 import type { Workspace } from './workspace';
 
 /** Moving the playhead: play, step, jump. */
@@ -58,7 +59,7 @@ export function togglePlay(workspace: Workspace): void {
   const perSecond = framesPerSecond(format.rate);
   const start = view.getState().playhead >= format.length - 1 ? 0 : view.getState().playhead;
   view.setState({ playing: true, flight: null });
-  void soundReady(workspace).then(() => {
+  const begin = () => {
     soundFrom(workspace, start);
     const began = performance.now();
     const tick = (now: number) => {
@@ -71,5 +72,8 @@ export function togglePlay(workspace: Workspace): void {
       requestAnimationFrame(tick);
     };
     requestAnimationFrame(tick);
-  });
+  };
+  // Only a sound is worth waiting for.
+  if (view.getState().sound) void soundDevice().then(begin);
+  else begin();
 }

@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { framesPerSecond } from '@/core/time/rate';
-import { decodeSound, soundDevice, SoundPlayer, type DecodedSound } from '@/parts/sound-client';
+import { decodeSound, SoundPlayer, type DecodedSound } from '@/parts/sound-client';
 import { useProduction, useView, useWorkspace, type Workspace } from './workspace';
 
 const decoded = new Map<string, Promise<DecodedSound>>();
@@ -35,11 +35,6 @@ export function heardFrame({ documents }: Workspace): number | null {
   const { sound, format } = documents.store.getState().production;
   const position = sound ? player.position() : null;
   return position === null || !sound ? null : position * framesPerSecond(format.rate) + sound.from;
-}
-
-/** Resolves once there is nothing to wait for before playing. */
-export async function soundReady({ view }: Workspace): Promise<void> {
-  if (view.getState().sound) await soundDevice();
 }
 
 /** Begins to be heard at a frame, where there is a sound. */
