@@ -1,0 +1,211 @@
+import { jest } from '@jest/globals';
+import { cameraPose } from '@/core/frame/camera-pose';
+import { shotCamera } from '@/core/frame/shot-camera';
+import { stretched } from '@/core/motion/bent-time';
+import { valueAt } from '@/core/motion/evaluate-channel';
+import { findGroup } from '@/core/production/channels';
+import { addWordmark } from '@/core/production/edits/mark-edits';
+import { duplicateCamera, splitShot } from '@/core/production/edits/shot-edits';
+import { readProduction } from '@/core/production/migrate';
+import { emptyProduction, type Production } from '@/core/production/production';
+import { shotSpans } from '@/core/production/shots';
+import { forwardOf, positionOf } from '@/core/space/matrix';
+import { distance, dot, subtract } from '@/core/space/vector';
+import type { Autosave } from '@/rooms/shared/autosave';
+import { COMMANDS } from '@/rooms/shared/commands';
+import { fly, landHere } from '@/rooms/shared/flight';
+import { copySelectedKeys, pasteCopiedKeys, removeSelectedKeys, selectedKeys, shiftSelectedKeys } from '@/rooms/shared/key-commands';
+import { focusAt } from '@/rooms/shared/pick-focus';
+import { createProductionStore } from '@/rooms/shared/production-store';
+import { sceneFrame, seenCamera } from '@/rooms/shared/seen';
+import { splitAtPlayhead } from '@/rooms/shared/shot-commands';
+import { seekScene } from '@/rooms/shared/transport';
+import { createViewStore } from '@/rooms/shared/view-store';
+import type { Workspace } from '@/rooms/shared/workspace';
+
+const nowhere = () => null;
+
+function workspace(recipe: (draft: Production) => void = () => undefined): Workspace {
+  const production = emptyProduction('Test', { width: 1920, height: 1080, rate: '25', length: 100 });
+  recipe(production);
+  return { id: 'x', documents: createProductionStore(production), view: createViewStore(), autosave: {} as Autosave, picture: null, canvas: null };
+}
+const of = (w: Workspace): Production => w.documents.store.getState().production;
+const run = (w: Workspace, id: string) => COMMANDS.find((command) => command.id === id)?.run({ workspace: w, goTo: jest.fn<() => void>(), openFinder: jest.fn<() => void>() });
+const keysOf = (w: Workspace, camera = 'camera-1', name = 'azimuth') => findGroup(of(w), `carrier/${camera}/orbit-1`)?.channels[name]?.keys.map(({ frame }) => frame);
+
+const two = (draft: Production) => {
+  duplicateCamera(draft, 'camera-1');
+  splitShot(draft, 40, 'camera-2');
+};
+
+describe('the camera that is seen', () => {
+  test('is the shot’s at the playhead, unless another is looked through', () => {
+    const w = workspace(two);
+    expect(seenCamera(of(w), w.view.getState()).id).toBe('camera-1');
+    w.view.setState({ playhead: 40 });
+    expect(seenCamera(of(w), w.view.getState()).id).toBe('camera-2');
+    w.view.setState({ through: 'camera-1' });
+    expect(seenCamera(of(w), w.view.getState()).id).toBe('camera-1');
+    // One that is gone is not looked through.
+    w.view.setState({ through: 'camera-9' });
+    expect(seenCamera(of(w), w.view.getState()).id).toBe('camera-2');
+  });
+
+  test('is the one that is flown and landed', () => {
+    const w = workspace(two);
+    w.view.setState({ playhead: 60 });
+    fly(w, { orbit: [30, 0] });
+    landHere(w);
+    expect(keysOf(w, 'camera-2')).toEqual([60]);
+    expect(keysOf(w, 'camera-1')).toEqual([]);
+  });
+});
+
+describe('under bent time', () => {
+  const slow = (draft: Production) => void (draft.time.scene.keys = stretched(0, 99, 0.5));
+
+  test('keys land at the scene’s frame, and a station is gone to where it is seen', () => {
+    const w = workspace(slow);
+    w.view.setState({ playhead: 60 });
+    expect(sceneFrame(of(w), 60)).toBe(30);
+    landHere(w);
+    expect(keysOf(w)).toEqual([30]);
+    w.view.setState({ playhead: 0 });
+    seekScene(w, 30);
+    expect(w.view.getState().playhead).toBe(60);
+  });
+
+  test('where a scene’s frame is seen twice the nearer one is gone to; where never, the nearest', () => {
+    const w = workspace((draft) => void (draft.time.scene.keys = stretched(0, 99, -1)));
+    seekScene(w, 90);
+    expect(w.view.getState().playhead).toBe(9);
+    seekScene(w, 500);
+    expect(w.view.getState().playhead).toBe(0);
+  });
+});
+
+describe('splitting at the playhead', () => {
+  test('a new camera stands where the picture was taken from, flown to or not; the same camera goes on', () => {
+    const w = workspace();
+    w.view.setState({ playhead: 30 });
+    fly(w, { orbit: [50, 10], dolly: 0.7 });
+    const flown = w.view.getState().flight?.pose ?? [];
+    splitAtPlayhead(w, true);
+    expect(shotSpans(of(w)).map(({ cameraId, from }) => [cameraId, from])).toEqual([['camera-1', 0], ['camera-2', 30]]);
+    shotCamera(of(w), 30, nowhere).pose.forEach((v, i) => expect(v).toBeCloseTo(flown[i] as number, 9));
+    expect(w.view.getState()).toMatchObject({ flight: null, selection: { kind: 'shot' } });
+    w.view.setState({ playhead: 70 });
+    splitAtPlayhead(w, false);
+    expect(shotSpans(of(w)).map(({ cameraId }) => cameraId)).toEqual(['camera-1', 'camera-2', 'camera-2']);
+    // Where a shot begins there is nothing to split.
+    const before = of(w);
+    splitAtPlayhead(w, true);
+    expect(of(w)).toBe(before);
+    w.documents.undo();
+    w.documents.undo();
+    expect(of(w).cameras).toHaveLength(1);
+  });
+});
+
+describe('keys by command', () => {
+  const keyed = () => {
+    const w = workspace(two);
+    for (const [frame, turn] of [[10, 20], [20, -35]] as const) {
+      w.view.setState({ playhead: frame });
+      fly(w, { orbit: [turn, 0] });
+      landHere(w);
+    }
+    return w;
+  };
+  const group = 'carrier/camera-1/orbit-1';
+
+  test('a picked move means its two stations; selected keys come before what is picked', () => {
+    const w = keyed();
+    w.view.setState({ pick: { kind: 'move', group, from: 10, to: 20 } });
+    expect(selectedKeys(w).map(({ frame }) => frame)).toEqual([10, 20]);
+    w.view.setState({ keys: [{ group, frame: 20 }] });
+    expect(selectedKeys(w)).toEqual([{ group, frame: 20 }]);
+  });
+
+  test('copied keys are pasted at the playhead, onto the camera that is selected, and are selected then', () => {
+    const w = keyed();
+    w.view.setState({ keys: [{ group, frame: 10 }, { group, frame: 20 }] });
+    copySelectedKeys(w);
+    w.view.setState({ playhead: 50, keys: [], pick: null, selection: { kind: 'camera', id: 'camera-2' }, carrierId: 'orbit-1' });
+    pasteCopiedKeys(w, 'values');
+    expect(keysOf(w, 'camera-2')).toEqual([50, 60]);
+    expect(w.view.getState().keys).toContainEqual(expect.objectContaining({ group: 'carrier/camera-2/orbit-1', frame: 60 }));
+    const value = (camera: string, frame: number) => valueAt(findGroup(of(w), `carrier/${camera}/orbit-1`)?.channels.azimuth ?? { rest: NaN, keys: [] }, frame);
+    expect(value('camera-2', 55)).toBeCloseTo(value('camera-1', 15), 9);
+  });
+
+  test('keys of one channel go to the channel whose curve is shown', () => {
+    const w = keyed();
+    w.view.setState({ keys: [{ group, name: 'azimuth', frame: 10 }, { group, name: 'azimuth', frame: 20 }] });
+    copySelectedKeys(w);
+    w.view.setState({ playhead: 70, timelineAs: 'curves', curve: 'roll', pick: { kind: 'station', group, frame: 20 } });
+    pasteCopiedKeys(w, 'shape');
+    expect(keysOf(w, 'camera-1', 'roll')).toEqual([10, 20, 70, 80]);
+    expect(keysOf(w)).toEqual([10, 20]);
+  });
+
+  test('moved, they stop at the first frame; removed, nothing else goes', () => {
+    const w = keyed();
+    w.view.setState({ keys: [{ group, frame: 10 }, { group, frame: 20 }] });
+    shiftSelectedKeys(w, -40, 'drag');
+    expect(keysOf(w)).toEqual([0, 10]);
+    expect(w.view.getState().keys.map(({ frame }) => frame)).toEqual([0, 10]);
+    w.view.setState({ keys: [{ group, frame: 10 }] });
+    expect(removeSelectedKeys(w)).toBe(true);
+    expect(keysOf(w)).toEqual([0]);
+    expect(removeSelectedKeys(w)).toBe(false);
+  });
+
+  test('cues, loops and cuts have their commands', () => {
+    const w = keyed();
+    w.view.setState({ playhead: 33 });
+    run(w, 'add-cue');
+    expect(of(w).cues.map(({ frame }) => frame)).toEqual([33]);
+    run(w, 'close-loop');
+    expect(valueAt(findGroup(of(w), group)?.channels.azimuth ?? { rest: 0, keys: [] }, 100)).toBeCloseTo(20, 6);
+    run(w, 'constant');
+    expect(new Set(findGroup(of(w), group)?.channels.azimuth?.keys.map(({ join }) => join))).toEqual(new Set(['straight']));
+    w.view.setState({ selection: { kind: 'shot', id: 'shot-2' }, pick: null, keys: [] });
+    run(w, 'remove');
+    expect(of(w).shots).toHaveLength(1);
+  });
+});
+
+describe('focus picked in the picture', () => {
+  test('is the point of the surface that was pressed on, whatever the lens', () => {
+    const w = workspace((draft) => void addWordmark(draft, 'REEF'));
+    focusAt(w, 'focus', 0.4, -0.25, 6.5);
+    const camera = of(w).cameras[0] as Production['cameras'][number];
+    expect(camera.focus.on).toBe('point');
+    const { x, y, z } = camera.focus.point;
+    const pose = cameraPose(of(w), camera, 0, nowhere);
+    // 6.5 m along the axis; across by 0.4 of half the frame's width there (36 mm over 35 mm).
+    expect(dot(subtract([x, y, z], positionOf(pose)), forwardOf(pose))).toBeCloseTo(6.5, 2);
+    expect(x).toBeCloseTo(((0.4 * 36) / 2 / 35) * 6.5, 2);
+    expect(distance([x, y, z], positionOf(pose))).toBeGreaterThan(6.5);
+  });
+
+  test('a press on nothing leaves it, and ends the asking', () => {
+    const w = workspace();
+    w.view.setState({ pickFocus: 'focus' });
+    const before = of(w);
+    focusAt(w, 'focus', 0, 0, NaN);
+    expect(of(w)).toBe(before);
+    expect(w.view.getState().pickFocus).toBeNull();
+  });
+});
+
+test('a production of version 3 keeps what its lens was focused on', () => {
+  const { cameras, ...rest } = emptyProduction('Old', { width: 640, height: 360, rate: '25', length: 10 });
+  const { focus: _focus, iris: _iris, hold: _hold, ...camera } = cameras[0] as Production['cameras'][number];
+  const old = (focusOn: string | null) => readProduction({ ...rest, version: 3, cameras: [{ ...camera, focusOn }] });
+  expect(old('mark-1').cameras[0]?.focus).toMatchObject({ on: 'front', markId: 'mark-1' });
+  expect(old(null).cameras[0]?.focus).toMatchObject({ on: 'distance', markId: null });
+  expect(old(null).version).toBe(4);
+});
