@@ -20,8 +20,8 @@ const seek = async (frame) => {
   await clock.fill(String(frame));
   await clock.press('Enter');
 };
-const refined = (frame) =>
-  page.waitForFunction((at) => document.querySelector('[data-testid=lens]')?.dataset.frame === String(at) && Number(document.querySelector('[data-testid=lens]').dataset.samples) >= 64, frame, { timeout: 240_000 });
+const refined = (frame, samples = 64) =>
+  page.waitForFunction(([at, least]) => document.querySelector('[data-testid=lens]')?.dataset.frame === String(at) && Number(document.querySelector('[data-testid=lens]').dataset.samples) >= least, [frame, samples], { timeout: 240_000 });
 const room = (name) => page.getByRole('navigation', { name: 'Rooms' }).getByRole('button', { name }).click();
 
 try {
@@ -70,7 +70,7 @@ try {
   await page.getByRole('button', { name: 'Render 12 frames' }).click();
   await page.getByText('done · 12 frames').waitFor({ timeout: 240_000 });
   await seek(46);
-  await refined(46);
+  await refined(46, 16);
   await shoot('master');
 } finally {
   await browser.close();
