@@ -132,8 +132,8 @@ export class PictureDesk {
         if (order) await this.fill(order);
         else {
           const more = this.drawLook();
-          // One picture at a time: a newer look is taken up as soon as this one is seen.
-          await this.painter?.finished();
+          // While something moves, one picture at a time: a newer look is taken up as soon as this one is seen.
+          if (this.look?.moving) await this.painter?.finished();
           if (!more && !(this.stale && this.canDraw()) && this.orders.length === 0) break;
         }
         await breathe();
