@@ -20,24 +20,13 @@ import { CHROMIUM_FLAGS, chromiumPath, ensureBuild, freePort, ROOT, startServer 
 import { bundleForBrowser } from '../bundle.mjs';
 import { motion } from './motion';
 import { playing } from './playing';
+import { median, milliseconds } from './timing';
 import type { PictureBench, PictureTimes } from './picture';
 
 const WORD = 'BATHYSCAPHES';
 const SEGMENTS = 8;
 const PREVIEW = { width: 640, height: 360 };
 const FULL = { width: 1280, height: 720 };
-
-const median = (values: number[]) => values.sort((a, b) => a - b)[values.length >> 1] as number;
-const milliseconds = (runs: number, work: () => void) => {
-  for (let i = 0; i < 3; i++) work();
-  return median(
-    Array.from({ length: runs }, () => {
-      const began = performance.now();
-      work();
-      return performance.now() - began;
-    }),
-  );
-};
 
 async function typeface(family: string): Promise<Typeface> {
   return new Typeface(await decompress(readFileSync(path.join(ROOT, `node_modules/@fontsource/${family}/files/${family}-latin-400-normal.woff2`))));

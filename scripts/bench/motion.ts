@@ -6,22 +6,11 @@ import { seededRandom } from '@/core/motion/random';
 import { evaluate } from '@/core/frame/evaluate';
 import { addWordmark } from '@/core/production/edits/mark-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
+import { milliseconds } from './timing';
 
 const LETTERS = 300;
 const CHANNELS = ['x', 'y', 'z', 'pan', 'tilt', 'roll'] as const;
 const random = seededRandom(9);
-
-const median = (values: number[]) => values.sort((a, b) => a - b)[values.length >> 1] as number;
-const milliseconds = (runs: number, work: () => void) => {
-  for (let i = 0; i < 5; i++) work();
-  return median(
-    Array.from({ length: runs }, () => {
-      const began = performance.now();
-      work();
-      return performance.now() - began;
-    }),
-  );
-};
 
 const keysOf = (count: number): Key[] =>
   Array.from({ length: count }, (_, i) => ({ frame: i * 20, value: random() * 4, join: 'eased', arrive: { influence: 0.2 + random() * 0.6, speed: random() }, leave: { influence: 0.2 + random() * 0.6, speed: random() }, bounces: 0 }));

@@ -1,4 +1,3 @@
-import { AudioSample, AudioSampleSource, BufferTarget, Output, WavOutputFormat } from 'mediabunny';
 import { seededRandom } from '@/core/motion/random';
 
 const RATE = 44_100;
@@ -62,6 +61,8 @@ export function stingSignal(): Float32Array {
 
 /** The sting as a WAV file. */
 export async function stingWav(): Promise<Uint8Array> {
+  // Only a new data folder needs the encoder: a server that starts on an old one does not load it.
+  const { AudioSample, AudioSampleSource, BufferTarget, Output, WavOutputFormat } = await import('mediabunny');
   const target = new BufferTarget();
   const output = new Output({ format: new WavOutputFormat(), target });
   const source = new AudioSampleSource({ codec: 'pcm-s16' });

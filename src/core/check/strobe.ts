@@ -1,11 +1,10 @@
-import { markPose } from '../frame/mark-pose';
+import { standingPoses } from '../frame/mark-pose';
 import { sceneFrameAt, shotAt, shotCamera } from '../frame/shot-camera';
 import type { BoundsOf, CameraState } from '../frame/frame-state';
 import { projected } from '../optics/project';
-import { copyPoses } from '../production/pattern';
 import type { Production } from '../production/production';
-import { multiply, transformPoint } from '../space/matrix';
-import { add, boxCorners, scale, type Vec3 } from '../space/vector';
+import { transformPoint } from '../space/matrix';
+import { boxCorners, boxMiddle, type Vec3 } from '../space/vector';
 import { framesPerSecond } from '../time/rate';
 
 /** Motion in the picture from one frame to the next. */
@@ -32,11 +31,8 @@ function pointsOf(production: Production, frame: number, boundsOf: BoundsOf): Ve
   return production.marks.flatMap((mark) => {
     const box = mark.shown ? boundsOf(mark.id) : null;
     if (!box) return [];
-    const pose = markPose(mark, frame, box);
-    return copyPoses(mark.pattern).flatMap((copy) => {
-      const stand = multiply(pose, copy);
-      return [...boxCorners(box), scale(add(box.min, box.max), 0.5)].map((p) => transformPoint(stand, p));
-    });
+    const points = [...boxCorners(box), boxMiddle(box)];
+    return standingPoses(mark, frame, box).flatMap((pose) => points.map((p) => transformPoint(pose, p)));
   });
 }
 

@@ -5,7 +5,7 @@ import type { RigContext } from '../rig/carrier';
 import { rigPose } from '../rig/rig';
 import { anglesOf, panTiltRoll, positionOf, transformPoint, type Mat4 } from '../space/matrix';
 import { between, rigid, rotationOf } from '../space/quaternion';
-import { subtract, type Vec3 } from '../space/vector';
+import { boxMiddle, subtract, type Vec3 } from '../space/vector';
 import { framesPerSecond } from '../time/rate';
 import type { BoundsOf } from './frame-state';
 import { markPose } from './mark-pose';
@@ -28,7 +28,7 @@ function aimPoint({ marks }: Pick<Production, 'marks'>, { aim }: Camera, frame: 
   const mark = aim.on === 'mark' ? marks.find(({ id }) => id === aim.markId) : undefined;
   if (!mark) return null;
   const extent = boundsOf(mark.id);
-  const middle: Vec3 = extent?.letters?.[aim.letter ?? -1] ?? (extent ? [(extent.min[0] + extent.max[0]) / 2, (extent.min[1] + extent.max[1]) / 2, (extent.min[2] + extent.max[2]) / 2] : [0, 0, 0]);
+  const middle: Vec3 = extent?.letters?.[aim.letter ?? -1] ?? (extent ? boxMiddle(extent) : [0, 0, 0]);
   return transformPoint(markPose(mark, frame, extent), middle);
 }
 

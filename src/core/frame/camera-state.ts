@@ -17,7 +17,7 @@ export function cameraState(production: Production, camera: Camera, frame: numbe
     pose,
     focalLengthMm: focalLengthAt(production, camera, frame, pose, boundsOf),
     fStop: Math.max(0.05, valueAt(camera.lens.fStop, frame)),
-    focusDistance: Math.max(0.01, focusDistanceAt(production, camera, frame, boundsOf, surfaces, flown)),
+    focusDistance: focusDistanceAt(production, camera, frame, boundsOf, surfaces, (k) => (flown || k === frame ? pose : cameraPose(production, camera, k, boundsOf))),
     sensorWidthMm: camera.sensorWidthMm,
     sensorHeightMm: (camera.sensorWidthMm * height) / width,
     iris: camera.iris,

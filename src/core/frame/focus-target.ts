@@ -1,12 +1,11 @@
 import { focusDistanceOn } from '../optics/focus';
-import { copyPoses } from '../production/pattern';
 import type { FocusTarget } from '../production/camera';
 import type { Mark } from '../production/mark';
 import type { Production } from '../production/production';
 import { forwardOf, invertRigid, multiply, positionOf, transformDirection, transformPoint, type Mat4 } from '../space/matrix';
-import { distance, dot, subtract, type Vec3 } from '../space/vector';
+import { clampToBox, distance, dot, subtract, type Vec3 } from '../space/vector';
 import type { BoundsOf } from './frame-state';
-import { markPose } from './mark-pose';
+import { standingPoses } from './mark-pose';
 
 /** The built surfaces of marks, each in its mark's own frame. Where they are not known, boxes stand for them. */
 export interface Surfaces {
@@ -18,35 +17,22 @@ export interface Surfaces {
 
 const NEAREST = 0.01;
 
-/** Each copy of a mark in the world. */
-const standing = (mark: Mark, frame: number, boundsOf: BoundsOf): Mat4[] => {
-  const pose = markPose(mark, frame, boundsOf(mark.id));
-  return copyPoses(mark.pattern).map((copy) => multiply(pose, copy));
-};
-
-/** Distance at which the lens axis meets the first surface of any mark shown; null when it meets none. */
+/** Distance at which the lens axis meets the first surface of any mark shown; past all surfaces, the depth of the box that it passes nearest to. */
 function alongAxis({ marks }: Pick<Production, 'marks'>, camera: Mat4, frame: number, boundsOf: BoundsOf, surfaces?: Surfaces): number | null {
-  let first = Infinity;
-  for (const mark of marks) {
-    if (!mark.shown) continue;
-    for (const pose of standing(mark, frame, boundsOf)) {
-      const into = invertRigid(pose);
-      const met = surfaces?.hit(mark.id, transformPoint(into, positionOf(camera)), transformDirection(into, forwardOf(camera)));
-      if (met !== undefined && met !== null) first = Math.min(first, met);
-    }
-  }
-  if (first < Infinity) return Math.max(NEAREST, first);
-  // Past all surfaces, the depth of the box that the axis passes nearest to.
-  const boxes = marks.flatMap((mark) => {
-    const box = mark.shown ? boundsOf(mark.id) : null;
-    return box ? standing(mark, frame, boundsOf).map((pose) => ({ pose, box })) : [];
+  const standing = marks.filter(({ shown }) => shown).flatMap((mark) => standingPoses(mark, frame, boundsOf(mark.id)).map((pose) => ({ id: mark.id, pose })));
+  const met = standing.flatMap(({ id, pose }) => {
+    const into = invertRigid(pose);
+    return surfaces?.hit(id, transformPoint(into, positionOf(camera)), transformDirection(into, forwardOf(camera))) ?? [];
   });
+  if (met.length > 0) return Math.max(NEAREST, Math.min(...met));
   let best: number | null = null;
   let least = Infinity;
-  for (const { pose, box } of boxes) {
+  for (const { id, pose } of standing) {
+    const box = boundsOf(id);
+    if (!box) continue;
     const depth = focusDistanceOn(camera, pose, box);
     const on = transformPoint(multiply(invertRigid(pose), camera), [0, 0, -depth]);
-    const beside = Math.hypot(...on.map((v, i) => Math.max((box.min[i] as number) - v, v - (box.max[i] as number), 0)));
+    const beside = distance(on, clampToBox(on, box));
     if (beside < least - 1e-9 || (Math.abs(beside - least) <= 1e-9 && depth < (best ?? Infinity))) [least, best] = [beside, depth];
   }
   return best;
@@ -56,10 +42,10 @@ function alongAxis({ marks }: Pick<Production, 'marks'>, camera: Mat4, frame: nu
 function toNearest(mark: Mark, camera: Mat4, frame: number, boundsOf: BoundsOf, surfaces?: Surfaces): number | null {
   const eye = positionOf(camera);
   let found: Vec3 | null = null;
-  for (const pose of standing(mark, frame, boundsOf)) {
+  const box = boundsOf(mark.id);
+  for (const pose of standingPoses(mark, frame, box)) {
     const inside = transformPoint(invertRigid(pose), eye);
-    const box = boundsOf(mark.id);
-    const local = surfaces?.nearest(mark.id, inside) ?? (box ? (inside.map((v, i) => Math.max(box.min[i] as number, Math.min(box.max[i] as number, v))) as unknown as Vec3) : null);
+    const local = surfaces?.nearest(mark.id, inside) ?? (box ? clampToBox(inside, box) : null);
     const point = local && transformPoint(pose, local);
     if (point && (!found || distance(point, eye) < distance(found, eye))) found = point;
   }
@@ -79,7 +65,7 @@ export function focusOnTarget(target: FocusTarget, production: Pick<Production, 
       return Math.max(NEAREST, dot(subtract([target.point.x, target.point.y, target.point.z], positionOf(camera)), forwardOf(camera)));
     case 'front': {
       const box = mark && boundsOf(mark.id);
-      return mark && box ? Math.min(...standing(mark, frame, boundsOf).map((pose) => focusDistanceOn(camera, pose, box))) : Math.max(NEAREST, set);
+      return mark && box ? Math.min(...standingPoses(mark, frame, box).map((pose) => focusDistanceOn(camera, pose, box))) : Math.max(NEAREST, set);
     }
     case 'axis':
       return alongAxis(production, camera, frame, boundsOf, surfaces) ?? Math.max(NEAREST, set);

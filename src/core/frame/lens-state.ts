@@ -52,11 +52,21 @@ function smoothed(frames: number, frame: number, at: (frame: number) => number):
   return weights > 1e-9 ? sum / weights : at(frame);
 }
 
-/** Distance along the lens axis at which a camera is focused, metres: on its target, as far racked to the other one as the rack goes. */
-export function focusDistanceAt(production: Production, camera: Camera, frame: number, boundsOf: BoundsOf, surfaces?: Surfaces, pose?: Mat4): number {
+/**
+ * Distance along the lens axis at which a camera is focused, metres: on its target, as far racked to the other one as the rack goes.
+ * @param poseAt the camera's pose at a frame, where it is known already
+ */
+export function focusDistanceAt(
+  production: Production,
+  camera: Camera,
+  frame: number,
+  boundsOf: BoundsOf,
+  surfaces?: Surfaces,
+  poseAt: (frame: number) => Mat4 = (k) => cameraPose(production, camera, k, boundsOf),
+): number {
   const { focus, lens } = camera;
   const on = (target: FocusTarget) => {
-    const at = (k: number) => focusOnTarget(target, production, pose ?? cameraPose(production, camera, k, boundsOf), k, valueAt(lens.focusDistance, k), boundsOf, surfaces);
+    const at = (k: number) => focusOnTarget(target, production, poseAt(k), k, valueAt(lens.focusDistance, k), boundsOf, surfaces);
     const follows = target.on === 'axis' || target.on === 'nearest';
     // A bell of less than two frames would miss all whole frames.
     return follows && focus.smooth >= 2 ? smoothed(focus.smooth, frame, at) : at(frame);

@@ -1,7 +1,8 @@
 import { valueAt } from '../motion/evaluate-channel';
 import { travelTurn } from '../outline/setting';
 import type { Mark } from '../production/mark';
-import { panTiltRoll, product, transformDirection, type Mat4 } from '../space/matrix';
+import { copyPoses } from '../production/pattern';
+import { multiply, panTiltRoll, product, transformDirection, type Mat4 } from '../space/matrix';
 import type { MarkExtent } from './frame-state';
 import { pivotOf } from './pivot';
 
@@ -18,4 +19,10 @@ export function markPose(mark: Mark, frame: number, extent?: MarkExtent | null):
   turned[14] = at(z) + pz - bz;
   const pose: Mat4 = turned;
   return mark.body.kind === 'words' && mark.body.setting.along !== 'line' ? product(pose, travelTurn(mark.body.setting, at(travel))) : pose;
+}
+
+/** Poses of all copies of a mark at a frame; its own is the first. */
+export function standingPoses(mark: Mark, frame: number, extent?: MarkExtent | null): Mat4[] {
+  const pose = markPose(mark, frame, extent);
+  return copyPoses(mark.pattern).map((copy) => multiply(pose, copy));
 }

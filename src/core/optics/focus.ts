@@ -1,5 +1,5 @@
 import { forwardOf, invertRigid, positionOf, transformDirection, transformPoint, type Mat4 } from '../space/matrix';
-import { add, dot, scale, subtract, type Box, type Vec3 } from '../space/vector';
+import { add, boxMiddle, clampToBox, dot, scale, subtract, type Box, type Vec3 } from '../space/vector';
 
 const MIN_DISTANCE = 0.01;
 
@@ -17,7 +17,7 @@ export function focusDistanceOn(camera: Mat4, body: Mat4, box: Box): number {
   const entry = rayEntersBox(origin, axis, box);
   if (entry !== null) return Math.max(MIN_DISTANCE, entry);
   // Two convex sets: going to and fro between their nearest points ends at the nearest pair.
-  let along = Math.max(0, dot(subtract(centre(box), origin), axis));
+  let along = Math.max(0, dot(subtract(boxMiddle(box), origin), axis));
   for (let i = 0; i < 64; i++) {
     const nearest = clampToBox(add(origin, scale(axis, along)), box);
     const next = Math.max(0, dot(subtract(nearest, origin), axis));
@@ -26,11 +26,6 @@ export function focusDistanceOn(camera: Mat4, body: Mat4, box: Box): number {
   }
   return Math.max(MIN_DISTANCE, along);
 }
-
-const centre = ({ min, max }: Box): Vec3 => scale(add(min, max), 0.5);
-
-const clampToBox = (p: Vec3, { min, max }: Box): Vec3 =>
-  p.map((v, i) => Math.max(min[i] as number, Math.min(max[i] as number, v))) as unknown as Vec3;
 
 /** Distance at which a ray enters a box, null when it misses or starts inside (slab test). */
 export function rayEntersBox(origin: Vec3, direction: Vec3, { min, max }: Box): number | null {

@@ -73,11 +73,13 @@ export const holdSchema = z.object({
   from: numberField({ label: 'Size as at', unit: 'fr', min: -100_000, max: 1_000_000, rest: 0, step: 1, digits: 0 }),
 });
 
+export const MAX_CARRIERS = 16;
+
 export const cameraSchema = z.object({
   id: z.string().min(1).max(40),
   name: z.string().max(80),
   hue: z.number().min(0).max(360),
-  carriers: z.array(carrierSchema).min(1).max(16),
+  carriers: z.array(carrierSchema).min(1).max(MAX_CARRIERS),
   lens: lensSchema.prefault({}),
   aim: aimSchema.prefault({}),
   aimChannels: aimChannelsSchema.prefault({}),

@@ -7,7 +7,7 @@ import { styled } from 'styled-components';
 import type { Channel } from '@/core/motion/channel';
 import { handleEnd, type Side } from '@/core/motion/handle-edit';
 import type { FieldMeta } from '@/core/schema/fields';
-import { GUTTER, type Scale } from '../timeline/row';
+import { GUTTER, PlayheadLine, type Scale } from '../timeline/row';
 import { hueColour } from '../theme';
 import { useSize } from '../use-size';
 import { curvesOf, speedScale, valueScale, type CurvePoint } from './curve-geometry';
@@ -50,14 +50,6 @@ const Panes = styled.div`
   text { font: 10.5px var(--mono); fill: var(--faint); pointer-events: none; }
   [role='button'] { cursor: grab; outline: none; }
   [role='button']:focus-visible circle { stroke: var(--verdigris); stroke-width: 2; }
-`;
-const Line = styled.div`
-  position: absolute;
-  top: 0;
-  bottom: 0;
-  width: 1px;
-  background: var(--brass);
-  pointer-events: none;
 `;
 
 export interface CurveChannel {
@@ -272,7 +264,7 @@ export function CurveView(props: CurveViewProps) {
               {drawn.map((each) => (each === own || each.channel.keys.length === 0 ? null : <path key={each.name} d={polyline(each.curves.speed, scale, each.speed)} fill="none" stroke={each.colour} strokeOpacity={0.35} />))}
               <path d={polyline(own.curves.speed, scale, own.speed)} fill="none" stroke={own.colour} strokeWidth={1.5} />
             </svg>
-            {playhead >= from && playhead <= to ? <Line style={{ left: scale(playhead) }} /> : null}
+            {playhead >= from && playhead <= to ? <PlayheadLine style={{ left: scale(playhead) }} /> : null}
           </>
         ) : null}
       </Panes>

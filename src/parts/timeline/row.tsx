@@ -43,6 +43,16 @@ export const RowBox = styled.div<{ $height: number }>`
   [role='button']:focus-visible .outline { stroke: var(--verdigris); stroke-width: 2; stroke-opacity: 1; }
 `;
 
+/** The playhead over what is drawn along time; `left` says where. */
+export const PlayheadLine = styled.div`
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  width: 1px;
+  background: var(--brass);
+  pointer-events: none;
+`;
+
 export function Row({ row, scale, span }: { row: TimelineRow; scale: Scale; span: Span }) {
   return (
     <RowBox $height={row.height}>

@@ -11,7 +11,7 @@ import { useSize } from '../use-size';
 import { LANE_HEIGHT } from './lane-height';
 import { LaneTrack, type LaneActions, type LanePart } from './lane-track';
 import type { Lane } from './lanes';
-import { GUTTER, Row, type Scale, type TimelineRow } from './row';
+import { GUTTER, PlayheadLine, Row, type Scale, type TimelineRow } from './row';
 import { Ruler, RULER_HEIGHT } from './ruler';
 import { useBoxSelection, useSelectedFrames } from './box-selection';
 import { panned, timeScale, zoomed, type Span } from './time-scale';
@@ -75,16 +75,8 @@ const Tracks = styled.div`
   position: relative;
   min-width: 0;
 `;
-const Line = styled.div`
-  position: absolute;
-  top: 0;
-  bottom: 0;
-  width: 1px;
-  background: var(--brass);
-  pointer-events: none;
-`;
 
-const SceneLine = styled(Line)`
+const SceneLine = styled(PlayheadLine)`
   background: repeating-linear-gradient(var(--brass) 0 3px, transparent 3px 6px);
   opacity: 0.7;
 `;
@@ -201,7 +193,7 @@ export function Timeline(props: TimelineProps) {
             ))}
             {box.area ? <SelectionBox style={box.area} /> : null}
             {sceneFrame !== undefined && sceneFrame !== null && sceneFrame >= span.from && sceneFrame <= span.to ? <SceneLine style={{ left: scale(sceneFrame) }} title="Frame of the scene" /> : null}
-            {playhead >= span.from && playhead <= span.to ? <Line style={{ left: scale(playhead) }} /> : null}
+            {playhead >= span.from && playhead <= span.to ? <PlayheadLine style={{ left: scale(playhead) }} /> : null}
           </Tracks>
         </Lanes>
       )}

@@ -4,23 +4,19 @@ import { aimSchema, type Camera } from '@/core/production/camera';
 import { Choices, Heading, Pick } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { ChannelField } from '../shared/channel-field';
-import { useEdit, useProduction, useView } from '../shared/workspace';
+import { useCameraEdit } from './use-camera-edit';
+import { useProduction, useView } from '../shared/workspace';
 
 const WHOLE = 'whole';
 
 /** What the camera is held on, and how much: let go softly by keying it. */
 export function AimBench({ camera }: { camera: Camera }) {
-  const edit = useEdit();
+  const change = useCameraEdit(camera.id);
   const marks = useProduction((p) => p.marks);
   const { aim } = camera;
   const facts = useView((s) => (aim.markId ? s.facts[aim.markId] : undefined));
   const body = marks.find(({ id }) => id === aim.markId)?.body;
   const letters = body?.kind === 'words' ? (facts?.letters ?? []).map(({ from, to }, i) => ({ id: String(i), label: `${i + 1}  ${body.text.slice(from, to)}` })) : [];
-  const change = (recipe: (found: Camera) => void, gesture: string | null = null) =>
-    edit((draft) => {
-      const found = draft.cameras.find(({ id }) => id === camera.id);
-      if (found) recipe(found);
-    }, gesture);
   return (
     <>
       <Heading>Aim</Heading>

@@ -11,19 +11,21 @@ import { FocusBench } from './focus-bench';
 import { LensBench } from './lens-bench';
 import { MovesBench } from './moves-bench';
 import { NameField } from '../shared/name-field';
+import { useCameraEdit } from './use-camera-edit';
 import { useEdit, useProduction, useWorkspace } from '../shared/workspace';
 
 /** Everything of a camera: its carriers, its aim, its lens and what that is focused on. */
 export function CameraBench({ camera }: { camera: Camera }) {
   const { view } = useWorkspace();
   const edit = useEdit();
+  const change = useCameraEdit(camera.id);
   const count = useProduction((p) => p.cameras.length);
   return (
     <div key={camera.id}>
       <NameField
         label="Name of the camera"
         value={camera.name}
-        onChange={(name) => edit((draft) => void draft.cameras.filter(({ id }) => id === camera.id).forEach((found) => (found.name = name)))}
+        onChange={(name) => change((found) => void (found.name = name))}
       >
         <IconButton
           label="Another camera that does the same"

@@ -15,12 +15,12 @@ import { SchemaFields } from '@/parts/fields/schema-fields';
 import { SpectrumChart } from '@/parts/spectrum-chart';
 import { hueColour } from '@/parts/theme';
 import { Hint } from '../shared/panes';
+import type { Change } from './carrier-change';
 import { TakeBench } from './take-bench';
-import { useEdit, useProduction } from '../shared/workspace';
+import { useCameraEdit } from './use-camera-edit';
+import { useProduction } from '../shared/workspace';
 
 const PLACE: FieldMeta = { label: '', unit: 'm', min: -1000, max: 1000, rest: 0, step: 0.1, digits: 2, shown: 1 };
-
-type Change<K extends Carrier['kind']> = (recipe: (carrier: Extract<Carrier, { kind: K }>) => void, gesture?: string | null) => void;
 
 function RailPoints({ carrier, change }: { carrier: Extract<Carrier, { kind: 'rail' }>; change: Change<'rail'> }) {
   const { form, points, closed, turns } = carrier.settings;
@@ -89,11 +89,11 @@ function ShakeSpectrum({ settings }: { settings: ShakeSettings }) {
 
 /** What is set on a carrier beside its channels. */
 export function CarrierSettings({ camera, carrier }: { camera: Camera; carrier: Carrier }) {
-  const edit = useEdit();
+  const edit = useCameraEdit(camera.id);
   const marks = useProduction((p) => p.marks);
   const change = <K extends Carrier['kind']>(recipe: (found: Extract<Carrier, { kind: K }>) => void, gesture: string | null = null) =>
-    edit((draft) => {
-      const found = draft.cameras.find(({ id }) => id === camera.id)?.carriers.find(({ id }) => id === carrier.id);
+    edit(({ carriers }) => {
+      const found = carriers.find(({ id }) => id === carrier.id);
       if (found) recipe(found as Extract<Carrier, { kind: K }>);
     }, gesture);
   if (carrier.kind === 'rail') return <RailPoints carrier={carrier} change={change} />;
@@ -123,6 +123,6 @@ export function CarrierSettings({ camera, carrier }: { camera: Camera; carrier: 
       </>
     );
   }
-  if (carrier.kind === 'take') return <TakeBench camera={camera} carrier={carrier} />;
+  if (carrier.kind === 'take') return <TakeBench camera={camera} carrier={carrier} change={change} />;
   return null;
 }

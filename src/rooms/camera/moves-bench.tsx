@@ -7,7 +7,7 @@ import type { Camera } from '@/core/production/camera';
 import { DRIFTS, drift, overlap, pointAhead, putPivot, type DriftName } from '@/core/production/edits/move-edits';
 import { rigPose } from '@/core/rig/rig';
 import { invertRigid, transformPoint } from '@/core/space/matrix';
-import { add, scale, type Vec3 } from '@/core/space/vector';
+import { add, boxMiddle, scale, type Vec3 } from '@/core/space/vector';
 import type { FieldMeta } from '@/core/schema/fields';
 import { Button, Choices, Row } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
@@ -38,7 +38,7 @@ export function MovesBench({ camera }: { camera: Camera }) {
   const station = pick && pick.group === `carrier/${camera.id}/${carrier.id}` ? (pick.kind === 'move' ? pick.to : pick.frame) : null;
   const middleOf = (id: string): Vec3 | null => {
     const [mark, box] = [production.marks.find((m) => m.id === id), boundsOf(id)];
-    return mark && box ? transformPoint(markPose(mark, frame, box), scale(add(box.min, box.max), 0.5)) : null;
+    return mark && box ? transformPoint(markPose(mark, frame, box), boxMiddle(box)) : null;
   };
   const put = (point: Vec3 | null) => {
     if (!point) return;

@@ -17,16 +17,15 @@ import { listenToTracker } from '@/parts/tracker-client';
 import { Hint, Trouble } from '../shared/panes';
 import { sceneFrame } from '../shared/seen';
 import { togglePlay } from '../shared/transport';
-import { useCameraEdit } from './use-camera-edit';
+import type { Change } from './carrier-change';
 import { useWorkspace } from '../shared/workspace';
 
 const number = (label: string, unit: string, max: number, rest: number, step: number, shown = 1): FieldMeta => ({ label, unit, min: 0, max, rest, step, digits: step < 1 && shown === 1 ? 1 : 0, shown });
 
 /** A take: recorded from the tracker while the picture plays, or read from a file; then trimmed, smoothed and scaled. */
-export function TakeBench({ camera, carrier }: { camera: Camera; carrier: Extract<Carrier, { kind: 'take' }> }) {
+export function TakeBench({ camera, carrier, change }: { camera: Camera; carrier: Extract<Carrier, { kind: 'take' }>; change: Change<'take'> }) {
   const workspace = useWorkspace();
   const { view, documents } = workspace;
-  const change = useCameraEdit(camera.id);
   const [tracker, setTracker] = useState(TRACKER_DEFAULTS);
   const [recording, setRecording] = useState<{ abort: AbortController; count: number; last: TimedPose | null } | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -37,9 +36,8 @@ export function TakeBench({ camera, carrier }: { camera: Camera; carrier: Extrac
 
   const keep = (poses: readonly TimedPose[], name: string, from: number) => {
     const even = evenPoses(poses, TAKE_RATE);
-    change((c) => {
-      const found = c.carriers.find(({ id }) => id === carrier.id);
-      if (found?.kind === 'take') found.settings = takeSettingsSchema.parse({ ...found.settings, name, rate: even.rate, poses: even.poses.slice(0, MAX_TAKE_POSES * 6), from, cutStart: 0, cutEnd: 0 });
+    change((found) => {
+      found.settings = takeSettingsSchema.parse({ ...found.settings, name, rate: even.rate, poses: even.poses.slice(0, MAX_TAKE_POSES * 6), from, cutStart: 0, cutEnd: 0 });
     });
   };
   const record = async () => {
@@ -79,9 +77,8 @@ export function TakeBench({ camera, carrier }: { camera: Camera; carrier: Extrac
     }
   };
   const put = (name: keyof typeof settings, value: number, gesture: string) =>
-    change((c) => {
-      const found = c.carriers.find(({ id }) => id === carrier.id);
-      if (found?.kind === 'take') found.settings = { ...found.settings, [name]: name === 'from' ? Math.round(value) : value };
+    change((found) => {
+      found.settings = { ...found.settings, [name]: name === 'from' ? Math.round(value) : value };
     }, gesture);
   return (
     <>

@@ -1,15 +1,14 @@
 import { removeStation } from '@/core/production/edits/channel-edits';
 import { addCue, removeCue } from '@/core/production/edits/cue-edits';
-import { closeTheLoop, straightenThroughCuts } from '@/core/production/edits/key-edits';
+import { closeTheLoop } from '@/core/production/edits/key-edits';
 import { removeShot } from '@/core/production/edits/shot-edits';
-import { shotSpans } from '@/core/production/shots';
 import { addWordmark, duplicateMark, removeMark } from '@/core/production/edits/mark-edits';
 import { switchTheme } from '@/parts/theme';
 import type { RoomId } from '../rooms';
 import { endFlight, landHere } from './flight';
 import { copySelectedKeys, pasteCopiedKeys, removeSelectedKeys, shiftSelectedKeys } from './key-commands';
 import { seenCamera } from './seen';
-import { splitAtPlayhead } from './shot-commands';
+import { constantThroughCuts, splitAtPlayhead } from './shot-commands';
 import { seek, stepBy, stepKey, togglePlay } from './transport';
 import type { Workspace } from './workspace';
 
@@ -106,7 +105,7 @@ export const COMMANDS: readonly Command[] = [
   {
     id: 'constant',
     label: 'Constant through cuts',
-    run: ({ workspace }) => workspace.documents.edit((draft) => straightenThroughCuts(draft, shotSpans(draft).at(-1)?.cameraId ?? '')),
+    run: ({ workspace }) => constantThroughCuts(workspace),
   },
   { id: 'close-loop', label: 'Close the loop', run: ({ workspace }) => workspace.documents.edit((draft) => closeTheLoop(draft, draft.format.length)) },
   { id: 'contact-sheet', label: 'Contact sheet of the shots', run: ({ workspace }) => workspace.view.setState({ contactSheet: true }) },

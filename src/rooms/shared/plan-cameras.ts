@@ -1,7 +1,7 @@
 import { useCallback, useMemo } from 'react';
 import { cameraPose, rigContext } from '@/core/frame/camera-pose';
 import { cameraState } from '@/core/frame/camera-state';
-import type { MarkExtent } from '@/core/frame/frame-state';
+import type { BoundsOf } from '@/core/frame/frame-state';
 import { depthOfField, hyperfocalMetres, permittedCircleMm } from '@/core/optics/lens';
 import type { Camera } from '@/core/production/camera';
 import { land } from '@/core/production/edits/camera-edits';
@@ -23,8 +23,6 @@ const MAX_TICKS = 1500;
 /** Of cameras that are not looked through the path is drawn with fewer. */
 const FEW_TICKS = 60;
 const RAIL_STEPS = 120;
-
-type BoundsOf = (id: string) => MarkExtent | null | undefined;
 
 function moves({ carriers }: Camera): boolean {
   return carriers.some((carrier) => carrier.kind === 'shake' || carrier.kind === 'ride' || carrier.kind === 'take' || Object.values(carrier.channels).some((channel) => channel.keys.length > 1));

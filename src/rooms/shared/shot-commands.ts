@@ -1,5 +1,6 @@
 import { cameraState } from '@/core/frame/camera-state';
 import { sceneFrameAt } from '@/core/frame/shot-camera';
+import { straightenThroughCuts } from '@/core/production/edits/key-edits';
 import { addCamera, splitShot } from '@/core/production/edits/shot-edits';
 import { shotSpans } from '@/core/production/shots';
 import type { Workspace } from './workspace';
@@ -18,4 +19,9 @@ export function splitAtPlayhead({ documents, view }: Workspace, own: boolean): v
     const shot = id && splitShot(draft, at, id);
     if (shot) view.setState({ selection: { kind: 'shot', id: shot }, flight: null, pick: null, carrierId: null, through: null });
   });
+}
+
+/** Makes all moves of the cameras straight but the last shot's arrival. */
+export function constantThroughCuts({ documents }: Workspace): void {
+  documents.edit((draft) => straightenThroughCuts(draft, shotSpans(draft).at(-1)?.cameraId ?? ''));
 }

@@ -28,6 +28,12 @@ export function seekScene(workspace: Workspace, frame: number): void {
   seek(workspace, best);
 }
 
+/** Goes to a key of a lane: bent time is keyed in delivered frames, all else in those of the scene. */
+export function seekKey(workspace: Workspace, group: string, frame: number): void {
+  if (group.startsWith('time/')) seek(workspace, frame);
+  else seekScene(workspace, frame);
+}
+
 export function stepBy(workspace: Workspace, frames: number): void {
   workspace.view.setState({ playing: false });
   seek(workspace, Math.round(workspace.view.getState().playhead) + frames);

@@ -1,12 +1,11 @@
 'use client';
 
 import { useMemo } from 'react';
-import { keyAt, SAME_FRAME, withKeyMoved } from '@/core/motion/edit-channel';
+import { keyAt, SAME_FRAME, withKey, withKeyMoved } from '@/core/motion/edit-channel';
 import { withHandle } from '@/core/motion/handle-edit';
 import { channelMeta, findGroup, type ChannelGroup } from '@/core/production/channels';
 import { changeChannel } from '@/core/production/edits/channel-edits';
 import { removeKeys } from '@/core/production/edits/key-edits';
-import { withKey } from '@/core/motion/edit-channel';
 import { valueAt } from '@/core/motion/evaluate-channel';
 import { framesPerSecond } from '@/core/time/rate';
 import { Tick } from '@/parts/controls';

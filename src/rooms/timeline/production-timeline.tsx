@@ -11,7 +11,7 @@ import { shiftSelectedKeys } from '../shared/key-commands';
 import { ProductionCurves } from './production-curves';
 import { useSceneFrame, useSeenCamera } from '../shared/seen';
 import { useCueRow, useShotRow, useSnap, useSpeedRow } from './timeline-rows';
-import { seek, seekScene } from '../shared/transport';
+import { seek, seekKey } from '../shared/transport';
 import type { Selection, ViewState } from '../shared/view-store';
 import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
 
@@ -72,8 +72,7 @@ export function ProductionTimeline() {
   const onPick = useCallback(
     (part: LanePart) => {
       select(part.group, part);
-      // Bent time is keyed in delivered frames, all else in those of the scene.
-      if (part.kind === 'station') (part.group.startsWith('time/') ? seek : seekScene)(workspace, part.frame);
+      if (part.kind === 'station') seekKey(workspace, part.group, part.frame);
     },
     [select, workspace],
   );
@@ -81,7 +80,7 @@ export function ProductionTimeline() {
     (group: string, from: number, to: number, gesture: string) => {
       edit((draft) => moveStation(draft, group, from, to), gesture);
       view.setState({ pick: { kind: 'station', group, frame: to } });
-      (group.startsWith('time/') ? seek : seekScene)(workspace, to);
+      seekKey(workspace, group, to);
     },
     [edit, view, workspace],
   );

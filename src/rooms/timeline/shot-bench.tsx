@@ -3,7 +3,6 @@
 import { useState } from 'react';
 import { ramped, stretched, thereAndBack } from '@/core/motion/bent-time';
 import { stationFrames } from '@/core/production/edits/move-edits';
-import { straightenThroughCuts } from '@/core/production/edits/key-edits';
 import { changeShot, moveShot, removeShot } from '@/core/production/edits/shot-edits';
 import { shotSchema, shotSpans, type ShotSpan } from '@/core/production/shots';
 import { findGroup } from '@/core/production/channels';
@@ -16,14 +15,14 @@ import { Fold } from '@/parts/fold';
 import { LoopBench } from './loop-bench';
 import { NameField } from '../shared/name-field';
 import { Hint } from '../shared/panes';
-import { splitAtPlayhead } from '../shared/shot-commands';
+import { constantThroughCuts, splitAtPlayhead } from '../shared/shot-commands';
 import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
 
 const BEFORE_END: FieldMeta = { label: 'Before its end', unit: 'fr', min: 0, max: 100, rest: 2, step: 1, digits: 0, shown: 1 };
 const PERCENT: FieldMeta = { label: 'Pace of time', unit: '%', min: -10, max: 10, rest: 0.5, step: 0.05, digits: 0, shown: 100 };
 
 /** Time bent over a span: ready-made, then drawn by hand as the curve of the channel. */
-export function TimeBench({ group, from, to, put }: { group: string; from: number; to: number; put: (keys: Key[]) => void }) {
+function TimeBench({ group, from, to, put }: { group: string; from: number; to: number; put: (keys: Key[]) => void }) {
   const { view } = useWorkspace();
   const keyed = useProduction((p) => (findGroup(p, group)?.channels.scene?.keys.length ?? 0) > 0);
   const [pace, setPace] = useState(0.5);
@@ -113,7 +112,7 @@ export function ShotBench({ span, index }: { span: ShotSpan; index: number }) {
         <Button isDisabled={atStart} onPress={() => splitAtPlayhead(workspace, false)}>
           Split, same camera
         </Button>
-        <Button isDisabled={production.shots.length < 2} onPress={() => edit((draft) => straightenThroughCuts(draft, shotSpans(production).at(-1)?.cameraId ?? ''))}>
+        <Button isDisabled={production.shots.length < 2} onPress={() => constantThroughCuts(workspace)}>
           Constant through cuts
         </Button>
       </div>

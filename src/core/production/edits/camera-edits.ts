@@ -2,7 +2,7 @@ import { landingValues } from '../../rig/rig';
 import type { CarrierKindName } from '../../rig/rig';
 import type { CarrierValues, RigContext } from '../../rig/carrier';
 import type { Mat4 } from '../../space/matrix';
-import { carrierSchema, type Camera, type Carrier } from '../camera';
+import { carrierSchema, MAX_CARRIERS, type Camera, type Carrier } from '../camera';
 import type { Production } from '../production';
 import { setStation } from './channel-edits';
 import { freshId } from './fresh-id';
@@ -24,7 +24,7 @@ export function land(draft: Production, cameraId: string, carrierId: string, fra
 /** Adds a carrier at the end of the chain, at rest where it changes nothing; returns its id. */
 export function addCarrier(draft: Production, cameraId: string, kind: CarrierKindName, frame = 0): string | null {
   const camera = cameraOf(draft, cameraId);
-  if (!camera || camera.carriers.length >= 16) return null;
+  if (!camera || camera.carriers.length >= MAX_CARRIERS) return null;
   const id = freshId(camera.carriers, kind);
   const carrier: Carrier = carrierSchema.parse({ id, kind });
   // An orbit stands off its pivot: at rest it takes the pivot that far ahead, so that adding it moves nothing.

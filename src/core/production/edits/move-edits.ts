@@ -5,13 +5,11 @@ import { CARRIER_KINDS, rigPose } from '../../rig/rig';
 import { NO_CONTEXT, type RigContext } from '../../rig/carrier';
 import { anglesOf, forwardOf, invertRigid, multiply, nearestTurn, positionOf, type Mat4 } from '../../space/matrix';
 import { add, distance, scale, subtract, type Vec3 } from '../../space/vector';
-import { carrierSchema } from '../camera';
+import { carrierSchema, MAX_CARRIERS } from '../camera';
 import { channelGroups, findGroup, keyFrames } from '../channels';
 import type { Production } from '../production';
 import { setChannelValue } from './channel-edits';
 import { freshId } from './fresh-id';
-
-export const MAX_CARRIERS = 16;
 
 /** Ways of a drift, as units of the camera's own axes. */
 export const DRIFTS = {

@@ -1,0 +1,13 @@
+export const median = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1] as number;
+
+/** Median time of some work after it has been done a few times to warm up, milliseconds. */
+export function milliseconds(runs: number, work: () => void): number {
+  for (let i = 0; i < 3; i++) work();
+  return median(
+    Array.from({ length: runs }, () => {
+      const began = performance.now();
+      work();
+      return performance.now() - began;
+    }),
+  );
+}
