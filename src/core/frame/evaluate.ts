@@ -1,24 +1,24 @@
 import { valueAt } from '../motion/evaluate-channel';
 import type { Mark } from '../production/mark';
-import { copyPoses } from '../production/pattern';
 import type { Production } from '../production/production';
 import type { Mat4 } from '../space/matrix';
 import { secondsToFrame } from '../time/rate';
 import { cameraState } from './camera-state';
 import type { Surfaces } from './focus-target';
-import { markPose } from './mark-pose';
+import { readyPose } from './mark-pose';
 import type { BoundsOf, FrameState, MarkExtent, MarkState, SetState } from './frame-state';
+import { INFLATE, readyMark } from './ready-mark';
 import { cameraOf, sceneFrameAt, shotCamera } from './shot-camera';
 
 function markState(mark: Mark, frame: number, extent: MarkExtent | null | undefined): MarkState {
-  const { body, shells, skin, pattern, placement } = mark;
+  const ready = readyMark(mark, extent);
   return {
     id: mark.id,
-    pose: markPose(mark, frame, extent),
-    copies: copyPoses(pattern),
-    shells: shells.map(({ surfaces, fade }) => ({ surfaces, fade: extent && (fade.start < 1 || fade.end < 1) ? { ...fade, extent } : null })),
-    dresses: body.kind === 'words' ? body.runs.map(({ surface }) => surface ?? null) : [],
-    inflate: skin.on && body.kind !== 'body' ? valueAt(placement.inflate, frame) : null,
+    pose: readyPose(mark, ready, frame),
+    copies: ready.copies,
+    shells: ready.shells,
+    dresses: ready.dresses,
+    inflate: ready.inflates ? ready.placement.valueAt(INFLATE, frame) : null,
   };
 }
 

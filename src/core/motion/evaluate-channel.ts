@@ -1,9 +1,9 @@
 import { spanSlope, spanValue } from './bezier';
 import { bounceProgress } from './bounce';
 import type { Channel, Key } from './channel';
-import { compiledKeys, compiledValue } from './compiled-keys';
+import { goesOn, withinKeys } from './outside-keys';
+import { readyChannel } from './ready-channels';
 import { spanCurve } from './span-curve';
-
 
 /** Index of the last key at or before a frame, -1 before the first. Cost grows with the logarithm of the number of keys. */
 export function keyIndexAt(keys: readonly Key[], frame: number): number {
@@ -17,33 +17,18 @@ export function keyIndexAt(keys: readonly Key[], frame: number): number {
   return low - 1;
 }
 
-/** Where within the keys a frame outside them falls: the frame, what to add to the value, and the sign of its speed. */
-function within({ keys, before, after }: Channel, frame: number): { frame: number; add: number; sign: 1 | -1 } {
-  const first = keys[0] as Key;
-  const last = keys[keys.length - 1] as Key;
-  const mode = frame < first.frame ? before : frame > last.frame ? after : undefined;
-  const period = last.frame - first.frame;
-  if (mode === undefined || mode === 'hold' || period <= 0) return { frame, add: 0, sign: 1 };
-  const turn = Math.floor((frame - first.frame) / period);
-  const into = frame - first.frame - turn * period;
-  if (mode === 'return' && turn % 2 !== 0) return { frame: last.frame - into, add: 0, sign: -1 };
-  return { frame: first.frame + into, add: mode === 'climb' ? turn * (last.value - first.value) : 0, sign: 1 };
-}
-
-const isOutside = ({ keys }: Channel, frame: number) => frame < (keys[0] as Key).frame || frame > (keys[keys.length - 1] as Key).frame;
-
 /** Value of a channel at a frame (fractional frames are fine). Before the first and after the last key it does what it is set to. */
 export function valueAt(channel: Channel, frame: number): number {
-  const { keys } = channel;
-  if (keys.length === 0) return channel.rest;
-  if ((channel.before === undefined && channel.after === undefined) || !isOutside(channel, frame)) return keyedValue(keys, frame);
-  const inside = within(channel, frame);
-  return keyedValue(keys, inside.frame) + inside.add;
+  if (channel.keys.length === 0) return channel.rest;
+  if (!goesOn(channel)) return keyedValue(channel, frame);
+  const inside = withinKeys(channel, frame);
+  return keyedValue(channel, inside.frame) + inside.add;
 }
 
-function keyedValue(keys: readonly Key[], frame: number): number {
-  const compiled = compiledKeys(keys);
-  if (compiled) return compiledValue(compiled, frame);
+function keyedValue(channel: Channel, frame: number): number {
+  const ready = readyChannel(channel);
+  if (ready) return ready.valueAt(0, frame);
+  const { keys } = channel;
   const index = keyIndexAt(keys, frame);
   if (index < 0) return (keys[0] as Key).value;
   const a = keys[index] as Key;
@@ -58,7 +43,7 @@ function keyedValue(keys: readonly Key[], frame: number): number {
 /** Speed of a channel at a frame, in units a frame; the speed just after a key where the two sides differ. */
 export function speedAt(channel: Channel, frame: number): number {
   if (channel.keys.length === 0) return 0;
-  const inside = within(channel, frame);
+  const inside = withinKeys(channel, frame);
   return inside.sign * keyedSpeed(channel.keys, inside.frame);
 }
 

@@ -36,6 +36,9 @@ const SET_GROUPS = {
 } as const;
 export type SetGroupName = keyof typeof SET_GROUPS;
 
+/** Whether the keys of a group, by its name, stand in delivered time: those of bent time do, all others in that of the scene. */
+export const inDeliveredTime = (group: string): boolean => group.startsWith('time/');
+
 /** Every group of channels of a production, cameras first. */
 export function channelGroups(production: Production): ChannelGroup[] {
   const groups: ChannelGroup[] = [];

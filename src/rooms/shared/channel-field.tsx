@@ -1,6 +1,6 @@
 'use client';
 
-import { channelMeta, findGroup, type ChannelRef } from '@/core/production/channels';
+import { channelMeta, findGroup, inDeliveredTime, type ChannelRef } from '@/core/production/channels';
 import { setChannelValue, toggleKey } from '@/core/production/edits/channel-edits';
 import { keyAt } from '@/core/motion/edit-channel';
 import { valueAt } from '@/core/motion/evaluate-channel';
@@ -15,8 +15,7 @@ export function ChannelField({ group, name, label, digits }: ChannelRef & { labe
   const edit = useEdit();
   const scene = useSceneFrame();
   const delivered = useView((state) => Math.round(state.playhead));
-  // Bent time is itself keyed in delivered frames.
-  const frame = group.startsWith('time/') ? delivered : scene;
+  const frame = inDeliveredTime(group) ? delivered : scene;
   const found = useProduction((production) => findGroup(production, group)?.channels[name]);
   const holder = findGroup(workspace.documents.store.getState().production, group);
   if (!found || !holder) return null;

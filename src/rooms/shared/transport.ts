@@ -1,5 +1,5 @@
-import { channelGroups, keyFrames } from '@/core/production/channels';
-import { sceneFrameAt } from '@/core/frame/shot-camera';
+import { channelGroups, inDeliveredTime, keyFrames } from '@/core/production/channels';
+import { deliveredFrameOf, nextKeyFrame } from '@/core/frame/scene-frames';
 import { framesPerSecond } from '@/core/time/rate';
 import { soundDevice } from '@/parts/sound-client';
 import { heardFrame, soundFrom } from './use-sound';
@@ -14,23 +14,14 @@ export function seek({ documents, view }: Pick<Workspace, 'documents' | 'view'>,
   view.setState(to === view.getState().playhead ? {} : { playhead: to, flight: null });
 }
 
-/** Goes to where a frame of the scene is seen: the nearest delivered frame whose scene frame comes closest to it. */
+/** Goes to where a frame of the scene is seen. */
 export function seekScene(workspace: Workspace, frame: number): void {
-  const { production } = workspace.documents.store.getState();
-  const playhead = workspace.view.getState().playhead;
-  if (Math.abs(sceneFrameAt(production, frame) - frame) < 1e-6) return seek(workspace, frame);
-  let best = playhead;
-  let least = Infinity;
-  for (let at = 0; at < production.format.length; at++) {
-    const away = Math.abs(sceneFrameAt(production, at) - frame) + Math.abs(at - playhead) * 1e-6;
-    if (away < least) [least, best] = [away, at];
-  }
-  seek(workspace, best);
+  seek(workspace, deliveredFrameOf(workspace.documents.store.getState().production, frame, workspace.view.getState().playhead));
 }
 
-/** Goes to a key of a lane: bent time is keyed in delivered frames, all else in those of the scene. */
+/** Goes to a key of a lane. */
 export function seekKey(workspace: Workspace, group: string, frame: number): void {
-  if (group.startsWith('time/')) seek(workspace, frame);
+  if (inDeliveredTime(group)) seek(workspace, frame);
   else seekScene(workspace, frame);
 }
 
@@ -44,9 +35,10 @@ export function stepKey(workspace: Workspace, direction: -1 | 1): void {
   const { production } = workspace.documents.store.getState();
   const { pick, playhead } = workspace.view.getState();
   const groups = channelGroups(production);
-  const lanes = groups.filter((group) => group.id === pick?.group);
-  const frames = (lanes.length > 0 ? lanes : groups).flatMap(keyFrames).sort((a, b) => a - b);
-  const next = direction > 0 ? frames.find((f) => f > playhead + 1e-3) : frames.findLast((f) => f < playhead - 1e-3);
+  const picked = groups.filter((group) => group.id === pick?.group);
+  const lanes = picked.length > 0 ? picked : groups;
+  const framesOf = (delivered: boolean) => lanes.filter(({ id }) => inDeliveredTime(id) === delivered).flatMap(keyFrames).sort((a, b) => a - b);
+  const next = nextKeyFrame(production, { scene: framesOf(false), delivered: framesOf(true) }, playhead, direction);
   workspace.view.setState({ playing: false });
   if (next !== undefined) seek(workspace, next);
 }

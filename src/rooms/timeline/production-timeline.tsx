@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useMemo } from 'react';
-import { channelGroups, keyFrames, type ChannelGroup } from '@/core/production/channels';
+import { channelGroups, inDeliveredTime, keyFrames, type ChannelGroup } from '@/core/production/channels';
 import { keyGroup, moveStation, removeStation, shiftMove } from '@/core/production/edits/channel-edits';
 import { Choices } from '@/parts/controls';
 import type { LanePart } from '@/parts/timeline/lane-track';
@@ -147,7 +147,7 @@ export function ProductionTimeline() {
       tools={
         <Choices label="Timeline shows" value={timelineAs} onChange={(as) => view.setState({ timelineAs: as })} options={[{ id: 'lanes', label: 'lanes' }, { id: 'curves', label: 'curves' }]} />
       }
-      body={timelineAs === 'curves' ? (scale) => <ProductionCurves groupId={selected ?? laneOf({ selection: { kind: 'camera', id: seen.id }, carrierId }, groups)} scale={scale} playhead={selected?.startsWith('time/') ? playhead : scene} /> : undefined}
+      body={timelineAs === 'curves' ? (scale) => <ProductionCurves groupId={selected ?? laneOf({ selection: { kind: 'camera', id: seen.id }, carrierId }, groups)} scale={scale} playhead={selected && inDeliveredTime(selected) ? playhead : scene} /> : undefined}
       empty={keyed || timelineAs === 'curves' ? null : <p style={{ padding: '10px 14px', color: 'var(--faint)', fontSize: 12 }}>Nothing moves yet. Fly the camera in the lens view, go to a frame, and press Land here.</p>}
     />
   );

@@ -1,5 +1,6 @@
 import { produce } from 'immer';
 import { evaluate } from '@/core/frame/evaluate';
+import { deliveredFrameOf, nextKeyFrame } from '@/core/frame/scene-frames';
 import { sceneFrameAt, shotCamera } from '@/core/frame/shot-camera';
 import { ramped, sceneFrameOf, stretched, thereAndBack } from '@/core/motion/bent-time';
 import { addCamera, changeShot, duplicateCamera, moveShot, removeCamera, removeShot, splitShot } from '@/core/production/edits/shot-edits';
@@ -163,5 +164,34 @@ describe('bent time', () => {
     expect(sceneFrameAt(production, 20)).toBe(20);
     expect(sceneFrameAt(production, 40)).toBe(99);
     expect(sceneFrameAt(production, 99)).toBe(40);
+  });
+
+  test('the next key is where it is passed in the picture: at half pace, backwards, and across a cut', () => {
+    const keys = (...scene: number[]) => ({ scene, delivered: [] });
+    const steps = (production: Production, scene: number[], from: number, direction: -1 | 1) => {
+      const found: number[] = [];
+      for (let at: number | undefined = nextKeyFrame(production, keys(...scene), from, direction); at !== undefined; at = nextKeyFrame(production, keys(...scene), at, direction)) found.push(at);
+      return found;
+    };
+    const plain = produce(twoShots(), (draft) => void (draft.shots = []));
+    expect(steps(plain, [0, 12.5, 30], 0, 1)).toEqual([12.5, 30]);
+    const half = produce(plain, (draft) => void (draft.time.scene.keys = stretched(0, 99, 0.5)));
+    // Scene frame 30 is reached at 60 and left again after 61: one step each, either way.
+    expect(steps(half, [10, 30], 0, 1).map((at) => Math.round(sceneFrameAt(half, at)))).toEqual([10, 30]);
+    expect(steps(half, [10, 30], 99, -1).map((at) => Math.round(sceneFrameAt(half, at)))).toEqual([30, 10]);
+    const back = produce(twoShots(), (draft) => changeShot(draft, 60, (shot) => void (shot.time.scene.keys = stretched(40, 99, -1))));
+    // Frame 90 of the scene is not seen in the first shot; the second one runs from 99 back to 40.
+    expect(steps(back, [20, 50, 90], 0, 1)).toEqual([20, 49, 89]);
+    expect(nextKeyFrame(back, { scene: [], delivered: [40, 99] }, 50, 1)).toBe(99);
+  });
+
+  test('a frame of the scene is found where it is seen, nearest to where one looks', () => {
+    const swing = produce(twoShots(), (draft) => {
+      draft.shots = [];
+      draft.time.scene.keys = thereAndBack(0, 80);
+    });
+    const [out, home] = [deliveredFrameOf(swing, 20, 0), deliveredFrameOf(swing, 20, 99)];
+    expect(out).toBeLessThan(40);
+    expect(home).toBe(80 - out);
   });
 });

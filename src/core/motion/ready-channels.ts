@@ -1,0 +1,162 @@
+import { bounceProgress } from './bounce';
+import type { Channel, Key } from './channel';
+import { goesOn, withinKeys } from './outside-keys';
+import { spanCurve } from './span-curve';
+
+/** Even steps of the parameter at which a span's time is kept, for a first guess. */
+const GUESSES = 4;
+
+/** Columns of a row. */
+const FRAME = 0;
+const KIND = 1;
+/** One over the length of the span. */
+const RATE = 2;
+/** Value at the start, and the linear, square and cubic factor of value. */
+const VALUE = 3;
+/** Cubic, square and linear factor of time. */
+const TIME = 7;
+/** Time at the steps between 0 and 1. */
+const GUESS = 10;
+const ROW = GUESS + GUESSES - 1;
+
+const CURVE = 0;
+const HELD = 1;
+const STRAIGHT = 2;
+/** Bouncing so many times more than this. */
+const BOUNCING = 10;
+
+/**
+ * Channels made ready for many evaluations: one row of numbers a key, with the span that begins there as two cubics in a parameter,
+ * one for time and one for value. All rows stand in one block of memory: with hundreds of channels, fetching is what takes the time.
+ * Good for as long as the channels do not change.
+ */
+export class ReadyChannels {
+  private readonly rows: Float64Array;
+  /** The row after the last one of each channel. */
+  private readonly ends: Int32Array;
+  /** The row of each channel that was asked for last: the next question is most often about it again. */
+  private readonly last: Int32Array;
+  /** Channels that do something outside their keys. */
+  private readonly going: (Channel | null)[];
+
+  constructor(channels: readonly Channel[]) {
+    const counts = channels.map(({ keys }) => Math.max(1, keys.length));
+    this.rows = new Float64Array(counts.reduce((sum, count) => sum + count, 0) * ROW);
+    this.ends = new Int32Array(channels.length);
+    this.last = new Int32Array(channels.length);
+    let row = 0;
+    channels.forEach((channel, i) => {
+      this.last[i] = row;
+      writeRows(this.rows, row, channel);
+      row += (counts[i] as number) * ROW;
+      this.ends[i] = row;
+    });
+    this.going = channels.map((channel) => (goesOn(channel) ? channel : null));
+  }
+
+  /** Value of one of the channels at a frame. */
+  valueAt(index: number, frame: number): number {
+    const going = this.going[index];
+    if (!going) return this.keyedValue(index, frame);
+    const inside = withinKeys(going, frame);
+    return this.keyedValue(index, inside.frame) + inside.add;
+  }
+
+  /** The same, holding before the first and after the last key. */
+  private keyedValue(index: number, frame: number): number {
+    const { rows } = this;
+    const r = this.rowAt(index, frame);
+    const start = rows[r + FRAME] as number;
+    const v0 = rows[r + VALUE] as number;
+    const kind = rows[r + KIND] as number;
+    if (kind === HELD || frame <= start) return v0;
+    const x = (frame - start) * (rows[r + RATE] as number);
+    if (kind > BOUNCING) return v0 + ((rows[r + ROW + VALUE] as number) - v0) * bounceProgress(x, kind - BOUNCING);
+    const u = kind === STRAIGHT ? x : parameterAt(rows, r, x);
+    return v0 + (((rows[r + VALUE + 3] as number) * u + (rows[r + VALUE + 2] as number)) * u + (rows[r + VALUE + 1] as number)) * u;
+  }
+
+  /** The row of the last key at or before a frame, or of the first key. */
+  private rowAt(index: number, frame: number): number {
+    const { rows } = this;
+    const end = this.ends[index] as number;
+    const r = this.last[index] as number;
+    if ((rows[r] as number) <= frame && (r + ROW === end || frame < (rows[r + ROW] as number))) return r;
+    let low = index === 0 ? 0 : (this.ends[index - 1] as number) / ROW;
+    let high = end / ROW;
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if ((rows[middle * ROW] as number) <= frame) low = middle;
+      else high = middle;
+    }
+    return (this.last[index] = low * ROW);
+  }
+}
+
+function writeRows(rows: Float64Array, at: number, { rest, keys }: Channel): void {
+  if (keys.length === 0) {
+    rows[at + KIND] = HELD;
+    rows[at + VALUE] = rest;
+  }
+  keys.forEach((key, i) => {
+    const r = at + i * ROW;
+    rows[r + FRAME] = key.frame;
+    rows[r + VALUE] = key.value;
+    rows[r + KIND] = HELD;
+    const next = keys[i + 1];
+    if (!next) return;
+    const { x1, x2, v0, v1, v2, v3 } = spanCurve(keys, i);
+    const even = Math.abs(x1 - 1 / 3) < 1e-12 && Math.abs(x2 - 2 / 3) < 1e-12;
+    rows[r + KIND] = key.join === 'held' ? HELD : key.bounces > 0 ? BOUNCING + key.bounces : even ? STRAIGHT : CURVE;
+    rows[r + RATE] = 1 / (next.frame - key.frame);
+    rows.set([v0, 3 * (v1 - v0), 3 * (v2 - 2 * v1 + v0), v3 - 3 * v2 + 3 * v1 - v0], r + VALUE);
+    const [a, b, c] = [1 + 3 * x1 - 3 * x2, 3 * x2 - 6 * x1, 3 * x1];
+    rows.set([a, b, c], r + TIME);
+    for (let k = 1; k < GUESSES; k++) rows[r + GUESS + k - 1] = ((a * (k / GUESSES) + b) * (k / GUESSES) + c) * (k / GUESSES);
+  });
+}
+
+/**
+ * Parameter at which the time cubic of a row is x, both in 0..1: from a guess by the steps beside it, Halley's steps within a bracket. Each step
+ * cubes the error, so one of 1e-5 is the last: what is left is about 1e-14.
+ */
+function parameterAt(rows: Float64Array, r: number, x: number): number {
+  const a = rows[r + TIME] as number;
+  const b = rows[r + TIME + 1] as number;
+  const c = rows[r + TIME + 2] as number;
+  let k = 0;
+  let from = 0;
+  let to = rows[r + GUESS] as number;
+  while (k < GUESSES - 1 && to <= x) {
+    k++;
+    from = to;
+    to = k < GUESSES - 1 ? (rows[r + GUESS + k] as number) : 1;
+  }
+  let low = k / GUESSES;
+  let high = (k + 1) / GUESSES;
+  let u = low + (to > from ? (x - from) / (to - from) : 0.5) / GUESSES;
+  for (let i = 0; i < 48; i++) {
+    const error = ((a * u + b) * u + c) * u - x;
+    const slope = (3 * a * u + 2 * b) * u + c;
+    if (error > 0) high = u;
+    else low = u;
+    let next = u - (error * slope) / (slope * slope - error * (3 * a * u + b));
+    if (!(next >= low && next <= high)) next = (low + high) / 2;
+    const step = next - u;
+    u = next;
+    if (step < 1e-5 && step > -1e-5) break;
+  }
+  return u;
+}
+
+const kept = new WeakMap<readonly Key[], ReadyChannels>();
+
+/** A channel with keys made ready, kept as long as its list of keys; null where the list may still change. */
+export function readyChannel(channel: Channel): ReadyChannels | null {
+  const known = kept.get(channel.keys);
+  if (known) return known;
+  if (!Object.isFrozen(channel.keys)) return null;
+  const made = new ReadyChannels([{ rest: channel.rest, keys: channel.keys }]);
+  kept.set(channel.keys, made);
+  return made;
+}
