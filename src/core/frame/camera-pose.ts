@@ -1,5 +1,6 @@
 import { valueAt } from '../motion/evaluate-channel';
 import type { Camera } from '../production/camera';
+import type { Mark } from '../production/mark';
 import type { Production } from '../production/production';
 import type { RigContext } from '../rig/carrier';
 import { rigPose } from '../rig/rig';
@@ -19,17 +20,25 @@ export function rigContext({ marks, format }: Pick<Production, 'marks' | 'format
       const mark = marks.find(({ id }) => id === markId);
       return mark ? markPose(mark, frame, boundsOf(markId)) : null;
     },
+    middleOf: (markId, letter, frame) => {
+      const mark = marks.find(({ id }) => id === markId);
+      return mark ? middleOf(mark, letter, frame, boundsOf) : null;
+    },
   };
+}
+
+/** The middle of a mark or of one of its letters, in the world. A letter that is not there, or not laid out yet, gives the whole. */
+function middleOf(mark: Mark, letter: number | null, frame: number, boundsOf: BoundsOf): Vec3 {
+  const extent = boundsOf(mark.id);
+  const middle: Vec3 = extent?.letters?.[letter ?? -1] ?? (extent ? boxMiddle(extent) : [0, 0, 0]);
+  return transformPoint(markPose(mark, frame, extent), middle);
 }
 
 /** What a camera is held on, as a point in the world; null when it is free or its mark is gone. */
 function aimPoint({ marks }: Pick<Production, 'marks'>, { aim }: Camera, frame: number, boundsOf: BoundsOf): Vec3 | null {
   if (aim.on === 'point') return [aim.point.x, aim.point.y, aim.point.z];
   const mark = aim.on === 'mark' ? marks.find(({ id }) => id === aim.markId) : undefined;
-  if (!mark) return null;
-  const extent = boundsOf(mark.id);
-  const middle: Vec3 = extent?.letters?.[aim.letter ?? -1] ?? (extent ? boxMiddle(extent) : [0, 0, 0]);
-  return transformPoint(markPose(mark, frame, extent), middle);
+  return mark ? middleOf(mark, aim.letter, frame, boundsOf) : null;
 }
 
 /** Turns a pose toward a point by a share of the way, keeping its place and its roll. */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { letterField } from '../rig/carrier';
 import { orbitSchema } from '../rig/carriers/orbit';
 import { railSchema, railSettingsSchema } from '../rig/carriers/rail';
 import { rideSchema, rideSettingsSchema } from '../rig/carriers/ride';
@@ -39,8 +40,7 @@ const markRef = z.string().max(40).nullable().default(null);
 export const aimSchema = z.object({
   on: z.enum(['nothing', 'mark', 'point']).default('nothing'),
   markId: markRef,
-  /** One letter of the mark's words, by its place among them; null is the mark as a whole. */
-  letter: z.int().min(0).max(5000).nullable().default(null),
+  letter: letterField,
   point: pointSchema('Aim'),
 });
 export const aimChannelsSchema = z.object({

@@ -1,7 +1,8 @@
-import type { z } from 'zod';
+import { z } from 'zod';
 import type { Channel } from '../motion/channel';
 import { channelField } from '../schema/fields';
 import type { Mat4 } from '../space/matrix';
+import type { Vec3 } from '../space/vector';
 
 /** Values of a carrier's channels at one instant. */
 export type CarrierValues = Record<string, number>;
@@ -13,6 +14,8 @@ export interface RigContext {
   focalLengthMm?(frame: number): number;
   /** Pose of a mark at a frame; null when it is gone. */
   poseOf?(markId: string, frame: number): Mat4 | null;
+  /** Middle of a mark or of one of its letters at a frame, in the world; null when it is gone. */
+  middleOf?(markId: string, letter: number | null, frame: number): Vec3 | null;
 }
 
 /** A carrier at one instant: what is set on it that is no channel, the frame, and what surrounds it. */
@@ -42,6 +45,9 @@ export type CarrierChannels = Record<string, Channel>;
 
 /** How much of a stage counts: every kind has it. */
 export const weightField = channelField({ label: 'Weight', unit: '%', min: 0, max: 1, rest: 1, step: 0.05, digits: 0, shown: 100 });
+
+/** One letter of a mark's words, by its place among them; null is the mark as a whole. */
+export const letterField = z.int().min(0).max(5000).nullable().default(null);
 
 /** What stages stand in where nothing else is known: 25 frames a second, no marks. */
 export const NO_CONTEXT: RigContext = { framesPerSecond: 25 };

@@ -4,19 +4,15 @@ import { aimSchema, type Camera } from '@/core/production/camera';
 import { Choices, Heading, Pick } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { ChannelField } from '../shared/channel-field';
+import { LetterPick } from './letter-pick';
 import { useCameraEdit } from './use-camera-edit';
-import { useProduction, useView } from '../shared/workspace';
-
-const WHOLE = 'whole';
+import { useProduction } from '../shared/workspace';
 
 /** What the camera is held on, and how much: let go softly by keying it. */
 export function AimBench({ camera }: { camera: Camera }) {
   const change = useCameraEdit(camera.id);
   const marks = useProduction((p) => p.marks);
   const { aim } = camera;
-  const facts = useView((s) => (aim.markId ? s.facts[aim.markId] : undefined));
-  const body = marks.find(({ id }) => id === aim.markId)?.body;
-  const letters = body?.kind === 'words' ? (facts?.letters ?? []).map(({ from, to }, i) => ({ id: String(i), label: `${i + 1}  ${body.text.slice(from, to)}` })) : [];
   return (
     <>
       <Heading>Aim</Heading>
@@ -36,9 +32,7 @@ export function AimBench({ camera }: { camera: Camera }) {
         ]}
       />
       {aim.on === 'mark' ? <Pick label="Held on" value={aim.markId ?? ''} onChange={(id) => change((found) => void Object.assign(found.aim, { markId: id, letter: null }))} options={marks.map(({ id, name }) => ({ id, label: name }))} /> : null}
-      {aim.on === 'mark' && letters.length > 1 ? (
-        <Pick label="Letter" value={String(aim.letter ?? WHOLE)} onChange={(id) => change((found) => void (found.aim.letter = id === WHOLE ? null : Number(id)))} options={[{ id: WHOLE, label: 'all of it' }, ...letters]} />
-      ) : null}
+      {aim.on === 'mark' ? <LetterPick markId={aim.markId} value={aim.letter} onChange={(letter) => change((found) => void (found.aim.letter = letter))} /> : null}
       {aim.on === 'point' ? (
         <SchemaFields
           shape={aimSchema.shape.point.unwrap().shape}

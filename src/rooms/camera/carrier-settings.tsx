@@ -16,6 +16,7 @@ import { SpectrumChart } from '@/parts/spectrum-chart';
 import { hueColour } from '@/parts/theme';
 import { Hint } from '../shared/panes';
 import type { Change } from './carrier-change';
+import { LetterPick } from './letter-pick';
 import { TakeBench } from './take-bench';
 import { useCameraEdit } from './use-camera-edit';
 import { useProduction } from '../shared/workspace';
@@ -98,15 +99,18 @@ export function CarrierSettings({ camera, carrier }: { camera: Camera; carrier: 
     }, gesture);
   if (carrier.kind === 'rail') return <RailPoints carrier={carrier} change={change} />;
   if (carrier.kind === 'ride') {
+    const { markId, from, turns, letter } = carrier.settings;
     return (
       <>
         <Pick
           label="Rides on"
-          value={carrier.settings.markId ?? 'none'}
-          onChange={(id) => change<'ride'>((c) => void (c.settings.markId = id === 'none' ? null : id))}
+          value={markId ?? 'none'}
+          onChange={(id) => change<'ride'>((c) => void Object.assign(c.settings, { markId: id === 'none' ? null : id, letter: null }))}
           options={[{ id: 'none', label: 'nothing' }, ...marks.map(({ id, name }) => ({ id, label: name }))]}
         />
-        <Hint>Whatever the mark does since frame {carrier.settings.from}, the camera does too.</Hint>
+        <Choices label="Carried" value={turns ? 'turned' : 'placed'} onChange={(how) => change<'ride'>((c) => void (c.settings.turns = how === 'turned'))} options={[{ id: 'turned', label: 'place and turn' }, { id: 'placed', label: 'place alone' }]} />
+        {turns ? null : <LetterPick markId={markId} value={letter} onChange={(next) => change<'ride'>((c) => void (c.settings.letter = next))} />}
+        <Hint>{turns ? 'Whatever the mark does' : 'Wherever it goes'} since frame {from}, the camera {turns ? 'does' : 'goes'} too.</Hint>
       </>
     );
   }

@@ -105,6 +105,23 @@ describe('a ride', () => {
     for (const frame of [0, 25, 50]) closeTo(seen(frame), seen(10), 6);
   });
 
+  test('carried in place alone it keeps its look, and goes as far as the middle of its mark or of its letter', () => {
+    // Letters stand at the ends of arms of 2 m and 1 m to the right; turning by 90° about the upright takes (r, 0, 0) to (0, 0, -r).
+    const boundsOf = () => ({ min: [-1, 0, 0] as const, max: [3, 0, 0] as const, baseline: 0, letters: [[2, 0, 0], [1, 0, 0]] satisfies Vec3[] });
+    const placed = (letter: number | null) =>
+      produce(riding, (d) => {
+        const [first] = d.cameras[0]?.carriers ?? [];
+        if (first?.kind === 'ride') Object.assign(first.settings, { turns: false, letter, from: 0 });
+      });
+    const moved = (letter: number | null) => {
+      const [a, b] = [0, 50].map((frame) => cameraPose(placed(letter), placed(letter).cameras[0] as Camera, frame, boundsOf)) as [Mat4, Mat4];
+      a.slice(0, 12).forEach((v, i) => expect(b[i]).toBeCloseTo(v, 9));
+      return subtract(positionOf(b), positionOf(a));
+    };
+    const far = (r: number) => [4 - r, 0, -r];
+    [moved(null), moved(0), moved(1)].forEach((way, i) => way.forEach((v, axis) => expect(v).toBeCloseTo(far([1, 2, 1][i] as number)[axis] as number, 9)));
+  });
+
   test('of half a weight goes half the way', () => {
     const half = produce(riding, (d) => void ((d.cameras[0]?.carriers[0] as Carrier).channels.weight.rest = 0.5));
     const moved = (p: Production) => multiply(pose(p, 50), new Matrix4().fromArray([...pose(p, 10)]).invert().elements as unknown as Mat4);
@@ -173,7 +190,7 @@ describe('whatever carriers are chained, keyed, weighed and switched', () => {
     return made((draft, camera) => {
       camera.carriers = Array.from({ length: 1 + Math.floor(random() * 5) }, (_, i) => carrierSchema.parse({ id: `c-${i}`, kind: of(KINDS), on: random() > 0.15 }));
       for (const carrier of camera.carriers) {
-        if (carrier.kind === 'ride') carrier.settings = { markId: draft.marks[0]?.id ?? null, from: 10 };
+        if (carrier.kind === 'ride') carrier.settings = { markId: draft.marks[0]?.id ?? null, from: 10, turns: random() < 0.5, letter: null };
         if (carrier.kind === 'rail') carrier.settings = { ...carrier.settings, closed: random() > 0.5, turns: random() > 0.5 };
         for (const [name, channel] of Object.entries(carrier.channels)) {
           if (random() < 0.4) continue;

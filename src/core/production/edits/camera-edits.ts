@@ -30,7 +30,7 @@ export function addCarrier(draft: Production, cameraId: string, kind: CarrierKin
   // An orbit stands off its pivot: at rest it takes the pivot that far ahead, so that adding it moves nothing.
   if (carrier.kind === 'orbit') carrier.channels.pivotZ.rest = -carrier.channels.radius.rest;
   // A ride is mounted where the camera is now.
-  if (carrier.kind === 'ride') carrier.settings = { markId: camera.focus.markId ?? draft.marks[0]?.id ?? null, from: frame };
+  if (carrier.kind === 'ride') Object.assign(carrier.settings, { markId: camera.focus.markId ?? draft.marks[0]?.id ?? null, from: frame });
   // What carries the whole rig stands before the rest of it.
   if (carrier.kind === 'ride') camera.carriers.unshift(carrier);
   else camera.carriers.push(carrier);
