@@ -202,12 +202,17 @@ async function picture({ production, solids: built }: Awaited<ReturnType<typeof 
 }
 
 console.log(`Node ${process.version}, ${cpus().length} x ${cpus()[0]?.model ?? 'unknown processor'}\n`);
-await solids();
-await shells();
-await longText();
-await responsiveness();
-const demo = await demoSolids();
-evaluation(demo);
-motion();
-await playing();
-await picture(demo);
+const parts: Record<string, () => void | Promise<void>> = {
+  solids,
+  shells,
+  text: longText,
+  pressing: responsiveness,
+  demo: async () => evaluation(await demoSolids()),
+  motion,
+  playing,
+  picture: async () => picture(await demoSolids()),
+};
+const asked = process.argv.slice(2);
+const unknown = asked.filter((name) => !(name in parts));
+if (unknown.length > 0) throw new Error(`There is no part ${unknown.join(', ')}: ${Object.keys(parts).join(', ')}.`);
+for (const [name, part] of Object.entries(parts)) if (asked.length === 0 || asked.includes(name)) await part();

@@ -57,10 +57,9 @@ function toNearest(mark: Mark, camera: Mat4, frame: number, boundsOf: BoundsOf, 
  * @param set the distance set by hand, which also stands in where a target is gone
  */
 export function focusOnTarget(target: FocusTarget, production: Pick<Production, 'marks'>, camera: Mat4, frame: number, set: number, boundsOf: BoundsOf, surfaces?: Surfaces): number {
+  if (target.on === 'distance') return Math.max(NEAREST, set);
   const mark = production.marks.find(({ id, shown }) => shown && id === target.markId);
   switch (target.on) {
-    case 'distance':
-      return Math.max(NEAREST, set);
     case 'point':
       return Math.max(NEAREST, dot(subtract([target.point.x, target.point.y, target.point.z], positionOf(camera)), forwardOf(camera)));
     case 'front': {

@@ -3,21 +3,14 @@ import type { Channel, Key } from './channel';
 import { goesOn, withinKeys } from './outside-keys';
 import { spanCurve } from './span-curve';
 
-/** Even steps of the parameter at which a span's time is kept, for a first guess. */
-const GUESSES = 4;
-
-/** Columns of a row. */
+/** Columns of a row: as many as fit the 64 bytes that a processor fetches at once. */
 const FRAME = 0;
 const KIND = 1;
-/** One over the length of the span. */
-const RATE = 2;
 /** Value at the start, and the linear, square and cubic factor of value. */
-const VALUE = 3;
-/** Cubic, square and linear factor of time. */
-const TIME = 7;
-/** Time at the steps between 0 and 1. */
-const GUESS = 10;
-const ROW = GUESS + GUESSES - 1;
+const VALUE = 2;
+/** Cubic and square factor of time; the linear one is what they leave of 1. */
+const TIME = 6;
+const ROW = 8;
 
 const CURVE = 0;
 const HELD = 1;
@@ -33,30 +26,30 @@ const BOUNCING = 10;
 export class ReadyChannels {
   private readonly rows: Float64Array;
   /** The row after the last one of each channel. */
-  private readonly ends: Int32Array;
+  private readonly ends: number[];
   /** The row of each channel that was asked for last: the next question is most often about it again. */
-  private readonly last: Int32Array;
-  /** Channels that do something outside their keys. */
-  private readonly going: (Channel | null)[];
+  private readonly last: number[];
+  /** Channels that do something outside their keys, by their places; null where none does. */
+  private readonly going: (Channel | undefined)[] | null;
 
   constructor(channels: readonly Channel[]) {
     const counts = channels.map(({ keys }) => Math.max(1, keys.length));
     this.rows = new Float64Array(counts.reduce((sum, count) => sum + count, 0) * ROW);
-    this.ends = new Int32Array(channels.length);
-    this.last = new Int32Array(channels.length);
+    this.ends = [];
+    this.last = [];
     let row = 0;
     channels.forEach((channel, i) => {
-      this.last[i] = row;
+      this.last.push(row);
       writeRows(this.rows, row, channel);
       row += (counts[i] as number) * ROW;
-      this.ends[i] = row;
+      this.ends.push(row);
     });
-    this.going = channels.map((channel) => (goesOn(channel) ? channel : null));
+    this.going = channels.some(goesOn) ? channels.map((channel) => (goesOn(channel) ? channel : undefined)) : null;
   }
 
   /** Value of one of the channels at a frame. */
   valueAt(index: number, frame: number): number {
-    const going = this.going[index];
+    const going = this.going?.[index];
     if (!going) return this.keyedValue(index, frame);
     const inside = withinKeys(going, frame);
     return this.keyedValue(index, inside.frame) + inside.add;
@@ -70,7 +63,7 @@ export class ReadyChannels {
     const v0 = rows[r + VALUE] as number;
     const kind = rows[r + KIND] as number;
     if (kind === HELD || frame <= start) return v0;
-    const x = (frame - start) * (rows[r + RATE] as number);
+    const x = (frame - start) / ((rows[r + ROW + FRAME] as number) - start);
     if (kind > BOUNCING) return v0 + ((rows[r + ROW + VALUE] as number) - v0) * bounceProgress(x, kind - BOUNCING);
     const u = kind === STRAIGHT ? x : parameterAt(rows, r, x);
     return v0 + (((rows[r + VALUE + 3] as number) * u + (rows[r + VALUE + 2] as number)) * u + (rows[r + VALUE + 1] as number)) * u;
@@ -108,33 +101,29 @@ function writeRows(rows: Float64Array, at: number, { rest, keys }: Channel): voi
     const { x1, x2, v0, v1, v2, v3 } = spanCurve(keys, i);
     const even = Math.abs(x1 - 1 / 3) < 1e-12 && Math.abs(x2 - 2 / 3) < 1e-12;
     rows[r + KIND] = key.join === 'held' ? HELD : key.bounces > 0 ? BOUNCING + key.bounces : even ? STRAIGHT : CURVE;
-    rows[r + RATE] = 1 / (next.frame - key.frame);
     rows.set([v0, 3 * (v1 - v0), 3 * (v2 - 2 * v1 + v0), v3 - 3 * v2 + 3 * v1 - v0], r + VALUE);
-    const [a, b, c] = [1 + 3 * x1 - 3 * x2, 3 * x2 - 6 * x1, 3 * x1];
-    rows.set([a, b, c], r + TIME);
-    for (let k = 1; k < GUESSES; k++) rows[r + GUESS + k - 1] = ((a * (k / GUESSES) + b) * (k / GUESSES) + c) * (k / GUESSES);
+    rows.set([1 + 3 * x1 - 3 * x2, 3 * x2 - 6 * x1], r + TIME);
   });
 }
 
 /**
- * Parameter at which the time cubic of a row is x, both in 0..1: from a guess by the steps beside it, Halley's steps within a bracket. Each step
- * cubes the error, so one of 1e-5 is the last: what is left is about 1e-14.
+ * Parameter at which the time cubic of a row is x, both in 0..1: from a guess within the right quarter, Halley's steps within a bracket. Each
+ * step cubes the error, so one of 1e-5 is the last: what is left is about 1e-14.
  */
 function parameterAt(rows: Float64Array, r: number, x: number): number {
   const a = rows[r + TIME] as number;
   const b = rows[r + TIME + 1] as number;
-  const c = rows[r + TIME + 2] as number;
-  let k = 0;
-  let from = 0;
-  let to = rows[r + GUESS] as number;
-  while (k < GUESSES - 1 && to <= x) {
-    k++;
-    from = to;
-    to = k < GUESSES - 1 ? (rows[r + GUESS + k] as number) : 1;
-  }
-  let low = k / GUESSES;
-  let high = (k + 1) / GUESSES;
-  let u = low + (to > from ? (x - from) / (to - from) : 0.5) / GUESSES;
+  const c = 1 - a - b;
+  const half = (a / 4 + b / 2 + c) / 2;
+  let low = x < half ? 0 : 0.5;
+  const quarter = low + 0.25;
+  const middle = ((a * quarter + b) * quarter + c) * quarter;
+  let from = x < half ? 0 : half;
+  let to = x < half ? half : 1;
+  if (x < middle) to = middle;
+  else [low, from] = [quarter, middle];
+  let high = low + 0.25;
+  let u = low + (to > from ? (0.25 * (x - from)) / (to - from) : 0.125);
   for (let i = 0; i < 48; i++) {
     const error = ((a * u + b) * u + c) * u - x;
     const slope = (3 * a * u + 2 * b) * u + c;
