@@ -36,7 +36,7 @@ export function ensurePackages() {
 /** Builds unless a build stands that is newer than all sources. */
 export function ensureBuild(force = false) {
   const built = path.join(ROOT, '.next/BUILD_ID');
-  const newest = spawnSync('find', ['src', 'public', 'next.config.ts', 'package-lock.json', '-newer', built, '-print', '-quit'], { cwd: ROOT });
+  const newest = spawnSync('find', ['src', 'next.config.ts', 'package-lock.json', '-newer', built, '-print', '-quit'], { cwd: ROOT });
   if (!force && existsSync(built) && newest.status === 0 && newest.stdout.length === 0) return;
   console.log('Building…');
   run('npx', ['next', 'build']);

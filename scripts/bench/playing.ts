@@ -45,8 +45,8 @@ export async function playing(): Promise<void> {
         shown.add(`${turns}/${lens.dataset.frame}`);
       }
       const quarter = off.length >> 2;
-      // Middle values of the first and the last five seconds.
-      const [first, last] = [off.slice(0, quarter), off.slice(-quarter)].map((part) => part.sort((a, b) => a - b)[quarter >> 1] as number) as [number, number];
+      // The promptest tenth of the first and of the last five seconds: what is painted late is not time that is lost.
+      const [first, last] = [off.slice(0, quarter), off.slice(-quarter)].map((part) => part.sort((a, b) => a - b)[Math.floor(quarter * 0.9)] as number) as [number, number];
       return { drift: last - first, worst: Math.max(...off) - Math.min(...off), pictures: shown.size };
     }, SECONDS);
     console.log(`Playing ${SECONDS} s at 25 fr/s, sketch, 640x360: the playhead drifts by ${drift.toFixed(2)} frames from the clock and is shown at most ${worst.toFixed(1)} late; ${pictures} pictures drawn, ${(pictures / SECONDS).toFixed(1)} a second`);

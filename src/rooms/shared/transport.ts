@@ -60,12 +60,14 @@ export function togglePlay(workspace: Workspace): void {
   const begin = () => {
     soundFrom(workspace, start);
     const began = performance.now();
-    const tick = (now: number) => {
+    const tick = () => {
       if (!view.getState().playing) return;
       // Where there is a sound its clock is the time: pictures follow what is heard.
       const heard = heardFrame(workspace);
-      if (heard !== null && heard >= format.length) soundFrom(workspace, 0);
-      const frame = heard ?? start + (Math.max(0, now - began) / 1000) * perSecond;
+      // Begun anew where time has come to, not at the start: else every round would lose what it ran over.
+      if (heard !== null && heard >= format.length) soundFrom(workspace, heard % format.length);
+      // The time now, not that at which the browser began its frame: on a busy machine that lies well back.
+      const frame = heard ?? start + ((performance.now() - began) / 1000) * perSecond;
       view.setState({ playhead: Math.floor(frame % format.length) });
       requestAnimationFrame(tick);
     };
