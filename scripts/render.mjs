@@ -6,14 +6,15 @@ import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { CHROMIUM_FLAGS, chromiumPath, ensureBuild, ensurePackages, freePort, healthOf, ROOT, startServer } from './lib.mjs';
 
-const USAGE = `npm run render -- <production> [--frames 0-95] [--scale 0.5] [--samples 16] [--alpha] [--video mp4|webm] --out DIR
+const USAGE = `npm run render -- <production> [--frames 0-95] [--scale 0.5] [--samples 16] [--alpha] [--video mp4|webm] [--silent] --out DIR
 
   <production>  its name or its id
   --frames      one frame or first-last, counted from 0; all of them unless given
   --scale       share of the production's raster (1)
   --samples     sub-frames a frame (64)
   --alpha       leave the ground out: transparent frames
-  --video       encode the frames as a video too
+  --video       encode the frames as a video too, with the production's sound
+  --silent      leave the sound out of the video
   --out         folder for the frames; made when it is not there`;
 
 const fail = (message) => {
@@ -32,6 +33,7 @@ function readArguments() {
         samples: { type: 'string' },
         alpha: { type: 'boolean', default: false },
         video: { type: 'string' },
+        silent: { type: 'boolean', default: false },
         out: { type: 'string' },
         help: { type: 'boolean', short: 'h' },
       },
@@ -56,7 +58,7 @@ function readArguments() {
     wanted: positionals[0],
     out: path.resolve(values.out),
     frames: range && [Number(range[1]), Number(range[2] ?? range[1])],
-    settings: { scale: number('scale'), samples: number('samples'), alpha: values.alpha, output: values.video ?? 'frames' },
+    settings: { scale: number('scale'), samples: number('samples'), alpha: values.alpha, output: values.video ?? 'frames', sound: !values.silent },
   };
 }
 

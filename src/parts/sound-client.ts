@@ -23,6 +23,12 @@ export async function decodeSound(bytes: ArrayBuffer): Promise<DecodedSound> {
   return { buffer, stretches: stretchesOf(channels, buffer.sampleRate, PER_SECOND) };
 }
 
+/** The channels of a sound file at a sample rate. Throws when the browser cannot decode it. */
+export async function channelsAt(bytes: ArrayBuffer, sampleRate: number): Promise<Float32Array[]> {
+  const buffer = await new OfflineAudioContext(1, 1, sampleRate).decodeAudioData(bytes);
+  return Array.from({ length: buffer.numberOfChannels }, (_, i) => buffer.getChannelData(i));
+}
+
 /** Onsets and tempo of a sound, found in a worker. */
 export function onsetsOf({ buffer }: DecodedSound, threshold: number, signal?: AbortSignal): Promise<OnsetFinding> {
   return new Promise((resolve, reject) => {

@@ -1,5 +1,5 @@
-import { canEncodeVideo } from 'mediabunny';
-import type { FromVideo, VideoOrder } from '@/workers/video-messages';
+import { canEncodeAudio, canEncodeVideo } from 'mediabunny';
+import type { FromVideo, VideoOrder, VideoSound } from '@/workers/video-messages';
 import { WorkerPort } from '@/workers/worker-port';
 import { CancelledError } from './picture-client';
 
@@ -16,6 +16,15 @@ export async function videoCodecFor(container: Container, size: { width: number;
     if (alpha && codec === 'av1') continue;
     if (await canEncodeVideo(codec, size)) return codec;
   }
+  return null;
+}
+
+const SOUND_CODECS: Record<Container, readonly VideoSound['codec'][]> = { mp4: ['aac', 'opus'], webm: ['opus'] };
+
+/** The codec with which this browser can write such a sound into a video, or null. */
+export async function soundCodecFor(container: Container, numberOfChannels: number, sampleRate: number): Promise<VideoSound['codec'] | null> {
+  if (typeof AudioEncoder === 'undefined') return null;
+  for (const codec of SOUND_CODECS[container]) if (await canEncodeAudio(codec, { numberOfChannels, sampleRate })) return codec;
   return null;
 }
 

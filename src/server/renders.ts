@@ -1,7 +1,7 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
 import { createReadStream, existsSync, statSync } from 'node:fs';
-import { readdir } from 'node:fs/promises';
+import { readdir, rm } from 'node:fs/promises';
 import path from 'node:path';
 import { Readable } from 'node:stream';
 import { isDeepStrictEqual } from 'node:util';
@@ -119,6 +119,14 @@ export async function readVideo(id: string): Promise<{ name: string; bytes: numb
   const file = name && path.join(folderOf(id), name);
   if (!file || !existsSync(file)) throw new UserError(404, 'The video is not finished yet.');
   return { name, bytes: statSync(file).size, stream: Readable.toWeb(createReadStream(file)) as ReadableStream };
+}
+
+/** Removes a render with its frames and its video. */
+export async function removeRender(id: string): Promise<void> {
+  await rowOf(id);
+  const db = await database();
+  await db.delete(renders).where(eq(renders.id, id));
+  await rm(folderOf(id), { recursive: true, force: true });
 }
 
 /** Marks a render done, cancelled or open again. Frames on disk stay in every case. */

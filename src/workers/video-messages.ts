@@ -9,6 +9,14 @@ export interface VideoOrder {
   container: 'mp4' | 'webm';
   codec: 'avc' | 'vp9' | 'vp8' | 'av1';
   alpha: boolean;
+  sound: VideoSound | null;
+}
+
+/** The sound of a video: as long as it, each channel by itself. */
+export interface VideoSound {
+  channels: Float32Array<ArrayBuffer>[];
+  sampleRate: number;
+  codec: 'aac' | 'opus';
 }
 
 export type FromVideo =

@@ -1,7 +1,8 @@
 import { decode } from 'fast-png';
-import { BufferTarget, Mp4OutputFormat, Output, QUALITY_VERY_HIGH, VideoSample, VideoSampleSource, WebMOutputFormat } from 'mediabunny';
+import { AudioSample, AudioSampleSource, BufferTarget, Mp4OutputFormat, Output, QUALITY_VERY_HIGH, VideoSample, VideoSampleSource, WebMOutputFormat } from 'mediabunny';
+import { videoPlanes } from '@/core/colour/video-planes';
 import { sayReady } from './worker-port';
-import type { FromVideo, VideoOrder } from './video-messages';
+import type { FromVideo, VideoOrder, VideoSound } from './video-messages';
 
 const scope = self as unknown as DedicatedWorkerGlobalScope;
 const send = (message: FromVideo, transfer: Transferable[] = []) => scope.postMessage(message, transfer);
@@ -26,17 +27,38 @@ async function pixelsOf(address: string, { width, height }: VideoOrder): Promise
   return rgba;
 }
 
+/** Gives a sound to the encoder bit by bit, so that it lies between the pictures that it is heard with. */
+function soundTrack(output: Output, sound: VideoSound | null): (seconds: number) => Promise<void> {
+  if (!sound) return async () => undefined;
+  const { channels, sampleRate, codec } = sound;
+  const source = new AudioSampleSource({ codec, quality: QUALITY_VERY_HIGH });
+  output.addAudioTrack(source);
+  let given = 0;
+  return async (seconds) => {
+    const upTo = Math.min(channels[0]?.length ?? 0, Math.round(seconds * sampleRate));
+    if (upTo <= given) return;
+    const count = upTo - given;
+    const data = new Float32Array(count * channels.length);
+    channels.forEach((channel, i) => data.set(channel.subarray(given, upTo), i * count));
+    const sample = new AudioSample({ data, format: 'f32-planar', numberOfChannels: channels.length, sampleRate, timestamp: given / sampleRate });
+    given = upTo;
+    await source.add(sample);
+    sample.close();
+  };
+}
+
 async function encode(order: VideoOrder): Promise<ArrayBuffer> {
   const target = new BufferTarget();
   const output = new Output({ format: order.container === 'mp4' ? new Mp4OutputFormat({ fastStart: 'in-memory' }) : new WebMOutputFormat(), target });
   const source = new VideoSampleSource({ codec: order.codec, quality: QUALITY_VERY_HIGH, alpha: order.alpha ? 'keep' : 'discard' });
   const { num, den } = order.rate;
   output.addVideoTrack(source, { frameRate: num / den });
+  const soundUpTo = soundTrack(output, order.sound);
   await output.start();
   for (const [i, address] of order.frames.entries()) {
-    // Made from the bytes and not from a canvas, which would come out in the full range.
-    const frame = new VideoFrame(await pixelsOf(address, order) as Uint8Array<ArrayBuffer>, {
-      format: order.alpha ? 'RGBA' : 'RGBX',
+    // Made into planes here: browsers differ in the matrix that they would take for it.
+    const frame = new VideoFrame(videoPlanes(await pixelsOf(address, order), order.width, order.height, order.alpha), {
+      format: order.alpha ? 'I420A' : 'I420',
       codedWidth: order.width,
       codedHeight: order.height,
       timestamp: Math.round((i * den * 1e6) / num),
@@ -46,6 +68,7 @@ async function encode(order: VideoOrder): Promise<ArrayBuffer> {
     const sample = new VideoSample(frame);
     await source.add(sample);
     sample.close();
+    await soundUpTo(((i + 1) * den) / num);
     send({ kind: 'progress', done: i + 1 });
   }
   await output.finalize();

@@ -162,4 +162,15 @@ test('from an empty desk to frames on disk, as a person would', async ({ page, i
     expect(still.suggestedFilename()).toMatch(/^First flight \d{5}\.png$/);
     expect(execFileSync('pngcheck', [await still.path()]).toString()).toContain('192x108');
   });
+
+  await test.step('a render is removed with its files, once that is said twice', async () => {
+    const folder = path.join(ironsky.folder, 'renders');
+    await page.getByRole('button', { name: 'Remove', exact: true }).click();
+    await page.getByRole('button', { name: 'Keep' }).click();
+    expect(readdirSync(folder)).toHaveLength(1);
+    await page.getByRole('button', { name: 'Remove', exact: true }).click();
+    await page.getByRole('button', { name: 'Remove 4 files from disk' }).click();
+    await expect(page.getByRole('list', { name: 'Renders' }).getByRole('listitem')).toHaveCount(0);
+    expect(readdirSync(folder)).toHaveLength(0);
+  });
 });

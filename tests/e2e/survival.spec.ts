@@ -3,9 +3,30 @@ import { mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { promisify } from 'node:util';
+import { STING_RATE, stingSignal } from '../../src/demo/sting';
 import { freePort, ROOT } from '../../scripts/lib.mjs';
 import { addWords, goToRoom, makeProduction, saved, type, valueOf } from './support/rooms';
 import { expect, test } from './support/server';
+
+/** Seconds by which a recording is later than the place in a signal that it should be of: where the two agree best. */
+function lagOf(recording: Float32Array, signal: Float32Array, seconds: number): number {
+  const from = Math.round(seconds * STING_RATE);
+  const most = Math.round(0.02 * STING_RATE);
+  const agreement = (lag: number) => {
+    let [both, ours, theirs] = [0, 0, 0];
+    for (let i = most; i < recording.length - most; i++) {
+      const [a, b] = [recording[i] as number, signal[from + i - lag] as number];
+      both += a * b;
+      ours += a * a;
+      theirs += b * b;
+    }
+    return both / Math.sqrt(ours * theirs);
+  };
+  const lags = Array.from({ length: 2 * most + 1 }, (_, i) => i - most);
+  const best = lags.reduce((a, b) => (agreement(b) > agreement(a) ? b : a));
+  expect(agreement(best)).toBeGreaterThan(0.9);
+  return best / STING_RATE;
+}
 
 /** Kills, closed tabs, second servers: what was saved is there afterwards. */
 
@@ -114,17 +135,22 @@ test.describe('with the demo', () => {
     await expect(page.getByText('Lantern Deep, opener copy', { exact: true })).toBeVisible();
   });
 
-  test('the terminal renders with the server that runs, as transparent frames and as MP4', async ({ ironsky }) => {
+  test('the terminal renders with the server that runs, as transparent frames and as MP4 with its sound', async ({ ironsky }) => {
     const out = mkdtempSync(path.join(tmpdir(), 'ironsky-out-'));
     const render = (...args: string[]) =>
       promisify(execFile)(process.execPath, [path.join(ROOT, 'scripts/render.mjs'), 'Lantern Deep, ident A', '--scale', '0.1', '--samples', '4', '--out', out, ...args], {
         env: { ...process.env, IRONSKY_DATA: ironsky.folder },
       });
     try {
-      const { stdout } = await render('--frames', '140-142', '--video', 'mp4');
-      expect(stdout).toContain('4 files');
+      const { stdout } = await render('--frames', '83-86', '--video', 'mp4');
+      expect(stdout).toContain('5 files');
       const video = JSON.parse(execFileSync('ffprobe', ['-v', 'error', '-count_frames', '-show_streams', '-of', 'json', path.join(out, 'video.mp4')]).toString()).streams[0];
-      expect(video).toMatchObject({ codec_name: 'h264', width: 192, height: 108, r_frame_rate: '25/1', nb_read_frames: '3', color_range: 'tv', color_space: 'bt709' });
+      expect(video).toMatchObject({ codec_name: 'h264', width: 192, height: 108, r_frame_rate: '25/1', nb_read_frames: '4', color_range: 'tv', color_space: 'bt709' });
+      // The last strike falls on frame 84, read back by ffmpeg.
+      const heard = execFileSync('ffmpeg', ['-v', 'error', '-i', path.join(out, 'video.mp4'), '-f', 'f32le', '-ac', '1', '-ar', String(STING_RATE), '-']);
+      expect(Math.abs(lagOf(new Float32Array(heard.buffer.slice(heard.byteOffset, heard.byteOffset + heard.length)), stingSignal(), 83 / 25))).toBeLessThan(0.003);
+      await render('--frames', '85', '--video', 'mp4', '--silent');
+      expect(execFileSync('ffprobe', ['-v', 'error', '-show_streams', '-of', 'json', path.join(out, 'video.mp4')]).toString()).not.toContain('"audio"');
       await render('--frames', '149', '--alpha');
       expect(execFileSync('pngcheck', [path.join(out, 'frame_00149.png')]).toString()).toContain('32-bit RGB+alpha');
       await expect(render('--frames', '900')).rejects.toThrow(/ends at frame 149/);

@@ -10,6 +10,8 @@ export const renderFieldsSchema = z.object({
   samples: intField({ label: 'Sub-frames', min: 1, max: 1024, rest: 64 }),
   alpha: z.boolean().default(false),
   output: z.enum(['frames', 'mp4', 'webm']).default('frames'),
+  /** The production's sound goes with the video. */
+  sound: z.boolean().default(true),
 });
 
 export const renderSettingsSchema = renderFieldsSchema

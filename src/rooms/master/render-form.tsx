@@ -40,6 +40,7 @@ function usePossible(width: number, height: number, alpha: boolean): ReadonlySet
 export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
   const { id, autosave, documents } = useWorkspace();
   const format = useProduction((p) => p.format);
+  const sound = useProduction((p) => p.sound !== null);
   const frame = useView((s) => Math.round(s.playhead));
   const [settings, setSettings] = useState<RenderSettings>(() => renderFieldsSchema.parse({ last: format.length - 1 }));
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -102,6 +103,19 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
       <Row label="Output">
         <Choices label="Output" value={output} onChange={(to) => change({ output: to })} options={OUTPUTS.filter(({ id: each }) => possible.has(each))} />
       </Row>
+      {sound && output !== 'frames' ? (
+        <Row label="Sound">
+          <Choices
+            label="Sound"
+            value={settings.sound ? 'with' : 'without'}
+            onChange={(to) => change({ sound: to === 'with' })}
+            options={[
+              { id: 'with', label: 'in the video' },
+              { id: 'without', label: 'left out' },
+            ]}
+          />
+        </Row>
+      ) : null}
       <div style={{ display: 'flex', gap: 8, marginTop: 12 }}>
         <Button $tone="primary" isDisabled={busy !== null} onPress={() => void order()}>
           Render {settings.last - settings.first + 1} {settings.last === settings.first ? 'frame' : 'frames'}

@@ -7,7 +7,7 @@ import { useStore } from 'zustand';
 import type { RenderSummary } from '@/core/production/listing';
 import { Button, Heading } from '@/parts/controls';
 import { Hint } from '../shared/panes';
-import { cancelRun, renderStore, resumeRun, type Run } from './render-store';
+import { cancelRun, removeRun, renderStore, resumeRun, type Run } from './render-store';
 
 const Entry = styled.li`
   border-top: 1px solid var(--line);
@@ -17,7 +17,7 @@ const Entry = styled.li`
   gap: 5px;
   strong { font: 600 14px var(--label); }
   small { font: 11px var(--mono); color: var(--dim); overflow-wrap: anywhere; }
-  nav { display: flex; gap: 6px; align-items: center; }
+  nav { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
   a { color: var(--verdigris); font-size: 12px; }
 `;
 const Bar = styled(ProgressBar)`
@@ -54,6 +54,31 @@ function CopyFolder({ folder }: { folder: string }) {
   );
 }
 
+/** Removes a render once it is said twice: what is on disk of it does not come back. */
+function Remove({ render }: { render: RenderSummary }) {
+  const [asked, setAsked] = useState(false);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const files = render.done + (render.video ? 1 : 0);
+  const remove = () => removeRun(render.id).catch((error: Error) => setTrouble(error.message));
+  if (!asked)
+    return (
+      <Button $tone="quiet" onPress={() => (files > 0 ? setAsked(true) : void remove())}>
+        Remove
+      </Button>
+    );
+  return (
+    <div role="group" aria-label="Remove for good" style={{ display: 'flex', gap: 6, alignItems: 'center', width: '100%' }}>
+      <Button $tone="danger" autoFocus onPress={() => void remove()}>
+        Remove {files} {files === 1 ? 'file' : 'files'} from disk
+      </Button>
+      <Button $tone="quiet" onPress={() => setAsked(false)}>
+        Keep
+      </Button>
+      {trouble ? <span role="alert">{trouble}</span> : null}
+    </div>
+  );
+}
+
 function RenderEntry({ render }: { render: RenderSummary }) {
   const run = useStore(renderStore, (s) => s.runs[render.id]);
   const { first, last, scale, samples, alpha, output } = render.settings;
@@ -84,7 +109,7 @@ function RenderEntry({ render }: { render: RenderSummary }) {
         {run?.state === 'running' ? (
           <Button onPress={() => void cancelRun(render.id)}>Cancel</Button>
         ) : render.status === 'done' ? (
-          <>
+          <div style={{ display: 'flex', gap: 12, width: '100%' }}>
             {render.video ? (
               <a href={`/api/renders/${render.id}/video`} download>
                 Save {render.video}
@@ -93,11 +118,12 @@ function RenderEntry({ render }: { render: RenderSummary }) {
             <a href={`/api/renders/${render.id}/frames/${first}`} target="_blank" rel="noreferrer">
               Open the first frame
             </a>
-          </>
+          </div>
         ) : (
           <Button onPress={() => void resumeRun(render.id)}>Continue</Button>
         )}
         {render.done > 0 ? <CopyFolder folder={render.folder} /> : null}
+        {run?.state === 'running' ? null : <Remove render={render} />}
       </nav>
     </Entry>
   );

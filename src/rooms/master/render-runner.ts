@@ -5,6 +5,7 @@ import { RATES } from '@/core/time/rate';
 import { api, ApiError } from '@/parts/api';
 import { CancelledError, PictureClient } from '@/parts/picture-client';
 import { encodeVideo, videoCodecFor } from '@/parts/video-client';
+import { deliveredSound } from './delivered-sound';
 
 export interface RenderProgress {
   phase: 'frames' | 'video';
@@ -88,13 +89,14 @@ async function drawFrames(id: string, { settings, done }: RenderSummary, documen
 }
 
 async function makeVideo(id: string, { settings, total }: RenderSummary, document: Production, raster: Raster, tell: Tell, signal: AbortSignal): Promise<void> {
-  const { output, alpha, first, last } = settings;
+  const { output, alpha, first, last, sound } = settings;
   if (output === 'frames') return;
   const codec = await videoCodecFor(output, raster, alpha);
   if (!codec) throw new Error(`This browser cannot encode ${output === 'mp4' ? 'MP4' : 'WebM'} at this size${alpha ? ' with transparency' : ''}. The frames are on disk; choose another output or a smaller scale for the video.`);
   const frames = Array.from({ length: last - first + 1 }, (_, i) => `/api/renders/${id}/frames/${first + i}`);
+  const heard = sound ? await deliveredSound(document, output, first, last) : null;
   tell({ phase: 'video', done: 0 });
   const speed = speedometer();
-  const bytes = await encodeVideo({ frames, ...raster, rate: RATES[document.format.rate], container: output, codec, alpha }, (done) => tell({ done, ...speed(done, total - done) }), signal);
+  const bytes = await encodeVideo({ frames, ...raster, rate: RATES[document.format.rate], container: output, codec, alpha, sound: heard }, (done) => tell({ done, ...speed(done, total - done) }), signal);
   await patiently(() => api(`/api/renders/${id}/video`, { method: 'PUT', body: bytes }), (waiting) => tell({ waiting }), signal);
 }

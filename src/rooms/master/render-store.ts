@@ -41,6 +41,12 @@ export async function cancelRun(id: string): Promise<void> {
   renderStore.setState(({ finished }) => ({ finished: finished + 1 }));
 }
 
+/** Removes a render that nobody works on, with all that is on disk of it. */
+export async function removeRun(id: string): Promise<void> {
+  await api(`/api/renders/${id}`, { method: 'DELETE' });
+  put(id, null);
+}
+
 export async function resumeRun(id: string): Promise<void> {
   await api(`/api/renders/${id}`, { method: 'PATCH', json: { status: 'open' } });
   await startRun(id);

@@ -7,16 +7,18 @@ const decoded = new Map<string, Promise<DecodedSound>>();
 /** Decoded sounds are large: only the last few are kept. */
 const KEPT = 2;
 
+/** The file of a sound. */
+export async function soundBytes(hash: string): Promise<ArrayBuffer> {
+  const response = await fetch(`/api/sounds/${hash}`);
+  if (!response.ok) throw new Error('The sound of this production is not there any more. Choose its file again.');
+  return response.arrayBuffer();
+}
+
 export function loadSound(hash: string): Promise<DecodedSound> {
   let sound = decoded.get(hash);
   if (!sound) {
     for (const old of [...decoded.keys()].slice(0, Math.max(0, decoded.size - KEPT + 1))) decoded.delete(old);
-    sound = fetch(`/api/sounds/${hash}`)
-      .then((response) => {
-        if (!response.ok) throw new Error('The sound of this production is not there any more. Choose its file again.');
-        return response.arrayBuffer();
-      })
-      .then(decodeSound);
+    sound = soundBytes(hash).then(decodeSound);
     sound.catch(() => decoded.delete(hash));
     decoded.set(hash, sound);
   }

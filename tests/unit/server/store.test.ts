@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
 import { encode } from 'fast-png';
@@ -10,7 +10,7 @@ import { writeWhole } from '@/server/files';
 import { MAX_FONT_BYTES } from '@/core/outline/shipped-fonts';
 import { addFont, listUploadedFonts, uploadedFont } from '@/server/fonts';
 import { createProduction, deleteProduction, duplicateProduction, listProductions, loadProduction, renameProduction, restoreProduction, saveProduction, writeStill } from '@/server/productions';
-import { listRenders, openRender, orderRender, readFrame, setRenderStatus, storeFrame } from '@/server/renders';
+import { listRenders, openRender, orderRender, readFrame, removeRender, setRenderStatus, storeFrame } from '@/server/renders';
 import type { Kit } from '@/core/production/kits';
 import { Typeface } from '@/core/outline/typeface';
 import { demoKits } from '@/demo/kits';
@@ -104,6 +104,17 @@ describe('renders', () => {
     await renameProduction(production, 'Again, changed');
     expect((await orderRender(production, settings)).id).not.toBe(first.id);
     expect(await listRenders(production)).toHaveLength(3);
+  });
+
+  test('are removed with their files, and no other; a page that still draws one is told', async () => {
+    const { id: production } = await createProduction('Cleared', format);
+    const [gone, kept] = [await orderRender(production, settings), await orderRender(production, { ...settings, samples: 3 })];
+    for (const { id } of [gone, kept]) await storeFrame(id, 2, png);
+    await removeRender(gone.id);
+    expect(existsSync(gone.folder)).toBe(false);
+    expect((await listRenders(production)).map(({ id, done }) => [id, done])).toEqual([[kept.id, 1]]);
+    expect(await status(storeFrame(gone.id, 3, png))).toBe(404);
+    expect(await status(removeRender('../..'))).toBe(404);
   });
 
   test('frames outside the range, and bytes that are no picture, are refused', async () => {

@@ -1,10 +1,15 @@
 import { z } from 'zod';
-import { openRender, setRenderStatus } from '@/server/renders';
+import { openRender, removeRender, setRenderStatus } from '@/server/renders';
 import { readJson, route } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
 export const GET = route<{ id: string }>((_request, { id }) => openRender(id));
+
+export const DELETE = route<{ id: string }>(async (_request, { id }) => {
+  await removeRender(id);
+  return { removed: id };
+});
 
 export const PATCH = route<{ id: string }>(async (request, { id }) => {
   const { status } = await readJson(request, z.object({ status: z.enum(['open', 'done', 'cancelled']) }));
