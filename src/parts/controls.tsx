@@ -168,17 +168,42 @@ const Item = styled(ListBoxItem)`
   &[data-focused][data-selected] { color: var(--text); }
 `;
 
-/** One of many choices, in a list that opens. An option may be drawn its own way. */
-export function Pick<K extends string>({ label, options, value, onChange, footer }: {
+const LinePicker = styled(Select)`
+  display: inline-block;
+  vertical-align: middle;
+  button { height: 18px; padding: 0 4px; background: none; color: inherit; font: inherit; }
+` as typeof Select;
+
+interface PickProps<K extends string> {
   label: string;
   options: readonly { id: K; label: string; style?: React.CSSProperties }[];
   value: K;
   onChange: (id: K) => void;
   footer?: ReactNode;
-}) {
+}
+
+/** One of many choices, in a list that opens. An option may be drawn its own way. */
+export function Pick<K extends string>({ label, value, onChange, ...list }: PickProps<K>) {
   return (
     <Picker selectedKey={value} onSelectionChange={(key) => key !== null && onChange(key as K)}>
       <PickerLabel>{label}</PickerLabel>
+      <OpeningList {...list} />
+    </Picker>
+  );
+}
+
+/** The same within a line of text, which says what it is. */
+export function LinePick<K extends string>({ label, value, onChange, ...list }: PickProps<K>) {
+  return (
+    <LinePicker aria-label={label} selectedKey={value} onSelectionChange={(key) => key !== null && onChange(key as K)}>
+      <OpeningList {...list} />
+    </LinePicker>
+  );
+}
+
+function OpeningList<K extends string>({ options, footer }: { options: PickProps<K>['options']; footer?: ReactNode }) {
+  return (
+    <>
       <PickerButton>
         <PickerValue />
         <span aria-hidden style={{ color: 'var(--faint)', fontSize: 9 }}>
@@ -195,7 +220,7 @@ export function Pick<K extends string>({ label, options, value, onChange, footer
         </ListBox>
         {footer}
       </Menu>
-    </Picker>
+    </>
   );
 }
 

@@ -165,7 +165,8 @@ test('the cut is placed and turned in the lens view, and the section follows', a
   await page.getByRole('slider', { name: 'Turn of the cut' }).focus();
   await page.keyboard.press('Shift+ArrowUp');
   expect(await page.getByLabel('turned, °').inputValue()).toBe('10');
-  await page.getByLabel('Unit of dimensions').selectOption('in');
+  await page.getByRole('button', { name: /Unit of dimensions/ }).click();
+  await page.getByRole('option', { name: 'in', exact: true }).click();
   await expect(page.getByRole('textbox', { name: 'Dimension: depth, in' })).toHaveValue('11.024 in');
   await goToRoom(page, 'Choreograph');
   await expect(page.getByRole('slider', { name: 'Place of the cut' })).toHaveCount(0);

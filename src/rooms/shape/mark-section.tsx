@@ -7,6 +7,7 @@ import { hueFor, UNITS, type Production } from '@/core/production/production';
 import { bevelSchema, shellSchema } from '@/core/production/mark';
 import { fieldMeta, type FieldMeta } from '@/core/schema/fields';
 import { readNumber } from '@/parts/fields/arithmetic';
+import { LinePick } from '@/parts/controls';
 import { SectionView, type SectionPart } from '@/parts/section-view/section-view';
 import type { ShellLoop } from '@/workers/picture-messages';
 import { Hint, PaneTitle } from '../shared/panes';
@@ -113,14 +114,9 @@ export function MarkSection({ mark }: { mark: Mark }) {
 /** The production's unit of length, chosen where it is read. */
 function UnitPick({ value, onChange }: { value: Production['units']; onChange: (unit: Production['units']) => void }) {
   return (
-    <label style={{ display: 'flex', gap: 4, alignItems: 'center' }}>
-      in
-      <select aria-label="Unit of dimensions" value={value} onChange={(event) => onChange(event.target.value as Production['units'])} style={{ height: 18, border: 0, background: 'var(--well)', color: 'inherit', font: '11px var(--mono)', borderRadius: 2 }}>
-        {UNITS.map((unit) => (
-          <option key={unit}>{unit}</option>
-        ))}
-      </select>
-    </label>
+    <span style={{ font: '11px var(--mono)' }}>
+      in <LinePick label="Unit of dimensions" value={value} onChange={onChange} options={UNITS.map((unit) => ({ id: unit, label: unit }))} />
+    </span>
   );
 }
 

@@ -1,9 +1,9 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { styled } from 'styled-components';
 import { angleOfViewDeg } from '@/core/optics/lens';
 import { secondsToFrame } from '@/core/time/rate';
+import { LinePick } from '@/parts/controls';
 import { GuideButtons } from './guide-buttons';
 import { LensView } from './lens-view';
 import { Column, PaneTitle } from './panes';
@@ -12,14 +12,6 @@ import { useSeenCamera } from './seen';
 import { useProduction, useView, useWorkspace } from './workspace';
 
 const SHOTS = 'shots';
-const Through = styled.select<{ $own: boolean }>`
-  height: 18px;
-  border: 0;
-  background: none;
-  color: ${({ $own }) => ($own ? 'var(--brass)' : 'inherit')};
-  font: inherit;
-  option { background: var(--raised); color: var(--text); }
-`;
 
 /** The lens view under a line that says what the lens is doing. */
 export function LensPane({ title, overlay, children }: { title: string; overlay?: ReactNode; children?: ReactNode }) {
@@ -40,14 +32,14 @@ export function LensPane({ title, overlay, children }: { title: string; overlay?
           <b>{title}</b>
           {flight ? `${seen.name}, flying freely` : production.cameras.length === 1 ? seen.name : null}
           {production.cameras.length > 1 && !flight ? (
-            <Through value={through ?? SHOTS} onChange={(event) => view.setState({ through: event.target.value === SHOTS ? null : event.target.value })} aria-label="Look through" $own={through !== null}>
-              <option value={SHOTS}>the shots: {seen.name}</option>
-              {production.cameras.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </Through>
+            <span style={{ color: through === null ? undefined : 'var(--brass)' }}>
+              <LinePick
+                label="Look through"
+                value={through ?? SHOTS}
+                onChange={(id) => view.setState({ through: id === SHOTS ? null : id })}
+                options={[{ id: SHOTS, label: `the shots: ${seen.name}` }, ...production.cameras.map(({ id, name }) => ({ id, label: name }))]}
+              />
+            </span>
           ) : null}
         </span>
         <span style={{ fontFamily: 'var(--mono)', fontSize: 11 }}>
