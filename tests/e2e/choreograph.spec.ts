@@ -162,6 +162,15 @@ test('sound and cues: a click track is drawn and its clicks become cues; keys fa
   await saved(page);
   await page.reload();
   await expect(page.getByTestId('waveform')).toBeVisible({ timeout: 30_000 });
+
+  // A browser that cannot encode sound says so before it draws anything.
+  await goToRoom(page, 'Master');
+  await page.getByRole('radio', { name: 'WebM' }).click();
+  await page.evaluate(() => Reflect.deleteProperty(globalThis, 'AudioEncoder'));
+  await page.getByRole('button', { name: 'Render 50 frames' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'cannot encode sound' })).toBeVisible();
+  await expect(page.getByText('Nothing has been rendered yet.')).toBeVisible();
+  await expect(page.getByRole('radio', { name: 'left out' })).toBeVisible();
 });
 
 test('a take: recorded from the tracker, or read from a file of poses; a wrong file is refused in words', async ({ page, ironsky }) => {

@@ -11,6 +11,9 @@ const SAMPLE_RATE = 48_000;
 /** A video has one sound track for two ears. */
 const MOST_CHANNELS = 2;
 
+/** Whether this browser can put a sound into such a video: known before anything is drawn. */
+export const canDeliverSound = async (container: 'mp4' | 'webm'): Promise<boolean> => (await soundCodecFor(container, MOST_CHANNELS, SAMPLE_RATE)) !== null;
+
 /**
  * The sound under some frames of a production, first and last with them; null where there is none.
  * @throws Error when its file is gone or this browser cannot encode it

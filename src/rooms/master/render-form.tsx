@@ -9,6 +9,7 @@ import { Button, Choices, Heading, Row } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { videoCodecFor } from '@/parts/video-client';
 import { useProduction, useView, useWorkspace } from '../shared/workspace';
+import { canDeliverSound } from './delivered-sound';
 import { saveStill } from './still';
 import { startRun } from './render-store';
 
@@ -69,6 +70,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
     attempt('render', async () => {
       const parsed = renderSettingsSchema.safeParse({ ...settings, output });
       if (!parsed.success) throw new Error(parsed.error.issues[0]?.message);
+      if (sound && settings.sound && output !== 'frames' && !(await canDeliverSound(output))) throw new Error('This browser cannot encode sound for this video. Leave the sound out, or choose another output.');
       // What is rendered is what is saved.
       await autosave.flush();
       const render = await api<RenderSummary>(`/api/productions/${id}/renders`, { method: 'POST', json: parsed.data });
