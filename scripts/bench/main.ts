@@ -202,15 +202,17 @@ async function picture({ production, solids: built }: Awaited<ReturnType<typeof 
 }
 
 console.log(`Node ${process.version}, ${cpus().length} x ${cpus()[0]?.model ?? 'unknown processor'}\n`);
+let built: ReturnType<typeof demoSolids> | undefined;
+const demo = () => (built ??= demoSolids());
 const parts: Record<string, () => void | Promise<void>> = {
   solids,
   shells,
   text: longText,
   pressing: responsiveness,
-  demo: async () => evaluation(await demoSolids()),
+  demo: async () => evaluation(await demo()),
   motion,
   playing,
-  picture: async () => picture(await demoSolids()),
+  picture: async () => picture(await demo()),
 };
 const asked = process.argv.slice(2);
 const unknown = asked.filter((name) => !(name in parts));

@@ -16,17 +16,17 @@ export interface DecodedSound {
 let shared: AudioContext | null = null;
 const context = (): AudioContext => (shared ??= new AudioContext());
 
+const channelsOf = (buffer: AudioBuffer): Float32Array[] => Array.from({ length: buffer.numberOfChannels }, (_, i) => buffer.getChannelData(i));
+
 /** Decodes a sound file. Throws when the browser cannot. */
 export async function decodeSound(bytes: ArrayBuffer): Promise<DecodedSound> {
   const buffer = await context().decodeAudioData(bytes);
-  const channels = Array.from({ length: buffer.numberOfChannels }, (_, i) => buffer.getChannelData(i));
-  return { buffer, stretches: stretchesOf(channels, buffer.sampleRate, PER_SECOND) };
+  return { buffer, stretches: stretchesOf(channelsOf(buffer), buffer.sampleRate, PER_SECOND) };
 }
 
 /** The channels of a sound file at a sample rate. Throws when the browser cannot decode it. */
 export async function channelsAt(bytes: ArrayBuffer, sampleRate: number): Promise<Float32Array[]> {
-  const buffer = await new OfflineAudioContext(1, 1, sampleRate).decodeAudioData(bytes);
-  return Array.from({ length: buffer.numberOfChannels }, (_, i) => buffer.getChannelData(i));
+  return channelsOf(await new OfflineAudioContext(1, 1, sampleRate).decodeAudioData(bytes));
 }
 
 /** Onsets and tempo of a sound, found in a worker. */
@@ -43,8 +43,7 @@ export function onsetsOf({ buffer }: DecodedSound, threshold: number, signal?: A
       failed,
     );
     signal?.addEventListener('abort', () => end(() => reject(new DOMException('stopped', 'AbortError'))));
-    const channels = Array.from({ length: buffer.numberOfChannels }, (_, i) => buffer.getChannelData(i));
-    port.post({ signal: Float32Array.from(mono(channels)), sampleRate: buffer.sampleRate, threshold });
+    port.post({ signal: Float32Array.from(mono(channelsOf(buffer))), sampleRate: buffer.sampleRate, threshold });
   });
 }
 

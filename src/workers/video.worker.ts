@@ -15,16 +15,7 @@ async function pixelsOf(address: string, { width, height }: VideoOrder): Promise
   if (!response.ok) throw new Error('A frame could not be read back for the video.');
   const png = decode(new Uint8Array(await response.arrayBuffer()));
   if (png.width !== width || png.height !== height) throw new Error('A frame has another size than the video.');
-  const data = png.data as Uint8Array;
-  if (png.channels === 4) return data;
-  const rgba = new Uint8Array(width * height * 4);
-  for (let i = 0, o = 0; o < rgba.length; i += 3, o += 4) {
-    rgba[o] = data[i] as number;
-    rgba[o + 1] = data[i + 1] as number;
-    rgba[o + 2] = data[i + 2] as number;
-    rgba[o + 3] = 255;
-  }
-  return rgba;
+  return png.data as Uint8Array;
 }
 
 /** Gives a sound to the encoder bit by bit, so that it lies between the pictures that it is heard with. */

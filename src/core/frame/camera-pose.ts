@@ -13,22 +13,23 @@ import { markPose } from './mark-pose';
 
 /** What the carriers of a camera may depend on: its lens, the rate, and the marks. */
 export function rigContext({ marks, format }: Pick<Production, 'marks' | 'format'>, camera: Camera, boundsOf: BoundsOf): RigContext {
+  const markOf = (markId: string) => marks.find(({ id }) => id === markId);
   return {
     framesPerSecond: framesPerSecond(format.rate),
     focalLengthMm: (frame) => Math.max(1, valueAt(camera.lens.focalLengthMm, frame)),
     poseOf: (markId, frame) => {
-      const mark = marks.find(({ id }) => id === markId);
+      const mark = markOf(markId);
       return mark ? markPose(mark, frame, boundsOf(markId)) : null;
     },
     middleOf: (markId, letter, frame) => {
-      const mark = marks.find(({ id }) => id === markId);
+      const mark = markOf(markId);
       return mark ? middleOf(mark, letter, frame, boundsOf) : null;
     },
   };
 }
 
 /** The middle of a mark or of one of its letters, in the world. A letter that is not there, or not laid out yet, gives the whole. */
-function middleOf(mark: Mark, letter: number | null, frame: number, boundsOf: BoundsOf): Vec3 {
+export function middleOf(mark: Mark, letter: number | null, frame: number, boundsOf: BoundsOf): Vec3 {
   const extent = boundsOf(mark.id);
   const middle: Vec3 = extent?.letters?.[letter ?? -1] ?? (extent ? boxMiddle(extent) : [0, 0, 0]);
   return transformPoint(markPose(mark, frame, extent), middle);

@@ -14,7 +14,7 @@ function markState(mark: Mark, frame: number, extent: MarkExtent | null | undefi
   const ready = readyMark(mark, extent);
   return {
     id: mark.id,
-    pose: readyPose(mark, ready, frame),
+    pose: readyPose(ready, frame),
     copies: ready.copies,
     shells: ready.shells,
     dresses: ready.dresses,

@@ -1,4 +1,5 @@
 import { ReadyChannels } from '../motion/ready-channels';
+import type { Setting } from '../outline/setting';
 import type { Mark } from '../production/mark';
 import { copyPoses } from '../production/pattern';
 import type { Vec3 } from '../space/vector';
@@ -16,8 +17,8 @@ export interface ReadyMark {
   copies: MarkState['copies'];
   shells: MarkState['shells'];
   dresses: MarkState['dresses'];
-  /** Whether its letters travel along what they are set on. */
-  travels: boolean;
+  /** What its letters travel along; null for a straight line, and where there are no letters. */
+  travelled: Setting | null;
   inflates: boolean;
   extent: MarkExtent | null | undefined;
 }
@@ -41,7 +42,7 @@ function makeReady(mark: Mark, extent: MarkExtent | null | undefined, known: Rea
     copies: known?.copies ?? copyPoses(pattern),
     shells: shells.map(({ surfaces, fade }) => ({ surfaces, fade: extent && (fade.start < 1 || fade.end < 1) ? { ...fade, extent } : null })),
     dresses: body.kind === 'words' ? body.runs.map(({ surface }) => surface ?? null) : [],
-    travels: body.kind === 'words' && body.setting.along !== 'line',
+    travelled: body.kind === 'words' && body.setting.along !== 'line' ? body.setting : null,
     inflates: skin.on && body.kind !== 'body',
     extent,
   };

@@ -32,15 +32,18 @@ export function nextKeyFrame(production: Timed, { scene, delivered }: { scene: r
   if (!isBent(production)) return first(beyond(scene), beyond(delivered));
   const whole = (at: number) => Math.round(sceneFrameAt(production, at));
   const keys = new Set(scene.map(Math.round));
-  const reached = (at: number): boolean => {
-    const here = whole(at);
-    const before = whole(at - direction);
+  const reached = (at: number, here: number, before: number): boolean => {
     if (shotAt(production, at).from !== shotAt(production, at - direction).from) return keys.has(here);
     for (let frame = here; frame !== before; frame += Math.sign(before - here)) if (keys.has(frame)) return true;
     return false;
   };
   const last = direction > 0 ? production.format.length - 1 : 0;
   let seen: number | undefined;
-  for (let at = Math.round(from) + direction; seen === undefined && at * direction <= last * direction; at += direction) if (reached(at)) seen = at;
+  let before = whole(Math.round(from));
+  for (let at = Math.round(from) + direction; seen === undefined && at * direction <= last * direction; at += direction) {
+    const here = whole(at);
+    if (reached(at, here, before)) seen = at;
+    before = here;
+  }
   return first(seen, beyond(delivered));
 }

@@ -1,13 +1,12 @@
 'use client';
 
 import { useState } from 'react';
-import { cameraPose, rigContext } from '@/core/frame/camera-pose';
-import { markPose } from '@/core/frame/mark-pose';
+import { cameraPose, middleOf, rigContext } from '@/core/frame/camera-pose';
 import type { Camera } from '@/core/production/camera';
 import { DRIFTS, drift, overlap, pointAhead, putPivot, type DriftName } from '@/core/production/edits/move-edits';
 import { rigPose } from '@/core/rig/rig';
 import { invertRigid, transformPoint } from '@/core/space/matrix';
-import { add, boxMiddle, scale, type Vec3 } from '@/core/space/vector';
+import { add, scale, type Vec3 } from '@/core/space/vector';
 import type { FieldMeta } from '@/core/schema/fields';
 import { Button, Choices, Row } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
@@ -36,9 +35,9 @@ export function MovesBench({ camera }: { camera: Camera }) {
   const boundsOf = (id: string) => facts[id]?.bounds;
   const span: [number, number] = pick?.kind === 'move' ? [pick.from, pick.to] : [0, production.format.length - 1];
   const station = pick && pick.group === `carrier/${camera.id}/${carrier.id}` ? (pick.kind === 'move' ? pick.to : pick.frame) : null;
-  const middleOf = (id: string): Vec3 | null => {
-    const [mark, box] = [production.marks.find((m) => m.id === id), boundsOf(id)];
-    return mark && box ? transformPoint(markPose(mark, frame, box), boxMiddle(box)) : null;
+  const placeOf = (id: string): Vec3 | null => {
+    const mark = production.marks.find((m) => m.id === id);
+    return mark && boundsOf(id) ? middleOf(mark, null, frame, boundsOf) : null;
   };
   const put = (point: Vec3 | null) => {
     if (!point) return;
@@ -49,7 +48,7 @@ export function MovesBench({ camera }: { camera: Camera }) {
     edit((draft) => putPivot(draft, camera.id, carrier.id, frame, rigPose([{ ...carrier, on: true }], frame, context), transformPoint(before, point)));
   };
   const chosen = selection?.kind === 'mark' ? [selection.id, ...also] : [];
-  const middles = (chosen.length > 0 ? chosen : production.marks.filter(({ shown }) => shown).map(({ id }) => id)).map(middleOf).filter((middle) => middle !== null);
+  const middles = (chosen.length > 0 ? chosen : production.marks.filter(({ shown }) => shown).map(({ id }) => id)).map(placeOf).filter((middle) => middle !== null);
   return (
     <>
       <Choices label="Way of the drift" value={way} onChange={setWay} options={(Object.keys(DRIFTS) as DriftName[]).map((id) => ({ id, label: DRIFTS[id].label }))} />

@@ -1,10 +1,9 @@
 import type { Production } from '@/core/production/production';
 import { excerpt } from '@/core/sound/excerpt';
-import { framesPerSecond } from '@/core/time/rate';
 import { channelsAt } from '@/parts/sound-client';
 import { soundCodecFor } from '@/parts/video-client';
 import type { VideoSound } from '@/workers/video-messages';
-import { soundBytes } from '../shared/use-sound';
+import { soundBytes, soundOffset } from '../shared/use-sound';
 
 /** Sample rate of sound that goes with pictures (AES5 and SMPTE: 48 kHz), hertz. */
 const SAMPLE_RATE = 48_000;
@@ -18,11 +17,12 @@ export const canDeliverSound = async (container: 'mp4' | 'webm'): Promise<boolea
  * The sound under some frames of a production, first and last with them; null where there is none.
  * @throws Error when its file is gone or this browser cannot encode it
  */
-export async function deliveredSound({ sound, format }: Production, container: 'mp4' | 'webm', first: number, last: number): Promise<VideoSound | null> {
+export async function deliveredSound(production: Production, container: 'mp4' | 'webm', first: number, last: number): Promise<VideoSound | null> {
+  const { sound } = production;
   if (!sound) return null;
-  const rate = framesPerSecond(format.rate);
+  const start = soundOffset(production, first);
   const channels = (await channelsAt(await soundBytes(sound.hash), SAMPLE_RATE)).slice(0, MOST_CHANNELS);
   const codec = await soundCodecFor(container, channels.length, SAMPLE_RATE);
   if (!codec) throw new Error(`This browser cannot encode sound for ${container === 'mp4' ? 'MP4' : 'WebM'}. The frames are on disk; order the video without sound, or in another container.`);
-  return { channels: excerpt(channels, SAMPLE_RATE, { start: (first - sound.from) / rate, seconds: (last + 1 - first) / rate, gainDb: sound.gainDb }), sampleRate: SAMPLE_RATE, codec };
+  return { channels: excerpt(channels, SAMPLE_RATE, { start, seconds: soundOffset(production, last + 1) - start, gainDb: sound.gainDb }), sampleRate: SAMPLE_RATE, codec };
 }

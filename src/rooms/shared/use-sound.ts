@@ -1,4 +1,5 @@
 import { useEffect } from 'react';
+import type { Production } from '@/core/production/production';
 import { framesPerSecond } from '@/core/time/rate';
 import { decodeSound, SoundPlayer, type DecodedSound } from '@/parts/sound-client';
 import { useProduction, useView, useWorkspace, type Workspace } from './workspace';
@@ -27,10 +28,10 @@ export function loadSound(hash: string): Promise<DecodedSound> {
 
 const player = new SoundPlayer();
 
-const offsetAt = ({ documents }: Workspace, frame: number): number => {
-  const { sound, format } = documents.store.getState().production;
-  return (frame - (sound?.from ?? 0)) / framesPerSecond(format.rate);
-};
+/** Seconds into the sound at a delivered frame; before 0 it has not begun. */
+export const soundOffset = ({ sound, format }: Pick<Production, 'sound' | 'format'>, frame: number): number => (frame - (sound?.from ?? 0)) / framesPerSecond(format.rate);
+
+const offsetAt = ({ documents }: Workspace, frame: number): number => soundOffset(documents.store.getState().production, frame);
 
 /** Frame that is heard now; null where no sound tells the time. */
 export function heardFrame({ documents }: Workspace): number | null {
