@@ -10,8 +10,27 @@ const only = (from, allowed) => ({
   to: { path: '^src/', pathNot: `^src/(${[from, ...allowed].join('|')})/` },
 });
 
-const CORE = ['schema', 'motion', 'time', 'space', 'colour', 'outline', 'solid', 'rig', 'optics', 'production', 'frame', 'check', 'sound', 'interchange'];
-const core = (folder, allowed) => only(`core/${folder}`, allowed.map((each) => `core/${each}`));
+const CORE = [
+  'schema',
+  'motion',
+  'time',
+  'space',
+  'colour',
+  'outline',
+  'solid',
+  'rig',
+  'optics',
+  'production',
+  'frame',
+  'check',
+  'sound',
+  'interchange',
+];
+const core = (folder, allowed) =>
+  only(
+    `core/${folder}`,
+    allowed.map((each) => `core/${each}`),
+  );
 
 export default {
   forbidden: [
@@ -39,11 +58,23 @@ export default {
     core('solid', ['outline', 'schema', 'motion', 'space']),
     core('optics', ['space', 'motion']),
     core('rig', ['schema', 'motion', 'space']),
-    core('production', CORE.filter((folder) => !['interchange', 'check', 'frame', 'production'].includes(folder))),
-    core('frame', CORE.filter((folder) => !['interchange', 'check', 'frame'].includes(folder))),
-    core('check', CORE.filter((folder) => !['interchange', 'check'].includes(folder))),
+    core(
+      'production',
+      CORE.filter((folder) => !['interchange', 'check', 'frame', 'production'].includes(folder)),
+    ),
+    core(
+      'frame',
+      CORE.filter((folder) => !['interchange', 'check', 'frame'].includes(folder)),
+    ),
+    core(
+      'check',
+      CORE.filter((folder) => !['interchange', 'check'].includes(folder)),
+    ),
     core('sound', ['motion']),
-    core('interchange', CORE.filter((folder) => folder !== 'interchange')),
+    core(
+      'interchange',
+      CORE.filter((folder) => folder !== 'interchange'),
+    ),
   ],
   options: {
     tsConfig: { fileName: 'tsconfig.json' },

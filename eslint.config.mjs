@@ -20,4 +20,5 @@ export default tseslint.config(
     },
   },
   prettier,
+  { rules: { 'max-len': ['error', { code: 140 }] } },
 );

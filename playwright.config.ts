@@ -1,5 +1,5 @@
 import { defineConfig } from '@playwright/test';
-import { CHROMIUM_FLAGS, chromiumPath } from './scripts/lib.mjs';
+import { chromiumFlags, chromiumPath } from './scripts/browser.mjs';
 
 export default defineConfig({
   testDir: 'tests/e2e',
@@ -10,7 +10,7 @@ export default defineConfig({
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },
-    launchOptions: { executablePath: chromiumPath(), args: CHROMIUM_FLAGS },
+    launchOptions: { executablePath: chromiumPath(), args: chromiumFlags() },
     trace: 'off',
     actionTimeout: 30_000,
   },

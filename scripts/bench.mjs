@@ -1,8 +1,10 @@
 #!/usr/bin/env node
-// Prints how fast the parts that matter are on this machine. Built first as the application is: a loader that keeps names wraps every function it makes.
+// Prints how fast the parts that matter are on this machine. Built first as the application is: a loader that keeps names wraps every
+// function it makes.
 import { rmSync } from 'node:fs';
 import path from 'node:path';
-import { ensureBrowser, ensurePackages, ROOT, run } from './lib.mjs';
+import { ensureBrowser } from './browser.mjs';
+import { ensurePackages, ROOT, run } from './lib.mjs';
 
 ensurePackages();
 ensureBrowser();

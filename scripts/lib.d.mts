@@ -1,9 +1,7 @@
 import type { ChildProcess } from 'node:child_process';
 
 export const ROOT: string;
-export const CHROMIUM_FLAGS: string[];
 export function ensureBuild(force?: boolean): void;
-export function chromiumPath(): string | undefined;
 export function freePort(): Promise<number>;
 export interface RunningServer {
   url: string;
@@ -13,4 +11,9 @@ export interface RunningServer {
   /** Exit code when it did not come up, else null. */
   failed: number | null;
 }
-export function startServer(options: { port: number; host?: string; env?: Record<string, string>; quiet?: boolean }): Promise<RunningServer>;
+export function startServer(options: {
+  port: number;
+  host?: string;
+  env?: Record<string, string>;
+  quiet?: boolean;
+}): Promise<RunningServer>;

@@ -5,17 +5,6 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const ROOT = path.resolve(fileURLToPath(new URL('..', import.meta.url)));
-export const CHROMIUM_FLAGS = [
-  '--no-sandbox',
-  '--enable-unsafe-swiftshader',
-  '--disable-dev-shm-usage',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-  '--no-first-run',
-  '--disable-quic',
-];
-
 const environment = { ...process.env, NEXT_TELEMETRY_DISABLED: '1' };
 
 /** Runs a command with its output shown; ends this process with its code when it fails. */
@@ -40,25 +29,6 @@ export function ensureBuild(force = false) {
   if (!force && existsSync(built) && newest.status === 0 && newest.stdout.length === 0) return;
   console.log('Building…');
   run('npx', ['next', 'build']);
-}
-
-export const chromiumPath = () => process.env.IRONSKY_CHROMIUM ?? ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find(existsSync);
-
-/** Finds Chromium and the tools that read results back; installs them from Debian's packages when run as root. */
-export function ensureBrowser() {
-  const missing = [];
-  if (!chromiumPath()) missing.push('chromium');
-  for (const [tool, pack] of [['pngcheck', 'pngcheck'], ['ffprobe', 'ffmpeg']]) {
-    if (spawnSync('which', [tool]).status !== 0) missing.push(pack);
-  }
-  if (missing.length === 0) return;
-  if (process.getuid?.() !== 0 || spawnSync('which', ['apt-get']).status !== 0) {
-    console.error(`The tests need ${missing.join(', ')}. Install with:  sudo apt-get install ${missing.join(' ')}`);
-    process.exit(1);
-  }
-  console.log(`Installing ${missing.join(', ')}…`);
-  run('apt-get', ['update', '-qq']);
-  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...missing], { DEBIAN_FRONTEND: 'noninteractive' });
 }
 
 export function freePort() {

@@ -4,7 +4,8 @@ import { existsSync, readFileSync, realpathSync } from 'node:fs';
 import { copyFile, mkdir, readdir } from 'node:fs/promises';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
-import { CHROMIUM_FLAGS, chromiumPath, ensureBuild, ensurePackages, freePort, healthOf, ROOT, startServer } from './lib.mjs';
+import { ensureBrowser, launchBrowser } from './browser.mjs';
+import { ensureBuild, ensurePackages, freePort, healthOf, ROOT, startServer } from './lib.mjs';
 
 const USAGE = `npm run render -- <production> [--frames 0-95] [--scale 0.5] [--samples 16] [--alpha] [--video mp4|webm] [--silent] --out DIR
 
@@ -58,7 +59,13 @@ function readArguments() {
     wanted: positionals[0],
     out: path.resolve(values.out),
     frames: range && [Number(range[1]), Number(range[2] ?? range[1])],
-    settings: { scale: number('scale'), samples: number('samples'), alpha: values.alpha, output: values.video ?? 'frames', sound: !values.silent },
+    settings: {
+      scale: number('scale'),
+      samples: number('samples'),
+      alpha: values.alpha,
+      output: values.video ?? 'frames',
+      sound: !values.silent,
+    },
   };
 }
 
@@ -68,7 +75,11 @@ async function findServer() {
   const wanted = existsSync(folder) ? realpathSync(folder) : folder;
   // The owner of a data folder leaves its address there; that a server of ours answers for this folder is what counts.
   const note = path.join(wanted, 'address');
-  const addresses = [process.env.IRONSKY_URL, existsSync(note) ? readFileSync(note, 'utf8').trim() : null, `http://127.0.0.1:${process.env.PORT ?? 4747}`];
+  const addresses = [
+    process.env.IRONSKY_URL,
+    existsSync(note) ? readFileSync(note, 'utf8').trim() : null,
+    `http://127.0.0.1:${process.env.PORT ?? 4747}`,
+  ];
   for (const url of addresses) {
     if (url && (await healthOf(url))?.folder === wanted) return url;
   }
@@ -79,7 +90,10 @@ async function findServer() {
 }
 
 async function ask(url, init = {}) {
-  const response = await fetch(url, init.json === undefined ? init : { ...init, body: JSON.stringify(init.json), headers: { 'Content-Type': 'application/json' } });
+  const response = await fetch(
+    url,
+    init.json === undefined ? init : { ...init, body: JSON.stringify(init.json), headers: { 'Content-Type': 'application/json' } },
+  );
   const body = await response.json();
   if (!response.ok) fail(body.error ?? `The server answered ${response.status}.`);
   return body;
@@ -90,18 +104,25 @@ async function findProduction(url, wanted) {
   const found = productions.filter(({ id, name }) => id === wanted || name.toLowerCase() === wanted.toLowerCase());
   if (found.length === 1) return found[0];
   const list = productions.map(({ id, name }) => `  ${name}  (${id})`).join('\n') || '  none';
-  return fail(found.length > 1 ? `Several productions are called “${wanted}”; give the id.\n${list}` : `There is no production “${wanted}”. There are:\n${list}`);
+  return fail(
+    found.length > 1
+      ? `Several productions are called “${wanted}”; give the id.\n${list}`
+      : `There is no production “${wanted}”. There are:\n${list}`,
+  );
 }
 
 const minutes = (seconds) => (seconds < 90 ? `${Math.ceil(seconds)} s` : `${Math.ceil(seconds / 60)} min`);
 
 async function seeThrough(page) {
   let told = '';
+  let drawer = '';
   for (;;) {
     const state = await page.evaluate(() => ({ ...document.querySelector('main[data-state]')?.dataset }));
+    if (state.drawnBy && state.drawnBy !== drawer) console.log(`Drawn by ${(drawer = state.drawnBy)}`);
     const rate = state.rate ? ` · ${Number(state.rate).toFixed(2)} fr/s` : '';
     const left = state.left ? ` · ${minutes(Number(state.left))} left` : '';
-    const line = state.done === undefined ? '' : `${state.phase === 'video' ? 'encoding ' : ''}${state.done} of ${state.total} frames${rate}${left}`;
+    const line =
+      state.done === undefined ? '' : `${state.phase === 'video' ? 'encoding ' : ''}${state.done} of ${state.total} frames${rate}${left}`;
     if (line && line !== told) process.stdout.write(process.stdout.isTTY ? `\r\x1b[K${line}` : `${line}\n`);
     told = line;
     if (state.state === 'failed') fail(`\n${state.reason}\nWhat is drawn is kept: the same command goes on from there.`);
@@ -113,7 +134,7 @@ async function seeThrough(page) {
 
 const { wanted, out, frames, settings } = readArguments();
 ensurePackages();
-const executablePath = chromiumPath() ?? fail('Rendering needs Chromium. Install it with:  sudo apt-get install chromium');
+ensureBrowser();
 const url = await findServer();
 const production = await findProduction(url, wanted);
 const [first, last] = frames ?? [0, production.format.length - 1];
@@ -122,8 +143,7 @@ const given = Object.fromEntries(Object.entries(settings).filter(([, value]) => 
 const render = await ask(`${url}/api/productions/${production.id}/renders`, { method: 'POST', json: { first, last, ...given } });
 await mkdir(out, { recursive: true });
 
-const { chromium } = await import('playwright-core');
-const browser = await chromium.launch({ executablePath, args: CHROMIUM_FLAGS });
+const browser = await launchBrowser();
 try {
   const page = await browser.newPage();
   await page.goto(`${url}/render/${render.id}`);

@@ -3,15 +3,16 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { CHROMIUM_FLAGS, chromiumPath, ensureBuild, ensurePackages, freePort, ROOT, startServer } from './lib.mjs';
+import { ensureBrowser, launchBrowser } from './browser.mjs';
+import { ensureBuild, ensurePackages, freePort, ROOT, startServer } from './lib.mjs';
 
 ensurePackages();
 ensureBuild();
-const { chromium } = await import('playwright-core');
+ensureBrowser();
 const folder = mkdtempSync(path.join(tmpdir(), 'ironsky-shots-'));
 const { url, child, failed } = await startServer({ port: await freePort(), quiet: true, env: { IRONSKY_DATA: folder, IRONSKY_DEMO: '1' } });
 if (failed !== null) process.exit(failed);
-const browser = await chromium.launch({ executablePath: chromiumPath(), args: CHROMIUM_FLAGS });
+const browser = await launchBrowser();
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 
 const shoot = (name) => page.screenshot({ path: path.join(ROOT, 'docs/screenshots', `${name}.png`) });
@@ -21,7 +22,13 @@ const seek = async (frame) => {
   await clock.press('Enter');
 };
 const refined = (frame, samples = 64) =>
-  page.waitForFunction(([at, least]) => document.querySelector('[data-testid=lens]')?.dataset.frame === String(at) && Number(document.querySelector('[data-testid=lens]').dataset.samples) >= least, [frame, samples], { timeout: 240_000 });
+  page.waitForFunction(
+    ([at, least]) =>
+      document.querySelector('[data-testid=lens]')?.dataset.frame === String(at) &&
+      Number(document.querySelector('[data-testid=lens]').dataset.samples) >= least,
+    [frame, samples],
+    { timeout: 240_000 },
+  );
 const room = (name) => page.getByRole('navigation', { name: 'Rooms' }).getByRole('button', { name }).click();
 
 try {

@@ -1,12 +1,17 @@
 #!/usr/bin/env node
-// Everything that must hold before a change lands: format, lint with import rules, types, unit tests, build, end-to-end tests.
-import { ensureBrowser, ensureBuild, ensurePackages, run } from './lib.mjs';
+// Everything that must hold before a change lands: format, lint, import rules, types, unit tests, build, end-to-end tests.
+import { ensureBrowser, READ_BACK_TOOLS } from './browser.mjs';
+import { ensureBuild, ensurePackages, run } from './lib.mjs';
 
 const step = (name) => console.log(`\n── ${name}`);
 ensurePackages();
-ensureBrowser();
-step('Lint and import rules');
+ensureBrowser({ tools: READ_BACK_TOOLS });
+step('Format');
+run('npx', ['prettier', '--check', '.', '--log-level', 'warn']);
+step('Lint');
 run('npx', ['eslint', '.']);
+step('Import rules');
+run('npx', ['depcruise', '--config', '.dependency-cruiser.mjs', 'src']);
 step('Types');
 run('npm', ['run', '-s', 'types']);
 step('Unit tests');

@@ -1,7 +1,6 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { cpus, tmpdir } from 'node:os';
 import path from 'node:path';
-import { chromium } from 'playwright-core';
 import { ExtrudeGeometry, Path, Shape, Vector2 } from 'three';
 import decompress from 'woff2-encoder/decompress';
 import { evaluate } from '@/core/frame/evaluate';
@@ -16,7 +15,8 @@ import type { Mark } from '@/core/production/mark';
 import { emptyProduction } from '@/core/production/production';
 import { framesPerSecond } from '@/core/time/rate';
 import { demoProductions } from '@/demo/productions';
-import { CHROMIUM_FLAGS, chromiumPath, ensureBuild, freePort, ROOT, startServer } from '../lib.mjs';
+import { launchBrowser } from '../browser.mjs';
+import { ensureBuild, freePort, ROOT, startServer } from '../lib.mjs';
 import { bundleForBrowser } from '../bundle.mjs';
 import { motion } from './motion';
 import { playing } from './playing';
@@ -29,7 +29,9 @@ const PREVIEW = { width: 640, height: 360 };
 const FULL = { width: 1280, height: 720 };
 
 async function typeface(family: string): Promise<Typeface> {
-  return new Typeface(await decompress(readFileSync(path.join(ROOT, `node_modules/@fontsource/${family}/files/${family}-latin-400-normal.woff2`))));
+  return new Typeface(
+    await decompress(readFileSync(path.join(ROOT, `node_modules/@fontsource/${family}/files/${family}-latin-400-normal.woff2`))),
+  );
 }
 
 /** The same outlines as three takes them: outer contours with the holes that lie in them. */
@@ -47,14 +49,23 @@ async function solids(): Promise<void> {
   let triangles = 0;
   const ours = milliseconds(9, () => {
     triangles = 0;
-    for (const { rings } of pieces) triangles += buildSolid(rings, { from: -0.14, to: 0.14, front: bevel, back: bevel, segments: SEGMENTS }, scale).indices.length / 3;
+    for (const { rings } of pieces)
+      triangles += buildSolid(rings, { from: -0.14, to: 0.14, front: bevel, back: bevel, segments: SEGMENTS }, scale).indices.length / 3;
   });
   const shapes = pieces.map(({ rings }) => shapesOf(rings));
   let theirTriangles = 0;
   const theirs = milliseconds(9, () => {
     theirTriangles = 0;
     for (const shape of shapes) {
-      const geometry = new ExtrudeGeometry(shape, { depth: 0.28, bevelEnabled: true, bevelSegments: SEGMENTS, bevelSize: 0.024, bevelThickness: 0.024, bevelOffset: -0.024, curveSegments: 1 });
+      const geometry = new ExtrudeGeometry(shape, {
+        depth: 0.28,
+        bevelEnabled: true,
+        bevelSegments: SEGMENTS,
+        bevelSize: 0.024,
+        bevelThickness: 0.024,
+        bevelOffset: -0.024,
+        curveSegments: 1,
+      });
       theirTriangles += geometry.getAttribute('position').count / 3;
     }
   });
@@ -80,7 +91,10 @@ async function shells(): Promise<void> {
     changeShell(production, id, 'shell-1', (shell) => void (shell.front.size = size += 0.1));
     buildMark(mark, [face], { cache });
   });
-  console.log(`Two shells of “${WORD}”, layout and offset with them: ${whole.toFixed(0)} ms; after a drag of one bevel ${dragged.toFixed(0)} ms (${((100 * dragged) / whole).toFixed(0)} %)`);
+  console.log(
+    `Two shells of “${WORD}”, layout and offset with them: ${whole.toFixed(0)} ms; after a drag of one bevel ` +
+      `${dragged.toFixed(0)} ms (${((100 * dragged) / whole).toFixed(0)} %)`,
+  );
 }
 
 /** Sixty letters in three shells: how long they take, and what they hold. */
@@ -92,8 +106,14 @@ async function longText(): Promise<void> {
   const { pieces, triangles } = buildMark(mark, [face], { cache: { layouts: new Map(), outlines: new Map(), meshes: new Map() } });
   const took = performance.now() - began;
   const meshes = new Set(pieces.map(({ mesh }) => mesh));
-  const bytes = [...meshes].reduce((sum, { positions, normals, uvs, indices }) => sum + positions.byteLength + normals.byteLength + uvs.byteLength + indices.byteLength, 0);
-  console.log(`Sixty letters, three shells: ${took.toFixed(0)} ms, ${pieces.length} pieces of ${meshes.size} meshes, ${triangles} triangles, ${(bytes / 1e6).toFixed(1)} MB of vertices`);
+  const bytes = [...meshes].reduce(
+    (sum, { positions, normals, uvs, indices }) => sum + positions.byteLength + normals.byteLength + uvs.byteLength + indices.byteLength,
+    0,
+  );
+  console.log(
+    `Sixty letters, three shells: ${took.toFixed(0)} ms, ${pieces.length} pieces of ${meshes.size} meshes, ` +
+      `${triangles} triangles, ${(bytes / 1e6).toFixed(1)} MB of vertices`,
+  );
 }
 
 const SIXTY = 'THE LANTERN FISH RISE FROM THE DEEP\nWHERE NO LIGHT\nHAS EVER COME TO REST AND';
@@ -106,14 +126,23 @@ function sixtyLetters() {
   return production;
 }
 
-/** How long the page does not answer while the same text is built in the worker: the longest pause between two frames, and what a press waits. */
+/**
+ * How long the page does not answer while the same text is built in the worker: the longest pause between two frames, and what a press
+ * waits.
+ */
 async function responsiveness(): Promise<void> {
   ensureBuild();
   const data = mkdtempSync(path.join(tmpdir(), 'ironsky-bench-'));
   const server = await startServer({ port: await freePort(), env: { IRONSKY_DATA: data }, quiet: true });
-  const browser = await chromium.launch({ executablePath: chromiumPath(), args: CHROMIUM_FLAGS });
+  const browser = await launchBrowser();
   try {
-    const made = (await (await fetch(`${server.url}/api/productions`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ name: 'Sixty', format: sixtyLetters().format }) })).json()) as { id: string; revision: number };
+    const made = (await (
+      await fetch(`${server.url}/api/productions`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ name: 'Sixty', format: sixtyLetters().format }),
+      })
+    ).json()) as { id: string; revision: number };
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(`${server.url}/production/${made.id}/shape`);
     await page.getByRole('button', { name: 'Add words' }).click();
@@ -136,11 +165,18 @@ async function responsiveness(): Promise<void> {
     const waits: number[] = [];
     for (let i = 0; i < 6; i++) {
       const began = performance.now();
-      await page.getByRole('radiogroup', { name: 'Plan seen from' }).getByRole('radio', { name: i % 2 === 0 ? 'side' : 'above' }).click();
+      await page
+        .getByRole('radiogroup', { name: 'Plan seen from' })
+        .getByRole('radio', { name: i % 2 === 0 ? 'side' : 'above' })
+        .click();
       waits.push(performance.now() - began);
       await page.waitForTimeout(200);
     }
-    console.log(`The page while they are built in the worker (software drawing): longest pause between two frames ${(await longest).toFixed(0)} ms; a press is answered in ${median(waits).toFixed(0)} ms (median of 6), ${Math.max(...waits).toFixed(0)} ms at most`);
+    console.log(
+      `The page while they are built in the worker (software drawing): longest pause between two frames ` +
+        `${(await longest).toFixed(0)} ms; a press is answered in ${median(waits).toFixed(0)} ms (median of 6), ` +
+        `${Math.max(...waits).toFixed(0)} ms at most`,
+    );
   } finally {
     await browser.close();
     server.child.kill();
@@ -165,10 +201,13 @@ async function demoSolids(): Promise<{ production: ReturnType<typeof demoProduct
 function evaluation({ production, solids: built }: Awaited<ReturnType<typeof demoSolids>>): void {
   const fps = framesPerSecond(production.format.rate);
   const calls = 2000;
-  const each = milliseconds(5, () => {
-    for (let i = 0; i < calls; i++) evaluate(production, (i % production.format.length) / fps, (id) => built[id]?.bounds);
-  }) / calls;
-  console.log(`evaluate() of the demo: ${(each * 1000).toFixed(1)} µs, ${((each / (1000 / fps)) * 100).toFixed(2)} % of a frame at ${fps} fr/s`);
+  const each =
+    milliseconds(5, () => {
+      for (let i = 0; i < calls; i++) evaluate(production, (i % production.format.length) / fps, (id) => built[id]?.bounds);
+    }) / calls;
+  console.log(
+    `evaluate() of the demo: ${(each * 1000).toFixed(1)} µs, ${((each / (1000 / fps)) * 100).toFixed(2)} % of a frame at ${fps} fr/s`,
+  );
 }
 
 async function picture({ production, solids: built }: Awaited<ReturnType<typeof demoSolids>>): Promise<void> {
@@ -179,23 +218,42 @@ async function picture({ production, solids: built }: Awaited<ReturnType<typeof 
         ...mark,
         pieces: mark.pieces.map((piece) => ({
           ...piece,
-          mesh: { groups: piece.mesh.groups, positions: [...piece.mesh.positions], normals: [...piece.mesh.normals], uvs: [...piece.mesh.uvs], indices: [...piece.mesh.indices], topology: { positions: [], triangles: [] } },
+          mesh: {
+            groups: piece.mesh.groups,
+            positions: [...piece.mesh.positions],
+            normals: [...piece.mesh.normals],
+            uvs: [...piece.mesh.uvs],
+            indices: [...piece.mesh.indices],
+            topology: { positions: [], triangles: [] },
+          },
         })),
       },
     ]),
   );
-  const browser = await chromium.launch({ executablePath: chromiumPath(), args: CHROMIUM_FLAGS });
+  const browser = await launchBrowser();
   try {
     const page = await browser.newPage();
     await page.addScriptTag({ content: await bundleForBrowser('scripts/bench/picture.ts') });
-    const order = { production, solids: plain, frame: production.format.length - 1, preview: PREVIEW, full: FULL } as unknown as PictureBench;
-    const times = await page.evaluate((input) => (globalThis as unknown as { benchPicture: (o: PictureBench) => PictureTimes }).benchPicture(input), order);
-    console.log(`Picture of the demo's last frame, ${times.triangles} triangles, ${PREVIEW.width}x${PREVIEW.height}`);
+    const order = {
+      production,
+      solids: plain,
+      frame: production.format.length - 1,
+      preview: PREVIEW,
+      full: FULL,
+    } as unknown as PictureBench;
+    const times = await page.evaluate(
+      (input) => (globalThis as unknown as { benchPicture: (o: PictureBench) => PictureTimes }).benchPicture(input),
+      order,
+    );
+    console.log(`Picture of the demo's last frame, ${times.triangles} triangles, ${PREVIEW.width}x${PREVIEW.height}, by ${times.drawnBy}`);
     console.log(`  lit              ${times.lit.toFixed(0)} ms`);
     console.log(`  sketch           ${times.sketch.toFixed(0)} ms`);
     console.log(`  bare three.js    ${times.bare.toFixed(0)} ms (same meshes, one shadowed light, floor)`);
     console.log(`  ratio lit/bare   ${(times.lit / times.bare).toFixed(2)}`);
-    console.log(`Full quality, ${FULL.width}x${FULL.height}: ${(1000 / times.subFrame).toFixed(2)} sub-frames a second (${times.subFrame.toFixed(0)} ms each)`);
+    console.log(
+      `Full quality, ${FULL.width}x${FULL.height}: ${(1000 / times.subFrame).toFixed(2)} sub-frames a second (` +
+        `${times.subFrame.toFixed(0)} ms each)`,
+    );
   } finally {
     await browser.close();
   }

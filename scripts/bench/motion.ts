@@ -14,7 +14,14 @@ const CHANNELS = ['x', 'y', 'z', 'pan', 'tilt', 'roll'] as const;
 const random = seededRandom(9);
 
 const keysOf = (count: number): Key[] =>
-  Array.from({ length: count }, (_, i) => ({ frame: i * 20, value: random() * 4, join: 'eased', arrive: { influence: 0.2 + random() * 0.6, speed: random() }, leave: { influence: 0.2 + random() * 0.6, speed: random() }, bounces: 0 }));
+  Array.from({ length: count }, (_, i) => ({
+    frame: i * 20,
+    value: random() * 4,
+    join: 'eased',
+    arrive: { influence: 0.2 + random() * 0.6, speed: random() },
+    leave: { influence: 0.2 + random() * 0.6, speed: random() },
+    bounces: 0,
+  }));
 
 /** Three hundred letters, each a mark of its own with six keyed channels. */
 function letters(): Production {
@@ -42,7 +49,12 @@ export function motion(): void {
   const count = channels.length;
   const eases = channels.map(({ keys }) => {
     const [a, b] = [keys[0] as Key, keys[1] as Key];
-    return bezierEasing(a.leave.influence, Math.min(1, a.leave.influence * a.leave.speed), 1 - b.arrive.influence, Math.max(0, 1 - b.arrive.influence * b.arrive.speed));
+    return bezierEasing(
+      a.leave.influence,
+      Math.min(1, a.leave.influence * a.leave.speed),
+      1 - b.arrive.influence,
+      Math.max(0, 1 - b.arrive.influence * b.arrive.speed),
+    );
   });
   let frame = 0;
   const sink = { sum: 0 };
@@ -65,9 +77,12 @@ export function motion(): void {
   const times = [10, 100, 1000, 5000].map((n) => {
     const channel: Channel = freeze({ rest: 0, keys: keysOf(n) }, true);
     const last = (n - 1) * 20;
-    return [n, milliseconds(40, () => {
-      for (let i = 0; i < 2000; i++) sink.sum += valueAt(channel, (i * 0.6180339) % 1 * last);
-    }) / 2000] as const;
+    return [
+      n,
+      milliseconds(40, () => {
+        for (let i = 0; i < 2000; i++) sink.sum += valueAt(channel, ((i * 0.6180339) % 1) * last);
+      }) / 2000,
+    ] as const;
   });
   console.log(`A value of a channel with ${times.map(([n, each]) => `${n} keys ${(each * 1e6).toFixed(0)} ns`).join(', ')}`);
   if (!Number.isFinite(sink.sum)) throw new Error('A value came out that is no number.');

@@ -26,6 +26,7 @@ export interface PictureTimes {
   bare: number;
   subFrame: number;
   triangles: number;
+  drawnBy: string;
 }
 
 export interface PictureBench {
@@ -124,7 +125,11 @@ function run({ production, solids, frame, preview, full }: PictureBench): Pictur
   camera.projectionMatrix.fromArray(view.projection as number[]);
   camera.projectionMatrixInverse.copy(camera.projectionMatrix).invert();
   const bareGl = bareCanvas.getContext('webgl2') as WebGL2RenderingContext;
-  const bare = timed(7, () => renderer.render(scene, camera), () => bareGl.readPixels(0, 0, 1, 1, bareGl.RGBA, bareGl.UNSIGNED_BYTE, pixel));
+  const bare = timed(
+    7,
+    () => renderer.render(scene, camera),
+    () => bareGl.readPixels(0, 0, 1, 1, bareGl.RGBA, bareGl.UNSIGNED_BYTE, pixel),
+  );
 
   painter.resize(full.width, full.height);
   const count = 12;
@@ -136,7 +141,14 @@ function run({ production, solids, frame, preview, full }: PictureBench): Pictur
   painter.present(state);
   finish();
   const subFrame = (performance.now() - began) / count;
-  return { lit, sketch, bare, subFrame, triangles: Object.values(solids).reduce((sum, mark) => sum + mark.triangles, 0) };
+  return {
+    lit,
+    sketch,
+    bare,
+    subFrame,
+    triangles: Object.values(solids).reduce((sum, mark) => sum + mark.triangles, 0),
+    drawnBy: painter.drawnBy(),
+  };
 }
 
 (globalThis as unknown as { benchPicture: typeof run }).benchPicture = run;

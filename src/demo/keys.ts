@@ -15,4 +15,10 @@ export const keys = (settings: readonly KeySetting[]): Key[] =>
   }));
 
 /** A channel that goes at constant speed from one value to another. */
-export const straight = (from: number, a: number, to: number, b: number) => ({ rest: a, keys: keys([[from, a, { join: 'straight' }], [to, b, { join: 'straight' }]]) });
+export const straight = (from: number, a: number, to: number, b: number) => ({
+  rest: a,
+  keys: keys([
+    [from, a, { join: 'straight' }],
+    [to, b, { join: 'straight' }],
+  ]),
+});

@@ -8,7 +8,9 @@ const dot = (x: number, y: number, r: number) => `M${x - r} ${y}a${r} ${r} 0 1 0
  */
 export const LANTERN_FISH: readonly DrawingPath[] = [
   {
-    d: `M22 47C52 12 112 12 142 53L181 20L168 62L181 104L142 71C112 112 52 112 22 79L62 64Z${dot(84, 46, 9)}${dot(78, 86, 4)}${dot(94, 88, 4)}${dot(110, 84, 4)}${dot(125, 76, 4)}`,
+    d:
+      `M22 47C52 12 112 12 142 53L181 20L168 62L181 104L142 71C112 112 52 112 22 79L62 64Z${dot(84, 46, 9)}` +
+      `${dot(78, 86, 4)}${dot(94, 88, 4)}${dot(110, 84, 4)}${dot(125, 76, 4)}`,
     evenOdd: true,
   },
   { d: 'M70 29C66 6 48 -9 24 -3L21 -11C52 -20 78 -3 82 25Z', evenOdd: false },

@@ -11,10 +11,12 @@ import { STRIKES } from './sting';
 
 const lastMove = { leave: PACES.settle.leave, arrive: PACES.settle.arrive };
 
-const camera = (n: number, settings: object): Camera => cameraSchema.parse({ id: `camera-${n}`, name: ['Along the jaw', 'Under the lure', 'Hero'][n - 1], hue: hueFor(n + 2), ...settings });
+const camera = (n: number, settings: object): Camera =>
+  cameraSchema.parse({ id: `camera-${n}`, name: ['Along the jaw', 'Under the lure', 'Hero'][n - 1], hue: hueFor(n + 2), ...settings });
 
 /**
- * A beauty shot of the sign: two close passes and a hero, cut while the camera is still fast; the focus follows the surface that the lens axis meets,
+ * A beauty shot of the sign: two close passes and a hero, cut while the camera is still fast; the focus follows the surface that the lens
+ * axis meets,
  * and the key light sweeps over the bevels.
  */
 export function lureBeauty(): Production {
@@ -39,7 +41,18 @@ export function lureBeauty(): Production {
   production.cameras = [
     camera(1, {
       carriers: [
-        { id: 'slide-1', kind: 'slide', channels: { x: straight(0, -1.15, 48, 0.55), y: straight(0, 0.42, 48, 0.2), z: straight(0, 1.25, 48, 1.05), pan: straight(0, -28, 48, 18), tilt: straight(0, -6, 48, -2), roll: straight(0, -9, 48, 4) } },
+        {
+          id: 'slide-1',
+          kind: 'slide',
+          channels: {
+            x: straight(0, -1.15, 48, 0.55),
+            y: straight(0, 0.42, 48, 0.2),
+            z: straight(0, 1.25, 48, 1.05),
+            pan: straight(0, -28, 48, 18),
+            tilt: straight(0, -6, 48, -2),
+            roll: straight(0, -9, 48, 4),
+          },
+        },
       ],
       lens: { focalLengthMm: { rest: 50 }, fStop: { rest: 0.9 }, focusDistance: { rest: 1.2 } },
       focus: follows,
@@ -47,7 +60,19 @@ export function lureBeauty(): Production {
     }),
     camera(2, {
       carriers: [
-        { id: 'orbit-1', kind: 'orbit', channels: { azimuth: straight(36, 44, 86, 8), height: straight(36, -24, 86, -10), radius: straight(36, 1.35, 86, 1.05), roll: straight(36, 7, 86, -3), pivotX: straight(36, -0.9, 86, -0.35), pivotY: straight(36, 0.7, 86, 0.35), pivotZ: { rest: 0.1 } } },
+        {
+          id: 'orbit-1',
+          kind: 'orbit',
+          channels: {
+            azimuth: straight(36, 44, 86, 8),
+            height: straight(36, -24, 86, -10),
+            radius: straight(36, 1.35, 86, 1.05),
+            roll: straight(36, 7, 86, -3),
+            pivotX: straight(36, -0.9, 86, -0.35),
+            pivotY: straight(36, 0.7, 86, 0.35),
+            pivotZ: { rest: 0.1 },
+          },
+        },
       ],
       lens: { focalLengthMm: { rest: 35 }, fStop: { rest: 0.9 }, focusDistance: { rest: 1.2 } },
       focus: follows,
@@ -55,7 +80,41 @@ export function lureBeauty(): Production {
     }),
     camera(3, {
       carriers: [
-        { id: 'orbit-1', kind: 'orbit', channels: { azimuth: { rest: 0, keys: keys([[78, 62, lastMove], [143, -7, lastMove]]) }, height: { rest: 0, keys: keys([[78, 14, lastMove], [143, 2, lastMove]]) }, radius: { rest: 11.8, keys: keys([[78, 5.4, lastMove], [143, 11.8, lastMove]]) }, roll: { rest: 0, keys: keys([[78, 8, lastMove], [143, 0, lastMove]]) }, pivotY: { rest: 0.06 } } },
+        {
+          id: 'orbit-1',
+          kind: 'orbit',
+          channels: {
+            azimuth: {
+              rest: 0,
+              keys: keys([
+                [78, 62, lastMove],
+                [143, -7, lastMove],
+              ]),
+            },
+            height: {
+              rest: 0,
+              keys: keys([
+                [78, 14, lastMove],
+                [143, 2, lastMove],
+              ]),
+            },
+            radius: {
+              rest: 11.8,
+              keys: keys([
+                [78, 5.4, lastMove],
+                [143, 11.8, lastMove],
+              ]),
+            },
+            roll: {
+              rest: 0,
+              keys: keys([
+                [78, 8, lastMove],
+                [143, 0, lastMove],
+              ]),
+            },
+            pivotY: { rest: 0.06 },
+          },
+        },
         // A drift goes on under the settling move.
         { id: 'slide-1', kind: 'slide', channels: { z: straight(78, 0.2, 149, -0.2) } },
       ],
@@ -69,9 +128,15 @@ export function lureBeauty(): Production {
   setCues(production, cues);
   splitShot(production, cues[1] as number, 'camera-2');
   splitShot(production, cues[2] as number, 'camera-3');
-  production.set.key.azimuth.keys = keys([[0, -75, { join: 'straight' }], [149, 55, { join: 'straight' }]]);
+  production.set.key.azimuth.keys = keys([
+    [0, -75, { join: 'straight' }],
+    [149, 55, { join: 'straight' }],
+  ]);
   production.set.key.height.rest = 38;
-  production.set.dome.turn.keys = keys([[0, -25, { join: 'straight' }], [149, 20, { join: 'straight' }]]);
+  production.set.dome.turn.keys = keys([
+    [0, -25, { join: 'straight' }],
+    [149, 20, { join: 'straight' }],
+  ]);
   production.set.floor.level.rest = -1.12;
   return production;
 }

@@ -17,10 +17,28 @@ export function plunge(): Production {
   word.body.tracking = 20;
   faceShell(word, { depth: 0.5, bevel: 26, face: 'lacquer', edge: 'polished-steel', side: 'black-chrome' });
   backingShell(word, { name: 'Surround', offset: 28, from: -0.3, to: 0.06, profile: 'chamfer', bevel: 16, material: 'black-chrome' });
-  word.placement.y.keys = keys([[0, 5], [64, -1.6, { arrive: PACES.launch.arrive, leave: { influence: 0.2, speed: 0 } }], [72, -1.2], [82, -1.4]]);
-  word.placement.z.keys = keys([[0, -3.5, { leave: { influence: 0.4, speed: 0 } }], [64, 0.2, { arrive: { influence: 0.2, speed: 1.4 } }], [82, 0.3]]);
-  word.placement.roll.keys = keys([[0, -24], [64, 5, { arrive: { influence: 0.3, speed: 1 } }], [74, -1.5], [84, 0]]);
-  word.placement.tilt.keys = keys([[0, 26], [64, -3], [84, 0]]);
+  word.placement.y.keys = keys([
+    [0, 5],
+    [64, -1.6, { arrive: PACES.launch.arrive, leave: { influence: 0.2, speed: 0 } }],
+    [72, -1.2],
+    [82, -1.4],
+  ]);
+  word.placement.z.keys = keys([
+    [0, -3.5, { leave: { influence: 0.4, speed: 0 } }],
+    [64, 0.2, { arrive: { influence: 0.2, speed: 1.4 } }],
+    [82, 0.3],
+  ]);
+  word.placement.roll.keys = keys([
+    [0, -24],
+    [64, 5, { arrive: { influence: 0.3, speed: 1 } }],
+    [74, -1.5],
+    [84, 0],
+  ]);
+  word.placement.tilt.keys = keys([
+    [0, 26],
+    [64, -3],
+    [84, 0],
+  ]);
   // Rings of the well it falls through.
   rings.forEach((ring, i) => {
     ring.placement.y.rest = 3.3 - i * 2.2;
@@ -35,12 +53,81 @@ export function plunge(): Production {
       name: 'On the word',
       hue: hueFor(6),
       carriers: [
-        { id: 'ride-1', kind: 'ride', channels: { weight: { rest: 1, keys: keys([[58, 1, { join: 'eased' }], [70, 0.55, { join: 'eased' }]]) } }, settings: { markId: word.id, from: 84 } },
-        { id: 'orbit-1', kind: 'orbit', channels: { azimuth: { rest: 0, keys: keys([[0, -34], [64, 8, PACES.glide], [99, 0]]) }, height: { rest: 0, keys: keys([[0, 20], [64, -6], [99, -3]]) }, radius: { rest: 1.7, keys: keys([[0, 1.5], [60, 1.35], [99, 3.6, { arrive: { influence: 0.7, speed: 0 } }]]) }, pivotY: { rest: -0.98 }, pivotZ: { rest: 0.3 } } },
-        { id: 'shake-1', kind: 'shake', channels: { amount: { rest: 0.5, keys: keys([[0, 0.7], [60, 1.2], [90, 0.25]]) } }, settings: { preset: 'running', seed: 12 } },
+        {
+          id: 'ride-1',
+          kind: 'ride',
+          channels: {
+            weight: {
+              rest: 1,
+              keys: keys([
+                [58, 1, { join: 'eased' }],
+                [70, 0.55, { join: 'eased' }],
+              ]),
+            },
+          },
+          settings: { markId: word.id, from: 84 },
+        },
+        {
+          id: 'orbit-1',
+          kind: 'orbit',
+          channels: {
+            azimuth: {
+              rest: 0,
+              keys: keys([
+                [0, -34],
+                [64, 8, PACES.glide],
+                [99, 0],
+              ]),
+            },
+            height: {
+              rest: 0,
+              keys: keys([
+                [0, 20],
+                [64, -6],
+                [99, -3],
+              ]),
+            },
+            radius: {
+              rest: 1.7,
+              keys: keys([
+                [0, 1.5],
+                [60, 1.35],
+                [99, 3.6, { arrive: { influence: 0.7, speed: 0 } }],
+              ]),
+            },
+            pivotY: { rest: -0.98 },
+            pivotZ: { rest: 0.3 },
+          },
+        },
+        {
+          id: 'shake-1',
+          kind: 'shake',
+          channels: {
+            amount: {
+              rest: 0.5,
+              keys: keys([
+                [0, 0.7],
+                [60, 1.2],
+                [90, 0.25],
+              ]),
+            },
+          },
+          settings: { preset: 'running', seed: 12 },
+        },
         { id: 'shake-2', kind: 'shake', channels: { amount: { rest: 1.4 } }, settings: { preset: 'hit', seed: 5, at: 64 } },
       ],
-      lens: { focalLengthMm: { rest: 15, keys: keys([[0, 9], [64, 12], [99, 15]]) }, fStop: { rest: 1.4 }, focusDistance: { rest: 1.4 } },
+      lens: {
+        focalLengthMm: {
+          rest: 15,
+          keys: keys([
+            [0, 9],
+            [64, 12],
+            [99, 15],
+          ]),
+        },
+        fStop: { rest: 1.4 },
+        focusDistance: { rest: 1.4 },
+      },
       focus: { on: 'nearest', markId: word.id, smooth: 8 },
     }),
   ];

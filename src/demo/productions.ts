@@ -70,10 +70,19 @@ function lanternDeepIdent(): Production {
   camera.lens.focusDistance.keys = station([0.95, 0.88, 0.83, 6.2]);
   camera.lens.fStop.keys = station([1.4, 1.4, 1.4, 2]);
 
-  production.set.key.azimuth.keys = keys([[0, -62, { join: 'straight' }], [149, 28, { join: 'straight' }]]);
-  production.set.dome.turn.keys = keys([[0, -18, { join: 'straight' }], [149, 14, { join: 'straight' }]]);
+  production.set.key.azimuth.keys = keys([
+    [0, -62, { join: 'straight' }],
+    [149, 28, { join: 'straight' }],
+  ]);
+  production.set.dome.turn.keys = keys([
+    [0, -18, { join: 'straight' }],
+    [149, 14, { join: 'straight' }],
+  ]);
   production.set.floor.level.rest = -1.42;
-  setCues(production, STRIKES.map((seconds) => Math.round(seconds * 25)));
+  setCues(
+    production,
+    STRIKES.map((seconds) => Math.round(seconds * 25)),
+  );
   return production;
 }
 
@@ -81,4 +90,5 @@ function lanternDeepIdent(): Production {
 export const demoProductions = (): Production[] => [lanternDeepIdent(), lureBeauty(), plunge()];
 
 /** The season's sting under the ident; the file is kept by the server, which knows its hash. */
-export const stingSound = (hash: string): Sound => soundSchema.parse({ hash, name: 'Lantern Deep sting.wav', seconds: STING_SECONDS, from: 0 });
+export const stingSound = (hash: string): Sound =>
+  soundSchema.parse({ hash, name: 'Lantern Deep sting.wav', seconds: STING_SECONDS, from: 0 });

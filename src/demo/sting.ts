@@ -9,7 +9,13 @@ export const STRIKES = [0.04, 1.84, 3.36] as const;
 
 /** A bell: partials that are no whole multiples, the high ones gone first. */
 function bell(out: Float32Array, at: number, pitch: number, level: number, ring: number): void {
-  const partials = [[1, 1], [2.01, 0.55], [2.83, 0.38], [4.1, 0.22], [5.43, 0.14]] as const;
+  const partials = [
+    [1, 1],
+    [2.01, 0.55],
+    [2.83, 0.38],
+    [4.1, 0.22],
+    [5.43, 0.14],
+  ] as const;
   const start = Math.round(at * STING_RATE);
   for (let i = 0; start + i < out.length; i++) {
     const t = i / STING_RATE;

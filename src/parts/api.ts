@@ -9,7 +9,10 @@ export class ApiError extends Error {
   }
 }
 
-export async function api<T = unknown>(path: string, init: { method?: string; json?: unknown; body?: BodyInit; keepalive?: boolean } = {}): Promise<T> {
+export async function api<T = unknown>(
+  path: string,
+  init: { method?: string; json?: unknown; body?: BodyInit; keepalive?: boolean } = {},
+): Promise<T> {
   const { json, ...rest } = init;
   let response: Response;
   try {
@@ -22,6 +25,7 @@ export async function api<T = unknown>(path: string, init: { method?: string; js
   }
   if (response.status === 204) return undefined as T;
   const body = (await response.json().catch(() => ({}))) as Record<string, unknown>;
-  if (!response.ok) throw new ApiError(typeof body.error === 'string' ? body.error : 'The server could not do that.', response.status, body);
+  if (!response.ok)
+    throw new ApiError(typeof body.error === 'string' ? body.error : 'The server could not do that.', response.status, body);
   return body as T;
 }

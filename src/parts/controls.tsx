@@ -36,9 +36,15 @@ export const Button = styled(AriaButton)<{ $tone?: 'primary' | 'danger' | 'quiet
   justify-content: center;
   gap: 6px;
   cursor: default;
-  &[data-hovered] { border-color: var(--line-strong); }
-  &[data-pressed] { filter: brightness(0.9); }
-  &[data-disabled] { opacity: 0.45; }
+  &[data-hovered] {
+    border-color: var(--line-strong);
+  }
+  &[data-pressed] {
+    filter: brightness(0.9);
+  }
+  &[data-disabled] {
+    opacity: 0.45;
+  }
 `;
 
 const Tip = styled(Tooltip)`
@@ -56,7 +62,12 @@ const Square = styled(Button)`
 `;
 
 /** A button with a picture on it: its words are its label and its tip. */
-export function IconButton({ label, keys, children, ...props }: ButtonProps & { label: string; keys?: string; children: ReactNode; $tone?: 'quiet' }) {
+export function IconButton({
+  label,
+  keys,
+  children,
+  ...props
+}: ButtonProps & { label: string; keys?: string; children: ReactNode; $tone?: 'quiet' }) {
   return (
     <TooltipTrigger delay={500}>
       <Square aria-label={label} {...props}>
@@ -85,13 +96,26 @@ const Pill = styled(ToggleButton)`
   letter-spacing: 0.02em;
   color: var(--dim);
   cursor: default;
-  &[data-hovered] { border-color: var(--line-strong); color: var(--text); }
-  &[data-selected] { border-color: var(--verdigris); color: var(--verdigris); }
-  &[data-disabled] { opacity: 0.4; }
+  &[data-hovered] {
+    border-color: var(--line-strong);
+    color: var(--text);
+  }
+  &[data-selected] {
+    border-color: var(--verdigris);
+    color: var(--verdigris);
+  }
+  &[data-disabled] {
+    opacity: 0.4;
+  }
 `;
 
 /** One of a few choices, all in sight. */
-export function Choices<K extends string>({ label, options, value, onChange }: {
+export function Choices<K extends string>({
+  label,
+  options,
+  value,
+  onChange,
+}: {
   label: string;
   options: readonly { id: K; label: string; icon?: ReactNode }[];
   value: K | null;
@@ -108,7 +132,12 @@ export function Choices<K extends string>({ label, options, value, onChange }: {
       }}
     >
       {options.map((option) => (
-        <Pill key={option.id} id={option.id} aria-label={option.icon ? option.label : undefined} style={option.icon ? { padding: '0 4px', display: 'flex', alignItems: 'center' } : undefined}>
+        <Pill
+          key={option.id}
+          id={option.id}
+          aria-label={option.icon ? option.label : undefined}
+          style={option.icon ? { padding: '0 4px', display: 'flex', alignItems: 'center' } : undefined}
+        >
           {option.icon ?? option.label}
         </Pill>
       ))}
@@ -139,7 +168,9 @@ const PickerButton = styled(AriaButton)`
   justify-content: space-between;
   gap: 6px;
   align-items: center;
-  &[data-hovered] { border-color: var(--line-strong); }
+  &[data-hovered] {
+    border-color: var(--line-strong);
+  }
 `;
 const PickerValue = styled(SelectValue)`
   overflow: hidden;
@@ -163,15 +194,27 @@ const Item = styled(ListBoxItem)`
   font-size: 13px;
   cursor: default;
   outline: none;
-  &[data-focused] { background: var(--verdigris-deep); }
-  &[data-selected] { color: var(--verdigris); }
-  &[data-focused][data-selected] { color: var(--text); }
+  &[data-focused] {
+    background: var(--verdigris-deep);
+  }
+  &[data-selected] {
+    color: var(--verdigris);
+  }
+  &[data-focused][data-selected] {
+    color: var(--text);
+  }
 `;
 
 const LinePicker = styled(Select)`
   display: inline-block;
   vertical-align: middle;
-  button { height: 18px; padding: 0 4px; background: none; color: inherit; font: inherit; }
+  button {
+    height: 18px;
+    padding: 0 4px;
+    background: none;
+    color: inherit;
+    font: inherit;
+  }
 ` as typeof Select;
 
 interface PickProps<K extends string> {
@@ -229,7 +272,9 @@ export const Heading = styled.h3`
   color: var(--faint);
   letter-spacing: 0.03em;
   margin: 14px 0 5px;
-  &:first-child { margin-top: 0; }
+  &:first-child {
+    margin-top: 0;
+  }
 `;
 
 /** A line of the bench: a label and what stands beside it. */
@@ -246,8 +291,17 @@ const RowBox = styled.div<{ $wide: boolean }>`
   grid-template-columns: ${({ $wide }) => ($wide ? '50px minmax(0, 1fr)' : '92px minmax(0, 1fr) 20px')};
   align-items: center;
   min-height: 25px;
-  > span { font: 500 13px var(--label); color: var(--dim); }
-  > div { display: flex; gap: 4px; align-items: center; justify-content: flex-end; min-width: 0; }
+  > span {
+    font: 500 13px var(--label);
+    color: var(--dim);
+  }
+  > div {
+    display: flex;
+    gap: 4px;
+    align-items: center;
+    justify-content: flex-end;
+    min-width: 0;
+  }
   ${({ $wide }) => ($wide ? '[role="radio"] { padding: 0 7px; }' : '')}
 `;
 
@@ -261,7 +315,19 @@ export const Tick = styled(Checkbox)`
   min-height: 24px;
   font: 500 13px var(--label);
   color: var(--dim);
-  &::before { content: ''; width: 11px; height: 11px; border: 1px solid var(--line-strong); border-radius: 2px; }
-  &[data-selected]::before { background: var(--verdigris); border-color: var(--verdigris); }
-  &[data-focus-visible]::before { outline: 2px solid var(--verdigris); outline-offset: 1px; }
+  &::before {
+    content: '';
+    width: 11px;
+    height: 11px;
+    border: 1px solid var(--line-strong);
+    border-radius: 2px;
+  }
+  &[data-selected]::before {
+    background: var(--verdigris);
+    border-color: var(--verdigris);
+  }
+  &[data-focus-visible]::before {
+    outline: 2px solid var(--verdigris);
+    outline-offset: 1px;
+  }
 `;

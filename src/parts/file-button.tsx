@@ -4,7 +4,17 @@ import { useRef, type ReactNode } from 'react';
 import { Button } from './controls';
 
 /** A button that asks for a file. The same file can be chosen twice. */
-export function FileButton({ label, accept, onFile, children }: { label: string; accept: string; onFile: (file: File) => void; children: ReactNode }) {
+export function FileButton({
+  label,
+  accept,
+  onFile,
+  children,
+}: {
+  label: string;
+  accept: string;
+  onFile: (file: File) => void;
+  children: ReactNode;
+}) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>

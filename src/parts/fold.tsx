@@ -7,7 +7,9 @@ import { styled } from 'styled-components';
 const Box = styled(Disclosure)`
   margin-top: 12px;
   border-top: 1px solid var(--line);
-  h3 { margin: 0; }
+  h3 {
+    margin: 0;
+  }
 `;
 const Opener = styled(Button)`
   display: flex;
@@ -22,10 +24,22 @@ const Opener = styled(Button)`
   color: var(--dim);
   text-align: left;
   cursor: default;
-  &::before { content: '▸' / ''; font-size: 9px; color: var(--faint); }
-  [data-expanded] > h3 > &::before { content: '▾' / ''; }
-  small { margin-left: auto; color: var(--faint); font-size: 12px; }
-  &[data-hovered] { color: var(--text); }
+  &::before {
+    content: '▸' / '';
+    font-size: 9px;
+    color: var(--faint);
+  }
+  [data-expanded] > h3 > &::before {
+    content: '▾' / '';
+  }
+  small {
+    margin-left: auto;
+    color: var(--faint);
+    font-size: 12px;
+  }
+  &[data-hovered] {
+    color: var(--text);
+  }
 `;
 
 /** A part of the bench that is folded away until it is needed; beside its title, in a word, what it holds. */

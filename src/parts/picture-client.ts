@@ -11,6 +11,8 @@ export interface PictureEvents {
   building?(markId: string, done: number, of: number): void;
   markFailed?(markId: string, reason: string): void;
   lost?(reason: string): void;
+  /** What draws the pictures, in words. */
+  drawnBy?(name: string): void;
 }
 
 type WithoutId<M> = M extends { id: number } ? Omit<M, 'id'> : never;
@@ -121,6 +123,9 @@ export class PictureClient {
 
   private receive(message: FromPicture): void {
     switch (message.kind) {
+      case 'drawn-by':
+        this.events.drawnBy?.(message.name);
+        break;
       case 'drawn':
         this.events.drawn?.(message);
         break;

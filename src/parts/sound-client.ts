@@ -16,7 +16,8 @@ export interface DecodedSound {
 let shared: AudioContext | null = null;
 const context = (): AudioContext => (shared ??= new AudioContext());
 
-const channelsOf = (buffer: AudioBuffer): Float32Array[] => Array.from({ length: buffer.numberOfChannels }, (_, i) => buffer.getChannelData(i));
+const channelsOf = (buffer: AudioBuffer): Float32Array[] =>
+  Array.from({ length: buffer.numberOfChannels }, (_, i) => buffer.getChannelData(i));
 
 /** Decodes a sound file. Throws when the browser cannot. */
 export async function decodeSound(bytes: ArrayBuffer): Promise<DecodedSound> {

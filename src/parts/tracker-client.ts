@@ -5,7 +5,11 @@ import type { TimedPose } from '@/core/rig/take-poses';
  * Listens to a tracker until told to stop; lines that are no samples are passed over.
  * @returns all poses that arrived
  */
-export async function listenToTracker(address: string, signal: AbortSignal, onPose: (pose: TimedPose, count: number) => void): Promise<TimedPose[]> {
+export async function listenToTracker(
+  address: string,
+  signal: AbortSignal,
+  onPose: (pose: TimedPose, count: number) => void,
+): Promise<TimedPose[]> {
   const poses: TimedPose[] = [];
   try {
     const response = await fetch(address, { signal });

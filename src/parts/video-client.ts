@@ -22,7 +22,11 @@ export async function videoCodecFor(container: Container, size: { width: number;
 const SOUND_CODECS: Record<Container, readonly VideoSound['codec'][]> = { mp4: ['aac', 'opus'], webm: ['opus'] };
 
 /** The codec with which this browser can write such a sound into a video, or null. */
-export async function soundCodecFor(container: Container, numberOfChannels: number, sampleRate: number): Promise<VideoSound['codec'] | null> {
+export async function soundCodecFor(
+  container: Container,
+  numberOfChannels: number,
+  sampleRate: number,
+): Promise<VideoSound['codec'] | null> {
   if (typeof AudioEncoder === 'undefined') return null;
   for (const codec of SOUND_CODECS[container]) if (await canEncodeAudio(codec, { numberOfChannels, sampleRate })) return codec;
   return null;
@@ -36,8 +40,10 @@ export function encodeVideo(order: VideoOrder, onProgress: (done: number) => voi
       else if (message.kind === 'done') end(() => resolve(message.bytes));
       else end(() => reject(new Error(message.reason)));
     };
-    const port = new WorkerPort<VideoOrder, FromVideo>(new Worker(new URL('../workers/video.worker.ts', import.meta.url), { type: 'module' }), receive, () =>
-      end(() => reject(new Error('The part of Ironsky that encodes video has stopped.'))),
+    const port = new WorkerPort<VideoOrder, FromVideo>(
+      new Worker(new URL('../workers/video.worker.ts', import.meta.url), { type: 'module' }),
+      receive,
+      () => end(() => reject(new Error('The part of Ironsky that encodes video has stopped.'))),
     );
     const end = (act: () => void) => {
       port.close();

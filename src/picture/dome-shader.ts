@@ -37,7 +37,10 @@ function boxTerm({ azimuth, height, halfWidth, halfHeight, edge, colour, radianc
   const right = [Math.cos(a), 0, -Math.sin(a)];
   const up = [-Math.sin(a) * Math.sin(h), Math.cos(h), -Math.cos(a) * Math.sin(h)];
   const light = linearColour(colour).map((c) => c * radiance);
-  return `sum += ${vec3(light)} * softbox(d, ${vec3(forward)}, ${vec3(right)}, ${vec3(up)}, vec2(${float(radians(halfWidth))}, ${float(radians(halfHeight))}), ${float(radians(edge))} + blur);`;
+  return (
+    `sum += ${vec3(light)} * softbox(d, ${vec3(forward)}, ${vec3(right)}, ${vec3(up)}, vec2(` +
+    `${float(radians(halfWidth))}, ${float(radians(halfHeight))}), ${float(radians(edge))} + blur);`
+  );
 }
 
 /** Radiance of the dome in a world direction, blurred over a cone of about `blur` radians. */
@@ -89,7 +92,8 @@ export const DOME_LIGHTING_GLSL = /* glsl */ `
   radiance += domeRadiance(inverseTransformDirection(mirrored, viewMatrix), 0.9 * alpha);
   #ifdef USE_CLEARCOAT
     float coatAlpha = material.clearcoatRoughness * material.clearcoatRoughness;
-    clearcoatRadiance += domeRadiance(inverseTransformDirection(reflect(-geometryViewDir, geometryClearcoatNormal), viewMatrix), 0.9 * coatAlpha);
+    vec3 coated = reflect(-geometryViewDir, geometryClearcoatNormal);
+    clearcoatRadiance += domeRadiance(inverseTransformDirection(coated, viewMatrix), 0.9 * coatAlpha);
   #endif
 }
 #endif

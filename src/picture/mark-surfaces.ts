@@ -44,7 +44,8 @@ export function markSurfaces(solidsOf: (markId: string) => MarkSolids | undefine
         const out = matrix.fromArray(pose as number[]);
         const inside = new Vector3(...to).applyMatrix4(out.clone().invert());
         const found: HitPointInfo | null = treeOf(mesh).closestPointToPoint(inside);
-        if (found && (!best || found.distance < best.away)) best = { point: found.point.clone().applyMatrix4(out).toArray(), away: found.distance };
+        if (found && (!best || found.distance < best.away))
+          best = { point: found.point.clone().applyMatrix4(out).toArray(), away: found.distance };
       }
       return best?.point ?? null;
     },

@@ -26,6 +26,7 @@ import { linearColour } from '@/core/colour/transfer';
 import type { CameraState, FrameState } from '@/core/frame/frame-state';
 import { throughIris } from '@/core/optics/iris';
 import type { SubFrameSample } from '@/core/optics/samples';
+import { drawerName } from './drawer-name';
 import { lensRadius, subFrameView, type ViewSample } from './projection';
 import { ADD_FRAGMENT, FULLSCREEN_VERTEX, RESOLVE_FRAGMENT } from './resolve-shader';
 import { setSharpness, sharpnessMaterial } from './sharpness';
@@ -62,7 +63,12 @@ export class Painter {
     const target = { minFilter: NearestFilter, magFilter: NearestFilter, generateMipmaps: false } as const;
     this.sum = new WebGLRenderTarget(1, 1, { ...target, type: FloatType, depthBuffer: false });
     this.single = new WebGLRenderTarget(1, 1, { ...target, type: HalfFloatType });
-    this.output = new WebGLRenderTarget(1, 1, { minFilter: LinearFilter, magFilter: LinearFilter, type: UnsignedByteType, depthBuffer: false });
+    this.output = new WebGLRenderTarget(1, 1, {
+      minFilter: LinearFilter,
+      magFilter: LinearFilter,
+      type: UnsignedByteType,
+      depthBuffer: false,
+    });
     const plane = new PlaneGeometry(2, 2);
     this.adder = new Mesh(
       plane,
@@ -99,9 +105,25 @@ export class Painter {
         depthWrite: false,
       }),
     );
-    this.edgeSmoother = new Mesh(plane, new ShaderMaterial({ ...FXAAShader, uniforms: { tDiffuse: { value: this.output.texture }, resolution: { value: new Vector2() } }, blending: NoBlending, depthTest: false, depthWrite: false }));
+    this.edgeSmoother = new Mesh(
+      plane,
+      new ShaderMaterial({
+        ...FXAAShader,
+        uniforms: { tDiffuse: { value: this.output.texture }, resolution: { value: new Vector2() } },
+        blending: NoBlending,
+        depthTest: false,
+        depthWrite: false,
+      }),
+    );
     this.adder.frustumCulled = this.resolver.frustumCulled = this.edgeSmoother.frustumCulled = false;
     this.camera.matrixAutoUpdate = false;
+  }
+
+  /** What draws: the graphics card, or the software that stands in for one, by the name it gives itself. */
+  drawnBy(): string {
+    const gl = this.renderer.getContext();
+    const info = gl.getExtension('WEBGL_debug_renderer_info');
+    return drawerName(String(gl.getParameter(info ? info.UNMASKED_RENDERER_WEBGL : gl.RENDERER)));
   }
 
   /** Sub-frames in the sum so far. */
@@ -210,7 +232,8 @@ export class Painter {
   }
 
   /**
-   * Resolves once the graphics card has drawn all it was asked for. Commands are only queued when they are given: without waiting, a slow card falls
+   * Resolves once the graphics card has drawn all it was asked for. Commands are only queued when they are given: without waiting, a slow
+   * card falls
    * seconds behind, and what is seen is long past.
    */
   async finished(): Promise<void> {

@@ -26,5 +26,7 @@ export function pick(stage: Stage, state: FrameState, x: number, y: number): { m
     const hit = ray.intersectObject(group, true)[0];
     if (hit && hit.distance < best.distance) best = { markId, distance: hit.distance };
   }
-  return best.markId ? { markId: best.markId, distance: best.distance * dot(world, forwardOf(camera.pose)) } : { markId: null, distance: NaN };
+  return best.markId
+    ? { markId: best.markId, distance: best.distance * dot(world, forwardOf(camera.pose)) }
+    : { markId: null, distance: NaN };
 }

@@ -36,7 +36,15 @@ export function sharpnessMaterial(): ShaderMaterial {
 }
 
 /** Tells the material what the lens does; all in metres. */
-export function setSharpness({ uniforms }: ShaderMaterial, { focusDistance, focalLengthMm, fStop, sensorWidthMm, sensorHeightMm }: CameraState): void {
-  const values: Record<string, number> = { focus: focusDistance, aperture: focalLengthMm / fStop / 1000, focal: focalLengthMm / 1000, circle: permittedCircleMm(sensorWidthMm, sensorHeightMm) / 1000 };
+export function setSharpness(
+  { uniforms }: ShaderMaterial,
+  { focusDistance, focalLengthMm, fStop, sensorWidthMm, sensorHeightMm }: CameraState,
+): void {
+  const values: Record<string, number> = {
+    focus: focusDistance,
+    aperture: focalLengthMm / fStop / 1000,
+    focal: focalLengthMm / 1000,
+    circle: permittedCircleMm(sensorWidthMm, sensorHeightMm) / 1000,
+  };
   for (const [name, value] of Object.entries(values)) (uniforms[name] as { value: number }).value = value;
 }

@@ -1,4 +1,16 @@
-import { BufferAttribute, BufferGeometry, Color, DirectionalLight, Group, Mesh, PlaneGeometry, Scene, ShadowMaterial, Sphere, Vector3 } from 'three';
+import {
+  BufferAttribute,
+  BufferGeometry,
+  Color,
+  DirectionalLight,
+  Group,
+  Mesh,
+  PlaneGeometry,
+  Scene,
+  ShadowMaterial,
+  Sphere,
+  Vector3,
+} from 'three';
 import { linearColour } from '@/core/colour/transfer';
 import { swollen } from '@/core/solid/skin';
 import type { Mat4 } from '@/core/space/matrix';
@@ -172,7 +184,10 @@ export class Stage {
     const spread = Math.tan((key.softness * Math.PI) / 180);
     const direction = new Vector3(Math.sin(azimuth) * Math.cos(height), Math.sin(height), Math.cos(azimuth) * Math.cos(height))
       .addScaledVector(new Vector3(Math.cos(azimuth), 0, -Math.sin(azimuth)), lx * spread)
-      .addScaledVector(new Vector3(-Math.sin(azimuth) * Math.sin(height), Math.cos(height), -Math.cos(azimuth) * Math.sin(height)), ly * spread)
+      .addScaledVector(
+        new Vector3(-Math.sin(azimuth) * Math.sin(height), Math.cos(height), -Math.cos(azimuth) * Math.sin(height)),
+        ly * spread,
+      )
       .normalize();
     this.key.color = new Color(...linearColour(key.colour));
     this.key.intensity = key.strength;

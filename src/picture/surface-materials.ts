@@ -1,4 +1,12 @@
-import { Color, MeshBasicMaterial, MeshPhysicalMaterial, Vector2, Vector4, type Material, type WebGLProgramParametersWithUniforms } from 'three';
+import {
+  Color,
+  MeshBasicMaterial,
+  MeshPhysicalMaterial,
+  Vector2,
+  Vector4,
+  type Material,
+  type WebGLProgramParametersWithUniforms,
+} from 'three';
 import { linearColour } from '@/core/colour/transfer';
 import { MATERIALS, type Surface } from '@/core/production/materials';
 import type { FadePlane } from './fade';
@@ -30,7 +38,10 @@ export class SurfaceMaterials {
       material.onBeforeCompile = (shader) => {
         shader.vertexShader = shader.vertexShader
           .replace('void main() {', 'varying float facing;\nvoid main() {')
-          .replace('#include <fog_vertex>', '#include <fog_vertex>\nfacing = 0.35 + 0.65 * abs(dot(normalize(normalMatrix * normal), normalize(vec3(0.25, 0.5, 0.85))));');
+          .replace(
+            '#include <fog_vertex>',
+            '#include <fog_vertex>\nfacing = 0.35 + 0.65 * abs(dot(normalize(normalMatrix * normal), normalize(vec3(0.25, 0.5, 0.85))));',
+          );
         shader.fragmentShader = shader.fragmentShader
           .replace('void main() {', 'varying float facing;\nvoid main() {')
           .replace('#include <opaque_fragment>', 'outgoingLight *= facing;\n#include <opaque_fragment>');
@@ -93,5 +104,8 @@ function addFade(shader: WebGLProgramParametersWithUniforms, { plane, start, end
     .replace('#include <begin_vertex>', '#include <begin_vertex>\nfadeShare = dot(fadePlane, vec4(position, 1.0));');
   shader.fragmentShader = shader.fragmentShader
     .replace('void main() {', 'uniform vec2 fadeEnds;\nvarying float fadeShare;\nvoid main() {')
-    .replace('#include <alphamap_fragment>', '#include <alphamap_fragment>\ndiffuseColor.a *= mix(fadeEnds.x, fadeEnds.y, clamp(fadeShare, 0.0, 1.0));');
+    .replace(
+      '#include <alphamap_fragment>',
+      '#include <alphamap_fragment>\ndiffuseColor.a *= mix(fadeEnds.x, fadeEnds.y, clamp(fadeShare, 0.0, 1.0));',
+    );
 }

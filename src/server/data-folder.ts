@@ -41,7 +41,10 @@ function listen(address: string, folder: string): Promise<net.Server> {
     server.once('error', (error: NodeJS.ErrnoException) => {
       reject(
         error.code === 'EADDRINUSE'
-          ? new FolderInUseError(`Another Ironsky is already running on the data folder ${folder}. Use that one, stop it first, or set IRONSKY_DATA to another folder.`)
+          ? new FolderInUseError(
+              `Another Ironsky is already running on the data folder ${folder}. Use that one, stop it first, or set ` +
+                `IRONSKY_DATA to another folder.`,
+            )
           : error,
       );
     });

@@ -64,7 +64,8 @@ export async function addFont(fileName: string, bytes: Uint8Array): Promise<Uplo
   try {
     if (kind === 'woff2') {
       // What it says it unpacks to (WOFF2 specification, totalSfntSize): a small file must not fill the memory.
-      if (new DataView(bytes.buffer, bytes.byteOffset).getUint32(16) > 3 * MAX_FONT_BYTES) throw new FontError('It unpacks to more than 60 MB.');
+      if (new DataView(bytes.buffer, bytes.byteOffset).getUint32(16) > 3 * MAX_FONT_BYTES)
+        throw new FontError('It unpacks to more than 60 MB.');
       sfnt = await decompressWoff2(bytes);
     }
     if (kind === 'woff') sfnt = unpackWoff(bytes, 3 * MAX_FONT_BYTES);
@@ -81,4 +82,3 @@ export async function addFont(fileName: string, bytes: Uint8Array): Promise<Uplo
   await db.insert(fonts).values({ id, name, bytes: sfnt.length }).onConflictDoNothing();
   return { id, name };
 }
-

@@ -46,7 +46,10 @@ export function importProduction(document: unknown): Promise<ProductionSummary> 
 
 async function rowOf(id: string): Promise<Row> {
   const db = await database();
-  const [row] = await db.select().from(productions).where(and(eq(productions.id, id), isNull(productions.deletedAt)));
+  const [row] = await db
+    .select()
+    .from(productions)
+    .where(and(eq(productions.id, id), isNull(productions.deletedAt)));
   if (!row) throw new UserError(404, 'There is no such production. It may have been deleted.');
   return row;
 }

@@ -71,7 +71,10 @@ export async function orderRender(productionId: string, settings: RenderSettings
   const { document, revision } = await loadProduction(productionId);
   if (settings.last >= document.format.length) throw new UserError(400, `This production ends at frame ${document.format.length - 1}.`);
   const db = await database();
-  const open = await db.select().from(renders).where(and(eq(renders.productionId, productionId), eq(renders.revision, revision), eq(renders.status, 'open')));
+  const open = await db
+    .select()
+    .from(renders)
+    .where(and(eq(renders.productionId, productionId), eq(renders.revision, revision), eq(renders.status, 'open')));
   const same = open.find((row) => isDeepStrictEqual(row.settings, settings));
   if (same) return summary(same);
   const [row] = await db.insert(renders).values({ id: randomUUID(), productionId, revision, document, settings }).returning();

@@ -14,7 +14,8 @@ export function guard(request: Request): void {
     throw new UserError(403, 'Writes are only taken from Ironsky’s own pages.');
   }
   const site = request.headers.get('sec-fetch-site');
-  if (site !== null && site !== 'same-origin' && site !== 'none') throw new UserError(403, 'Writes are only taken from Ironsky’s own pages.');
+  if (site !== null && site !== 'same-origin' && site !== 'none')
+    throw new UserError(403, 'Writes are only taken from Ironsky’s own pages.');
 }
 
 type Handler<P> = (request: Request, params: P) => Promise<Response | object | null>;
@@ -36,7 +37,8 @@ export function route<P = Record<string, never>>(handler: Handler<P>) {
 function errorResponse(error: unknown): Response {
   if (error instanceof UserError) return Response.json({ error: error.message, ...error.detail }, { status: error.status });
   if (error instanceof ProductionError) return Response.json({ error: error.message }, { status: 400 });
-  if (error instanceof ZodError) return Response.json({ error: error.issues[0]?.message ?? 'This request is not understood.' }, { status: 400 });
+  if (error instanceof ZodError)
+    return Response.json({ error: error.issues[0]?.message ?? 'This request is not understood.' }, { status: 400 });
   if (error instanceof SyntaxError) return Response.json({ error: 'This request is not understood.' }, { status: 400 });
   if (isDiskFull(error)) return Response.json({ error: DISK_FULL }, { status: 507 });
   console.error(error);

@@ -37,7 +37,9 @@ export const renders = pgTable('renders', {
   /** The production as it was when the render was ordered. */
   document: document('document').notNull(),
   settings: jsonb('settings').$type<RenderSettings>().notNull(),
-  status: text('status', { enum: ['open', 'done', 'cancelled'] }).notNull().default('open'),
+  status: text('status', { enum: ['open', 'done', 'cancelled'] })
+    .notNull()
+    .default('open'),
   ...stamps,
 });
 

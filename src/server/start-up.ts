@@ -15,7 +15,8 @@ export async function startUp(): Promise<void> {
     if (process.env.IRONSKY_DEMO === '1' && (await listProductions()).length === 0) {
       const { hash } = await addSound('sting.wav', await stingWav());
       // The last one taken in stands first on the desk. Those that are cut to the sting are heard with it.
-      for (const production of demoProductions().reverse()) await importProduction(production.cues.length > 0 ? { ...production, sound: stingSound(hash) } : production);
+      for (const production of demoProductions().reverse())
+        await importProduction(production.cues.length > 0 ? { ...production, sound: stingSound(hash) } : production);
       if ((await listKits()).length === 0) for (const kit of demoKits()) await addKit(kit);
     }
   } catch (error) {

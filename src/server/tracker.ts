@@ -32,7 +32,8 @@ export function trackerStream(settings: z.infer<typeof trackerQuerySchema>): Rea
       let next = samples.next().value;
       timer = setInterval(() => {
         const now = (performance.now() - began) / 1000;
-        for (; next.arrives <= now; next = samples.next().value) controller.enqueue(encoder.encode(`${JSON.stringify(poseSample(next.pose.seconds, next.pose, String(number++)))}\n`));
+        for (; next.arrives <= now; next = samples.next().value)
+          controller.enqueue(encoder.encode(`${JSON.stringify(poseSample(next.pose.seconds, next.pose, String(number++)))}\n`));
         if (now < LONGEST_SECONDS) return;
         clearInterval(timer);
         controller.close();

@@ -20,7 +20,13 @@ export function unpackWoff(bytes: Uint8Array, limit: number): Uint8Array {
   if (count === 0 || count > MAX_TABLES || HEADER + count * ENTRY > bytes.length) throw broken();
   const tables = Array.from({ length: count }, (_, i) => {
     const at = HEADER + i * ENTRY;
-    return { tag: view.getUint32(at), offset: view.getUint32(at + 4), packed: view.getUint32(at + 8), length: view.getUint32(at + 12), checksum: view.getUint32(at + 16) };
+    return {
+      tag: view.getUint32(at),
+      offset: view.getUint32(at + 4),
+      packed: view.getUint32(at + 8),
+      length: view.getUint32(at + 12),
+      checksum: view.getUint32(at + 16),
+    };
   });
   const padded = (length: number) => (length + 3) & ~3;
   const total = 12 + 16 * count + tables.reduce((sum, { length }) => sum + padded(length), 0);

@@ -105,7 +105,10 @@ export class PictureDesk {
       this.send({ kind: 'lost', reason: 'This browser cannot draw 3D pictures (WebGL 2 is missing or switched off).' });
       return;
     }
-    this.painter.onContextLost(() => this.send({ kind: 'lost', reason: 'The graphics card stopped answering. The picture is being started again.' }));
+    this.painter.onContextLost(() =>
+      this.send({ kind: 'lost', reason: 'The graphics card stopped answering. The picture is being started again.' }),
+    );
+    this.send({ kind: 'drawn-by', name: this.painter.drawnBy() });
     for (const [markId, solids] of this.solids) this.painter.stage.setSolids(markId, solids);
     this.changed();
   }
@@ -163,7 +166,14 @@ export class PictureDesk {
         const state = this.lookState(production, look);
         painter.addSubFrame(state, look.quality, subFrameSample(production.seed, 0, 1));
         this.present(painter, state, look);
-        this.send({ kind: 'drawn', seconds: look.seconds, samples: 1, of: goal, focus: state.camera.focusDistance, milliseconds: performance.now() - started });
+        this.send({
+          kind: 'drawn',
+          seconds: look.seconds,
+          samples: 1,
+          of: goal,
+          focus: state.camera.focusDistance,
+          milliseconds: performance.now() - started,
+        });
         if (goal > 1) painter.restart();
         return goal > 1;
       }
@@ -173,15 +183,33 @@ export class PictureDesk {
     // A refined picture takes the place of the quick one only once it is calmer than that.
     if (done >= goal || (!look.moving && done >= 8 && done % 4 === 0)) {
       this.present(painter, state, look);
-      this.send({ kind: 'drawn', seconds: look.seconds, samples: done, of: goal, focus: this.lookState(production, look).camera.focusDistance, milliseconds: performance.now() - started });
+      this.send({
+        kind: 'drawn',
+        seconds: look.seconds,
+        samples: done,
+        of: goal,
+        focus: this.lookState(production, look).camera.focusDistance,
+        milliseconds: performance.now() - started,
+      });
     }
     return done < goal;
   }
 
-  private addSample(painter: Painter, production: Production, { seconds, quality, pose, cameraId }: Pick<Look, 'seconds' | 'quality' | 'pose' | 'cameraId'>, i: number, n: number) {
+  private addSample(
+    painter: Painter,
+    production: Production,
+    { seconds, quality, pose, cameraId }: Pick<Look, 'seconds' | 'quality' | 'pose' | 'cameraId'>,
+    i: number,
+    n: number,
+  ) {
     const sample = subFrameSample(production.seed, i, n);
     const exposure = exposureSeconds(production.shutterDeg, production.format.rate);
-    const state = evaluate(production, seconds + (sample.shutter - 0.5) * exposure, this.boundsOf, { pose, cameraId, surfaces: this.surfaces, pictureFrame: secondsToFrame(seconds, production.format.rate) });
+    const state = evaluate(production, seconds + (sample.shutter - 0.5) * exposure, this.boundsOf, {
+      pose,
+      cameraId,
+      surfaces: this.surfaces,
+      pictureFrame: secondsToFrame(seconds, production.format.rate),
+    });
     painter.addSubFrame(state, quality, sample);
     return state;
   }
@@ -237,7 +265,9 @@ export class PictureDesk {
   private sectionOf(markId: string, cut: CutLine): ShellLoop[] {
     const pieces = this.solids.get(markId)?.pieces ?? [];
     const amount = this.inflateOf(markId);
-    return pieces.flatMap(({ mesh, pose, shell }) => sectionOf({ ...mesh, ...swollen(mesh, amount) }, pose, cut).map((loop) => ({ shell, loop })));
+    return pieces.flatMap(({ mesh, pose, shell }) =>
+      sectionOf({ ...mesh, ...swollen(mesh, amount) }, pose, cut).map((loop) => ({ shell, loop })),
+    );
   }
 
   /** How far a mark is blown up at the frame that is looked at. */

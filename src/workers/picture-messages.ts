@@ -63,6 +63,7 @@ export interface MarkFacts {
 }
 
 export type FromPicture =
+  | { kind: 'drawn-by'; name: string }
   | { kind: 'drawn'; seconds: number; samples: number; of: number; focus: number; milliseconds: number }
   | { kind: 'mark'; markId: string; facts: MarkFacts | null }
   | { kind: 'building'; markId: string; done: number; of: number }

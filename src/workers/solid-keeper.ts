@@ -26,10 +26,17 @@ export class SolidKeeper {
   }
 
   private start(): WorkerPort<BuildRequest, BuildReply> {
-    return new WorkerPort(new Worker(new URL('./solid.worker.ts', import.meta.url), { type: 'module' }), (reply: BuildReply) => this.receive(reply), () => this.stopped());
+    return new WorkerPort(
+      new Worker(new URL('./solid.worker.ts', import.meta.url), { type: 'module' }),
+      (reply: BuildReply) => this.receive(reply),
+      () => this.stopped(),
+    );
   }
 
-  /** Stops building a mark, whatever the worker is at; it stays as it was until it is changed. Others that are waiting are asked for again. */
+  /**
+   * Stops building a mark, whatever the worker is at; it stays as it was until it is changed. Others that are waiting are asked for
+   * again.
+   */
   cancel(markId: string, production: Production): void {
     if (!this.pending.delete(markId)) return;
     this.port.close();
@@ -100,7 +107,8 @@ export class SolidKeeper {
 
   /** The worker itself has failed: nothing that is asked for will come. */
   private stopped(): void {
-    for (const id of this.pending.keys()) this.events.failed(id, 'The part of Ironsky that builds marks has stopped. Reload the page; your work is saved.');
+    for (const id of this.pending.keys())
+      this.events.failed(id, 'The part of Ironsky that builds marks has stopped. Reload the page; your work is saved.');
     this.pending.clear();
     this.settle();
   }

@@ -52,7 +52,10 @@ async function loadFaces({ source, id, axes }: FontRef): Promise<Typeface[]> {
   for (let part = 0; part < 2; part++) {
     const response = await fetch(`/api/fonts/${source}/${id}/${part}`);
     if (response.status === 404 && part > 0) break;
-    if (!response.ok) throw new Error(response.status === 404 ? 'The font of these words is not here any more. Choose another one.' : 'The font could not be loaded.');
+    if (!response.ok)
+      throw new Error(
+        response.status === 404 ? 'The font of these words is not here any more. Choose another one.' : 'The font could not be loaded.',
+      );
     loaded.push(new Typeface(await response.arrayBuffer(), axes));
   }
   return loaded;
@@ -91,7 +94,7 @@ async function build({ mark, key }: MarkRequest): Promise<void> {
   }
 }
 
-const factsOf = (face: Typeface | undefined): FontFacts | null => face ? { axes: face.axes, restricted: face.restricted } : null;
+const factsOf = (face: Typeface | undefined): FontFacts | null => (face ? { axes: face.axes, restricted: face.restricted } : null);
 
 /** All faces that some words are set in, loaded. */
 async function wordsFaces({ font, runs }: Words) {

@@ -19,7 +19,4 @@ export interface VideoSound {
   codec: 'aac' | 'opus';
 }
 
-export type FromVideo =
-  | { kind: 'progress'; done: number }
-  | { kind: 'done'; bytes: ArrayBuffer }
-  | { kind: 'failed'; reason: string };
+export type FromVideo = { kind: 'progress'; done: number } | { kind: 'done'; bytes: ArrayBuffer } | { kind: 'failed'; reason: string };

@@ -1,5 +1,15 @@
 import { decode } from 'fast-png';
-import { AudioSample, AudioSampleSource, BufferTarget, Mp4OutputFormat, Output, QUALITY_VERY_HIGH, VideoSample, VideoSampleSource, WebMOutputFormat } from 'mediabunny';
+import {
+  AudioSample,
+  AudioSampleSource,
+  BufferTarget,
+  Mp4OutputFormat,
+  Output,
+  QUALITY_VERY_HIGH,
+  VideoSample,
+  VideoSampleSource,
+  WebMOutputFormat,
+} from 'mediabunny';
 import { videoPlanes } from '@/core/colour/video-planes';
 import { sayReady } from './worker-port';
 import type { FromVideo, VideoOrder, VideoSound } from './video-messages';
@@ -31,7 +41,13 @@ function soundTrack(output: Output, sound: VideoSound | null): (seconds: number)
     const count = upTo - given;
     const data = new Float32Array(count * channels.length);
     channels.forEach((channel, i) => data.set(channel.subarray(given, upTo), i * count));
-    const sample = new AudioSample({ data, format: 'f32-planar', numberOfChannels: channels.length, sampleRate, timestamp: given / sampleRate });
+    const sample = new AudioSample({
+      data,
+      format: 'f32-planar',
+      numberOfChannels: channels.length,
+      sampleRate,
+      timestamp: given / sampleRate,
+    });
     given = upTo;
     await source.add(sample);
     sample.close();
@@ -40,7 +56,10 @@ function soundTrack(output: Output, sound: VideoSound | null): (seconds: number)
 
 async function encode(order: VideoOrder): Promise<ArrayBuffer> {
   const target = new BufferTarget();
-  const output = new Output({ format: order.container === 'mp4' ? new Mp4OutputFormat({ fastStart: 'in-memory' }) : new WebMOutputFormat(), target });
+  const output = new Output({
+    format: order.container === 'mp4' ? new Mp4OutputFormat({ fastStart: 'in-memory' }) : new WebMOutputFormat(),
+    target,
+  });
   const source = new VideoSampleSource({ codec: order.codec, quality: QUALITY_VERY_HIGH, alpha: order.alpha ? 'keep' : 'discard' });
   const { num, den } = order.rate;
   output.addVideoTrack(source, { frameRate: num / den });

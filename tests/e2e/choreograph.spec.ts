@@ -36,7 +36,11 @@ function clickTrack(times: readonly number[], rate = 22_050, seconds = 2): Buffe
   bytes.write('data', 36);
   bytes.writeUInt32LE(bytes.length - 44, 40);
   for (const time of times) {
-    for (let i = 0; i < 0.04 * rate; i++) bytes.writeInt16LE(Math.round(26_000 * Math.exp(-i / (0.008 * rate)) * Math.sin((2 * Math.PI * 1200 * i) / rate + 0.3)), 44 + 2 * (Math.round(time * rate) + i));
+    for (let i = 0; i < 0.04 * rate; i++)
+      bytes.writeInt16LE(
+        Math.round(26_000 * Math.exp(-i / (0.008 * rate)) * Math.sin((2 * Math.PI * 1200 * i) / rate + 0.3)),
+        44 + 2 * (Math.round(time * rate) + i),
+      );
   }
   return bytes;
 }
@@ -79,7 +83,10 @@ test('shots: split with a new camera, carry, cut while it moves, contact sheet, 
   await saved(page);
 });
 
-test('keys: several by a box and by Ctrl, dragged, stretched, reversed, copied; one in its curve by numbers and by its handle', async ({ page, ironsky }) => {
+test('keys: several by a box and by Ctrl, dragged, stretched, reversed, copied; one in its curve by numbers and by its handle', async ({
+  page,
+  ironsky,
+}) => {
   await makeProduction(page, ironsky.url, 'Currents', '04:00');
   await goToRoom(page, 'Choreograph');
   await landAt(page, 0, -10);
@@ -87,7 +94,10 @@ test('keys: several by a box and by Ctrl, dragged, stretched, reversed, copied; 
   await landAt(page, 40, -5);
   const rivet = (frame: number) => page.getByRole('button', { name: new RegExp(`^Orbit, Camera 1: key at frame ${frame}\\b`) });
   // Over the second and third rivet.
-  const [a, b] = [(await rivet(20).boundingBox()) as { x: number; y: number }, (await rivet(40).boundingBox()) as { x: number; y: number; width: number; height: number } & { x: number; y: number }];
+  const [a, b] = [
+    (await rivet(20).boundingBox()) as { x: number; y: number },
+    (await rivet(40).boundingBox()) as { x: number; y: number; width: number; height: number } & { x: number; y: number },
+  ];
   await page.mouse.move(a.x - 12, a.y + 22);
   await page.mouse.down();
   await page.mouse.move(b.x + 30, b.y - 6, { steps: 5 });
@@ -129,19 +139,31 @@ test('keys: several by a box and by Ctrl, dragged, stretched, reversed, copied; 
   await saved(page);
 });
 
-test('sound and cues: a click track is drawn and its clicks become cues; keys fall on them; a cue takes its keys along', async ({ page, ironsky }) => {
+test('sound and cues: a click track is drawn and its clicks become cues; keys fall on them; a cue takes its keys along', async ({
+  page,
+  ironsky,
+}) => {
   await makeProduction(page, ironsky.url, 'Soundings', '02:00');
   await goToRoom(page, 'Choreograph');
   await page.getByRole('button', { name: 'Sound and cues' }).click();
-  await page.getByLabel('Sound file').setInputFiles({ name: 'notes.wav', mimeType: 'audio/wav', buffer: Buffer.from('not a sound at all') });
-  await expect(page.getByRole('complementary').getByRole('alert')).toHaveText('“notes.wav” is not a sound file. Choose a WAV, MP3, OGG or FLAC file.');
-  await page.getByLabel('Sound file').setInputFiles({ name: 'clicks.wav', mimeType: 'audio/wav', buffer: clickTrack([0.4, 0.8, 1.2, 1.6]) });
+  await page
+    .getByLabel('Sound file')
+    .setInputFiles({ name: 'notes.wav', mimeType: 'audio/wav', buffer: Buffer.from('not a sound at all') });
+  await expect(page.getByRole('complementary').getByRole('alert')).toHaveText(
+    '“notes.wav” is not a sound file. Choose a WAV, MP3, OGG or FLAC file.',
+  );
+  await page
+    .getByLabel('Sound file')
+    .setInputFiles({ name: 'clicks.wav', mimeType: 'audio/wav', buffer: clickTrack([0.4, 0.8, 1.2, 1.6]) });
   await expect(page.getByText('clicks.wav, 2.0 s')).toBeVisible();
   await expect(page.getByTestId('waveform')).toBeVisible();
   await page.getByRole('button', { name: 'Find them in the sound' }).click();
   await expect(page.getByText(/4 onsets, about 1(49|50|51) beats a minute/)).toBeVisible({ timeout: 30_000 });
   // At 25 frames a second they fall on every tenth frame.
-  for (const frame of [10, 20, 30, 40]) await expect(page.getByRole('button', { name: new RegExp(`^Cue at frame (${frame}|${frame}\\.[01]|${frame - 1}\\.9)$`) })).toBeVisible();
+  for (const frame of [10, 20, 30, 40])
+    await expect(
+      page.getByRole('button', { name: new RegExp(`^Cue at frame (${frame}|${frame}\\.[01]|${frame - 1}\\.9)$`) }),
+    ).toBeVisible();
 
   await landAt(page, 16, 4);
   const rivet = page.getByRole('button', { name: /^Orbit, Camera 1: key at frame/ });
@@ -157,7 +179,9 @@ test('sound and cues: a click track is drawn and its clicks become cues; keys fa
   await page.getByRole('slider', { name: 'Playhead' }).focus();
   await page.keyboard.press('Home');
   await page.keyboard.press('Space');
-  await page.waitForFunction(() => Number(document.querySelector('[role=slider][aria-label=Playhead]')?.getAttribute('aria-valuenow')) > 12);
+  await page.waitForFunction(
+    () => Number(document.querySelector('[role=slider][aria-label=Playhead]')?.getAttribute('aria-valuenow')) > 12,
+  );
   await page.keyboard.press('Space');
   await saved(page);
   await page.reload();
@@ -182,7 +206,9 @@ test('a take: recorded from the tracker, or read from a file of poses; a wrong f
   const file = page.getByLabel('File of poses');
   await file.setInputFiles({ name: 'way.ndjson', mimeType: 'application/json', buffer: Buffer.from('{"timing": 1}\n{"timing": 2}') });
   await expect(page.getByRole('complementary').getByRole('alert')).toContainText('“way.ndjson” cannot be used. Sample 1 is not a pose');
-  const lines = Array.from({ length: 61 }, (_, i) => JSON.stringify(poseSample(100 + i / 60, { x: i / 60, y: 0, z: 0, pan: 0, tilt: 0, roll: 0 })));
+  const lines = Array.from({ length: 61 }, (_, i) =>
+    JSON.stringify(poseSample(100 + i / 60, { x: i / 60, y: 0, z: 0, pan: 0, tilt: 0, roll: 0 })),
+  );
   await file.setInputFiles({ name: 'dolly.ndjson', mimeType: 'application/json', buffer: Buffer.from(lines.join('\n')) });
   await expect(page.getByText('dolly.ndjson, 1.0 s')).toBeVisible();
   // One metre in a second: a dot a frame in the plan, evenly.
@@ -214,7 +240,14 @@ test('focus and guides: a size is held, what is sharp is painted, time is bent, 
   await page.getByRole('option', { name: 'HELD' }).click();
   await seekTo(page, 40);
   // From 8 m to 4 m the lens is nearly halved, a little more as the front is nearer than the pivot.
-  const lens = Number(/([\d.]+) mm/.exec((await page.getByText(/^[\d.]+ mm$/).first().textContent()) ?? '')?.[1]);
+  const lens = Number(
+    /([\d.]+) mm/.exec(
+      (await page
+        .getByText(/^[\d.]+ mm$/)
+        .first()
+        .textContent()) ?? '',
+    )?.[1],
+  );
   expect(lens).toBeGreaterThan(14);
   expect(lens).toBeLessThan(19);
 
@@ -235,7 +268,10 @@ test('focus and guides: a size is held, what is sharp is painted, time is bent, 
   await page.getByRole('button', { name: 'Backwards' }).last().click();
   // The last delivered frame now shows the scene's first: the camera is 8 m away.
   await seekTo(page, 49);
-  await page.getByRole('button', { name: /^Camera 1/ }).first().click();
+  await page
+    .getByRole('button', { name: /^Camera 1/ })
+    .first()
+    .click();
   await expect(field(page, 'Radius, m')).toHaveValue('8.00');
   await saved(page);
 });

@@ -62,7 +62,11 @@ test('a value is keyed beside it, and keys are stepped through from the field', 
   await page.keyboard.press('Control+ArrowRight');
   await expect(page.getByLabel('Timecode of the playhead')).toHaveValue('00:00:00:10');
   await goToRoom(page, 'Choreograph');
-  await expect(page.getByRole('button', { name: 'K, place: move from frame 0 to 10, even' }).or(page.getByRole('button', { name: /^K, place: move from frame 0 to 10/ }))).toBeVisible();
+  await expect(
+    page
+      .getByRole('button', { name: 'K, place: move from frame 0 to 10, even' })
+      .or(page.getByRole('button', { name: /^K, place: move from frame 0 to 10/ })),
+  ).toBeVisible();
 });
 
 test('keyboard alone: find a command, add words, fly, land, step, remove, undo', async ({ page, ironsky }) => {
@@ -118,7 +122,9 @@ test('an outline from a file, and one that is none', async ({ page, ironsky }) =
     await (await chooser).setFiles({ name, mimeType: 'image/svg+xml', buffer: Buffer.from(text) });
   };
   await choose('words.svg', '<svg xmlns="http://www.w3.org/2000/svg"><text>hello</text></svg>');
-  await expect(page.getByRole('navigation', { name: 'Call sheet' }).getByRole('alert')).toContainText('It holds only text. Turn text into outlines first.');
+  await expect(page.getByRole('navigation', { name: 'Call sheet' }).getByRole('alert')).toContainText(
+    'It holds only text. Turn text into outlines first.',
+  );
   await choose('drop.svg', '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><path d="M5 0C9 5 9 10 5 10S1 5 5 0Z"/></svg>');
   await expect(page.getByRole('button', { name: 'drop outline' })).toBeVisible();
   await type(page, 'Height, m', '2');
@@ -160,8 +166,13 @@ test.describe('with the demo', () => {
         return lens ? [lens.width >= 640, lens.height >= 360] : [];
       };
       await expect.poll(sides).toEqual([true, true]);
-      expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth && document.documentElement.scrollHeight <= innerHeight)).toBe(true);
-      for (const bench of await page.getByRole('complementary').all()) expect(await bench.evaluate((e) => e.scrollWidth <= e.clientWidth)).toBe(true);
+      expect(
+        await page.evaluate(
+          () => document.documentElement.scrollWidth <= innerWidth && document.documentElement.scrollHeight <= innerHeight,
+        ),
+      ).toBe(true);
+      for (const bench of await page.getByRole('complementary').all())
+        expect(await bench.evaluate((e) => e.scrollWidth <= e.clientWidth)).toBe(true);
     }
   });
 });

@@ -93,7 +93,12 @@ test('from an empty desk to frames on disk, as a person would', async ({ page, i
     await page.mouse.down();
     await page.mouse.move(box.x + box.width / 2 - 200, box.y + box.height / 2, { steps: 8 });
     await page.mouse.up();
-    const frameOf = async () => Number(/frame (\d+)/.exec((await page.getByRole('button', { name: /^Orbit, Camera 1: key at frame [1-9]/ }).getAttribute('aria-label')) ?? '')?.[1]);
+    const frameOf = async () =>
+      Number(
+        /frame (\d+)/.exec(
+          (await page.getByRole('button', { name: /^Orbit, Camera 1: key at frame [1-9]/ }).getAttribute('aria-label')) ?? '',
+        )?.[1],
+      );
     const dragged = await frameOf();
     expect(dragged).toBeGreaterThan(12);
     expect(dragged).toBeLessThan(24);
@@ -123,7 +128,9 @@ test('from an empty desk to frames on disk, as a person would', async ({ page, i
     await page.keyboard.press('Home');
     await page.keyboard.press('Space');
     await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
-    await page.waitForFunction(() => Number(document.querySelector('[role=slider][aria-label=Playhead]')?.getAttribute('aria-valuenow')) > 2);
+    await page.waitForFunction(
+      () => Number(document.querySelector('[role=slider][aria-label=Playhead]')?.getAttribute('aria-valuenow')) > 2,
+    );
     await page.keyboard.press('Space');
     await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
   });
@@ -149,10 +156,25 @@ test('from an empty desk to frames on disk, as a person would', async ({ page, i
     const [render] = readdirSync(path.join(ironsky.folder, 'renders'));
     const folder = path.join(ironsky.folder, 'renders', render as string);
     expect(readdirSync(folder).sort()).toEqual(['frame_00000.png', 'frame_00001.png', 'frame_00002.png', 'video.webm']);
-    const checked = execFileSync('pngcheck', readdirSync(folder).filter((n) => n.endsWith('.png')).map((n) => path.join(folder, n))).toString();
+    const checked = execFileSync(
+      'pngcheck',
+      readdirSync(folder)
+        .filter((n) => n.endsWith('.png'))
+        .map((n) => path.join(folder, n)),
+    ).toString();
     expect(checked).toContain('192x108, 24-bit RGB');
-    const probed = JSON.parse(execFileSync('ffprobe', ['-v', 'error', '-count_frames', '-show_streams', '-of', 'json', path.join(folder, 'video.webm')]).toString()).streams[0];
-    expect(probed).toMatchObject({ codec_name: 'vp9', width: 192, height: 108, r_frame_rate: '25/1', nb_read_frames: '3', color_range: 'tv', color_space: 'bt709' });
+    const probed = JSON.parse(
+      execFileSync('ffprobe', ['-v', 'error', '-count_frames', '-show_streams', '-of', 'json', path.join(folder, 'video.webm')]).toString(),
+    ).streams[0];
+    expect(probed).toMatchObject({
+      codec_name: 'vp9',
+      width: 192,
+      height: 108,
+      r_frame_rate: '25/1',
+      nb_read_frames: '3',
+      color_range: 'tv',
+      color_space: 'bt709',
+    });
   });
 
   await test.step('and a still', async () => {

@@ -83,7 +83,10 @@ test('words round a ring travel by a channel; split into letters and gathered th
   await saved(page);
 });
 
-test('a kit from the shelf: followed, overridden, followed again; saved and put on the shelf for another production', async ({ page, ironsky }) => {
+test('a kit from the shelf: followed, overridden, followed again; saved and put on the shelf for another production', async ({
+  page,
+  ironsky,
+}) => {
   await makeProduction(page, ironsky.url, 'Kits');
   await addWords(page, 'HARBOUR');
   await type(page, 'Front size, mm', '31');

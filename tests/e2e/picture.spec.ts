@@ -94,7 +94,8 @@ test('a point out of focus spreads to the handbook’s circle of confusion, one 
     const spot = spotIn(await draw(production, { samples: 128 }));
     const blur = circleOfConfusionMm(focalLengthMm, fStop, focus, distance) * pixelsPerMm;
     const expected = ofDisc(imageDiameter) + ofDisc(blur) + PIXEL;
-    for (const variance of [spot.varianceX, spot.varianceY]) expect(Math.abs(Math.sqrt(variance / expected) - 1), `focused at ${focus} m`).toBeLessThan(0.04);
+    for (const variance of [spot.varianceX, spot.varianceY])
+      expect(Math.abs(Math.sqrt(variance / expected) - 1), `focused at ${focus} m`).toBeLessThan(0.04);
     expect(Math.hypot(spot.x - (WIDTH - 1) / 2, spot.y - (HEIGHT - 1) / 2)).toBeLessThan(0.3);
   }
 });
@@ -129,13 +130,21 @@ test('the same frame drawn twice is the same bytes', async () => {
       shell.from = -0.15;
       shell.to = 0.15;
       shell.front.profile = 'round';
-      shell.surfaces = { face: surfaceOf('polished-steel'), bevel: surfaceOf('brass'), side: surfaceOf('lacquer'), back: surfaceOf('matte') };
+      shell.surfaces = {
+        face: surfaceOf('polished-steel'),
+        bevel: surfaceOf('brass'),
+        side: surfaceOf('lacquer'),
+        back: surfaceOf('matte'),
+      };
     }
   });
   const once = await draw(production, { samples: 8, alpha: false });
   const twice = await draw(production, { samples: 8, alpha: false });
   expect(Buffer.compare(Buffer.from(once), Buffer.from(twice))).toBe(0);
-  const otherSeed = await draw(produce(production, (draft) => void (draft.seed = 99)), { samples: 8, alpha: false });
+  const otherSeed = await draw(
+    produce(production, (draft) => void (draft.seed = 99)),
+    { samples: 8, alpha: false },
+  );
   expect(Buffer.compare(Buffer.from(once), Buffer.from(otherSeed))).not.toBe(0);
 });
 
@@ -197,7 +206,8 @@ test('a soft key makes a penumbra as wide as its disc is seen from the edge abov
     return x - (b - level) / (b - a);
   };
   const penumbra = 2 * height * Math.tan((softness * Math.PI) / 180) * pixelsPerMetre;
-  // Across a straight edge a disc's light falls off as a segment of the disc; 20 % and 80 % lie 0.492 of its width apart (geometry of the circle segment).
+  // Across a straight edge a disc's light falls off as a segment of the disc; 20 % and 80 % lie 0.492 of its width apart (geometry of the
+  // circle segment).
   expect(crossing(0.8) - crossing(0.2)).toBeGreaterThan(0.4 * penumbra);
   expect(crossing(0.8) - crossing(0.2)).toBeLessThan(0.6 * penumbra);
   expect(Math.abs((WIDTH - 1) / 2 - crossing(0.5) - 0.8 * pixelsPerMetre)).toBeLessThan(0.12 * penumbra);

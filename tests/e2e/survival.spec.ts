@@ -44,7 +44,10 @@ test('close the browser, kill the server, start again: all is as it was', async 
   const again = await browser.newPage();
   await again.goto(address);
   await expect(again.getByRole('button', { name: /^Orbit, Camera 1: key at frame 0/ })).toBeVisible();
-  await again.getByRole('button', { name: /STILL HERE/ }).first().click();
+  await again
+    .getByRole('button', { name: /STILL HERE/ })
+    .first()
+    .click();
   await goToRoom(again, 'Shape');
   await expect(again.getByRole('textbox', { name: 'Words' })).toHaveValue('STILL HERE');
   expect(await valueOf(again, 'Tracking, ‰')).toBe('120');
@@ -138,19 +141,49 @@ test.describe('with the demo', () => {
   test('the terminal renders with the server that runs, as transparent frames and as MP4 with its sound', async ({ ironsky }) => {
     const out = mkdtempSync(path.join(tmpdir(), 'ironsky-out-'));
     const render = (...args: string[]) =>
-      promisify(execFile)(process.execPath, [path.join(ROOT, 'scripts/render.mjs'), 'Lantern Deep, ident A', '--scale', '0.1', '--samples', '4', '--out', out, ...args], {
-        env: { ...process.env, IRONSKY_DATA: ironsky.folder },
-      });
+      promisify(execFile)(
+        process.execPath,
+        [path.join(ROOT, 'scripts/render.mjs'), 'Lantern Deep, ident A', '--scale', '0.1', '--samples', '4', '--out', out, ...args],
+        {
+          env: { ...process.env, IRONSKY_DATA: ironsky.folder },
+        },
+      );
     try {
       const { stdout } = await render('--frames', '83-86', '--video', 'mp4');
       expect(stdout).toContain('5 files');
-      const video = JSON.parse(execFileSync('ffprobe', ['-v', 'error', '-count_frames', '-show_streams', '-of', 'json', path.join(out, 'video.mp4')]).toString()).streams[0];
-      expect(video).toMatchObject({ codec_name: 'h264', width: 192, height: 108, r_frame_rate: '25/1', nb_read_frames: '4', color_range: 'tv', color_space: 'bt709' });
+      const video = JSON.parse(
+        execFileSync('ffprobe', ['-v', 'error', '-count_frames', '-show_streams', '-of', 'json', path.join(out, 'video.mp4')]).toString(),
+      ).streams[0];
+      expect(video).toMatchObject({
+        codec_name: 'h264',
+        width: 192,
+        height: 108,
+        r_frame_rate: '25/1',
+        nb_read_frames: '4',
+        color_range: 'tv',
+        color_space: 'bt709',
+      });
       // The last strike falls on frame 84, read back by ffmpeg.
-      const heard = execFileSync('ffmpeg', ['-v', 'error', '-i', path.join(out, 'video.mp4'), '-f', 'f32le', '-ac', '1', '-ar', String(STING_RATE), '-']);
-      expect(Math.abs(lagOf(new Float32Array(heard.buffer.slice(heard.byteOffset, heard.byteOffset + heard.length)), stingSignal(), 83 / 25))).toBeLessThan(0.003);
+      const heard = execFileSync('ffmpeg', [
+        '-v',
+        'error',
+        '-i',
+        path.join(out, 'video.mp4'),
+        '-f',
+        'f32le',
+        '-ac',
+        '1',
+        '-ar',
+        String(STING_RATE),
+        '-',
+      ]);
+      expect(
+        Math.abs(lagOf(new Float32Array(heard.buffer.slice(heard.byteOffset, heard.byteOffset + heard.length)), stingSignal(), 83 / 25)),
+      ).toBeLessThan(0.003);
       await render('--frames', '85', '--video', 'mp4', '--silent');
-      expect(execFileSync('ffprobe', ['-v', 'error', '-show_streams', '-of', 'json', path.join(out, 'video.mp4')]).toString()).not.toContain('"audio"');
+      expect(
+        execFileSync('ffprobe', ['-v', 'error', '-show_streams', '-of', 'json', path.join(out, 'video.mp4')]).toString(),
+      ).not.toContain('"audio"');
       await render('--frames', '149', '--alpha');
       expect(execFileSync('pngcheck', [path.join(out, 'frame_00149.png')]).toString()).toContain('32-bit RGB+alpha');
       await expect(render('--frames', '900')).rejects.toThrow(/ends at frame 149/);

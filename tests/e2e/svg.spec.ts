@@ -5,7 +5,8 @@ import { LANTERN_FISH_SVG } from '@/demo/lantern-fish';
 
 /** Boxes of drawings against the browser's own (SVG 2, getBBox). */
 
-const svg = (inner: string, root = 'viewBox="0 0 100 100"') => `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ${root}>${inner}</svg>`;
+const svg = (inner: string, root = 'viewBox="0 0 100 100"') =>
+  `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ${root}>${inner}</svg>`;
 
 const DRAWINGS: Record<string, string> = {
   'rounded rectangle': svg('<rect x="3" y="4" width="40" height="20" rx="6"/>'),
@@ -14,9 +15,14 @@ const DRAWINGS: Record<string, string> = {
   polygon: svg('<polygon points="1,2 30,-4.5 22,40"/>'),
   'arcs, large and small': svg('<path d="M10 10A20 12 35 1 0 40 30a8 8 0 0 1-9 3Z"/>'),
   'smooth curves': svg('<path d="m5 5c10-20 30 40 40 10s-20-30-30 5t-8 10z"/>'),
-  'nested transforms': svg('<g transform="translate(10,20) scale(2 .5)"><g transform="skewX(20) rotate(-15)"><rect width="10" height="30"/></g></g>'),
+  'nested transforms': svg(
+    '<g transform="translate(10,20) scale(2 .5)"><g transform="skewX(20) rotate(-15)"><rect width="10" height="30"/></g></g>',
+  ),
   matrix: svg('<path d="M0 0h10v10z" transform="matrix(1 .5 -.3 2 7 9)"/>'),
-  'use and symbol': svg('<symbol id="s" viewBox="0 0 20 10"><circle cx="10" cy="5" r="5"/></symbol><use href="#s" x="5" y="6" width="40" height="40"/><defs><path id="p" d="M0 0h4v9z"/></defs><use href="#p" transform="rotate(20) translate(30 2)"/>'),
+  'use and symbol': svg(
+    '<symbol id="s" viewBox="0 0 20 10"><circle cx="10" cy="5" r="5"/></symbol><use href="#s" x="5" y="6" width="40" ' +
+      'height="40"/><defs><path id="p" d="M0 0h4v9z"/></defs><use href="#p" transform="rotate(20) translate(30 2)"/>',
+  ),
   'inner view': svg('<svg x="10" y="10" width="30" height="60" viewBox="5 5 10 10"><rect x="5" y="5" width="10" height="10"/></svg>'),
   'units of length': svg('<rect x="1mm" y="1pt" width=".5in" height="1cm"/>'),
   'the sign of the season': LANTERN_FISH_SVG,

@@ -69,7 +69,9 @@ test('a raster too large, a length of nothing, a name of nothing', async ({ page
   await dialog.getByLabel('Name').fill(' ');
   await dialog.getByRole('button', { name: 'Make it' }).click();
   await expect(dialog.getByRole('alert')).toHaveText('A production needs a name.');
-  const response = await page.request.post(`${ironsky.url}/api/productions`, { data: { name: 'A', format: { width: 1920, height: 1080, rate: 0, length: 10 } } });
+  const response = await page.request.post(`${ironsky.url}/api/productions`, {
+    data: { name: 'A', format: { width: 1920, height: 1080, rate: 0, length: 10 } },
+  });
   expect(response.status()).toBe(400);
   expect((await response.json()).error).not.toBe('');
 });
@@ -106,7 +108,9 @@ test('the disk is full while rendering: the reason is said, and the render goes 
   // What the server answers when the system says that there is no room (its own handling of that is tested with the server).
   let full = true;
   await page.route('**/frames/1', (route) =>
-    full && route.request().method() === 'PUT' ? route.fulfill({ status: 507, json: { error: 'The disk is full. Nothing that was saved is lost: make room, then continue.' } }) : route.continue(),
+    full && route.request().method() === 'PUT'
+      ? route.fulfill({ status: 507, json: { error: 'The disk is full. Nothing that was saved is lost: make room, then continue.' } })
+      : route.continue(),
   );
   await page.getByRole('button', { name: 'Render 3 frames' }).click();
   await expect(page.getByRole('list', { name: 'Renders' }).getByRole('alert')).toContainText('The disk is full.', { timeout: 120_000 });

@@ -64,11 +64,18 @@ function between(a: FrameState, b: FrameState): Differences {
 
 const same = (differences: Differences) => Object.values(differences).every((v) => v < 1e-3);
 
-/** Compares the first frame that is not delivered any more with the first one that is. Played round and round, a production that closes does not stutter. */
+/**
+ * Compares the first frame that is not delivered any more with the first one that is. Played round and round, a production that closes
+ * does not stutter.
+ */
 export function checkLoop(production: Production, boundsOf: BoundsOf): LoopCheck {
   const { length, rate } = production.format;
   const at = (frame: number) => evaluate(production, frameToSeconds(frame, rate), boundsOf);
   const first = at(0);
   const found = between(first, at(length));
-  return { ...found, closes: same(found), repeats: length > 2 && same(between(first, at(length - 1))) && !same(between(first, at(Math.floor(length / 3)))) };
+  return {
+    ...found,
+    closes: same(found),
+    repeats: length > 2 && same(between(first, at(length - 1))) && !same(between(first, at(Math.floor(length / 3)))),
+  };
 }

@@ -23,7 +23,10 @@ const CROSSING_OPEN = 0.5;
 /** What crosses the frame faster than this is not followed by the eye any more: a whip, seen as blur (common practice). */
 const WHIP_SECONDS = 0.5;
 
-/** How wide the gap between two exposures may be before the eye sees steps, as a share of the frame's width: what the seven-second rule leaves. */
+/**
+ * How wide the gap between two exposures may be before the eye sees steps, as a share of the frame's width: what the seven-second rule
+ * leaves.
+ */
 export const GAP_LIMIT = (1 / (CROSSING_SECONDS * CROSSING_RATE)) * (1 - CROSSING_OPEN);
 
 /** Points by which the motion of marks is told: the corners of their boxes and their middles. */

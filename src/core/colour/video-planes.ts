@@ -4,8 +4,10 @@ const BLUE = 0.0722;
 const GREEN = 1 - RED - BLUE;
 
 /**
- * A picture as the planes of a video, one after the other: luma, then the two colour differences at half the resolution each way (4:2:0, each
- * the mean of four pixels), then opacity where there is one. Eight bits in the narrow range, after ITU-R BT.709: black is 16, white 235, differences lie about 128.
+ * A picture as the planes of a video, one after the other: luma, then the two colour differences at half the resolution each way (4:2:0,
+ * each
+ * the mean of four pixels), then opacity where there is one. Eight bits in the narrow range, after ITU-R BT.709: black is 16, white 235,
+ * differences lie about 128.
  * @param pixels rows of pixels from the top: red, green, blue, and opacity where they have it, a byte each
  * @param width pixels, even
  * @param height pixels, even

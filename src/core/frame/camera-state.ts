@@ -10,14 +10,23 @@ import type { BoundsOf, CameraState } from './frame-state';
 import { focalLengthAt, focusDistanceAt } from './lens-state';
 
 /** A camera at a scene frame: where it stands, what its lens does. */
-export function cameraState(production: Production, camera: Camera, frame: number, boundsOf: BoundsOf, surfaces?: Surfaces, flown?: Mat4): CameraState {
+export function cameraState(
+  production: Production,
+  camera: Camera,
+  frame: number,
+  boundsOf: BoundsOf,
+  surfaces?: Surfaces,
+  flown?: Mat4,
+): CameraState {
   const { width, height } = production.format;
   const pose = flown ?? cameraPose(production, camera, frame, boundsOf);
   return {
     pose,
     focalLengthMm: focalLengthAt(production, camera, frame, pose, boundsOf),
     fStop: Math.max(0.05, valueAt(camera.lens.fStop, frame)),
-    focusDistance: focusDistanceAt(production, camera, frame, boundsOf, surfaces, (k) => (flown || k === frame ? pose : cameraPose(production, camera, k, boundsOf))),
+    focusDistance: focusDistanceAt(production, camera, frame, boundsOf, surfaces, (k) =>
+      flown || k === frame ? pose : cameraPose(production, camera, k, boundsOf),
+    ),
     sensorWidthMm: camera.sensorWidthMm,
     sensorHeightMm: (camera.sensorWidthMm * height) / width,
     iris: camera.iris,

@@ -36,7 +36,12 @@ export interface EvaluateOptions {
 /**
  * The state of a production at a delivered time in seconds. Deterministic and without memory.
  */
-export function evaluate(production: Production, seconds: number, boundsOf: BoundsOf, { pose, pictureFrame, surfaces, cameraId }: EvaluateOptions = {}): FrameState {
+export function evaluate(
+  production: Production,
+  seconds: number,
+  boundsOf: BoundsOf,
+  { pose, pictureFrame, surfaces, cameraId }: EvaluateOptions = {},
+): FrameState {
   const delivered = secondsToFrame(seconds, production.format.rate);
   const frame = sceneFrameAt(production, delivered, pictureFrame);
   const marks = production.marks.filter((mark) => mark.shown).map((mark) => markState(mark, frame, boundsOf(mark.id)));

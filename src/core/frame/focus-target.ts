@@ -17,9 +17,20 @@ export interface Surfaces {
 
 const NEAREST = 0.01;
 
-/** Distance at which the lens axis meets the first surface of any mark shown; past all surfaces, the depth of the box that it passes nearest to. */
-function alongAxis({ marks }: Pick<Production, 'marks'>, camera: Mat4, frame: number, boundsOf: BoundsOf, surfaces?: Surfaces): number | null {
-  const standing = marks.filter(({ shown }) => shown).flatMap((mark) => standingPoses(mark, frame, boundsOf(mark.id)).map((pose) => ({ id: mark.id, pose })));
+/**
+ * Distance at which the lens axis meets the first surface of any mark shown; past all surfaces, the depth of the box that it passes
+ * nearest to.
+ */
+function alongAxis(
+  { marks }: Pick<Production, 'marks'>,
+  camera: Mat4,
+  frame: number,
+  boundsOf: BoundsOf,
+  surfaces?: Surfaces,
+): number | null {
+  const standing = marks
+    .filter(({ shown }) => shown)
+    .flatMap((mark) => standingPoses(mark, frame, boundsOf(mark.id)).map((pose) => ({ id: mark.id, pose })));
   const met = standing.flatMap(({ id, pose }) => {
     const into = invertRigid(pose);
     return surfaces?.hit(id, transformPoint(into, positionOf(camera)), transformDirection(into, forwardOf(camera))) ?? [];
@@ -56,7 +67,15 @@ function toNearest(mark: Mark, camera: Mat4, frame: number, boundsOf: BoundsOf, 
  * Distance along the lens axis at which a target lies, metres.
  * @param set the distance set by hand, which also stands in where a target is gone
  */
-export function focusOnTarget(target: FocusTarget, production: Pick<Production, 'marks'>, camera: Mat4, frame: number, set: number, boundsOf: BoundsOf, surfaces?: Surfaces): number {
+export function focusOnTarget(
+  target: FocusTarget,
+  production: Pick<Production, 'marks'>,
+  camera: Mat4,
+  frame: number,
+  set: number,
+  boundsOf: BoundsOf,
+  surfaces?: Surfaces,
+): number {
   if (target.on === 'distance') return Math.max(NEAREST, set);
   const mark = production.marks.find(({ id, shown }) => shown && id === target.markId);
   switch (target.on) {
@@ -64,7 +83,9 @@ export function focusOnTarget(target: FocusTarget, production: Pick<Production, 
       return Math.max(NEAREST, dot(subtract([target.point.x, target.point.y, target.point.z], positionOf(camera)), forwardOf(camera)));
     case 'front': {
       const box = mark && boundsOf(mark.id);
-      return mark && box ? Math.min(...standingPoses(mark, frame, box).map((pose) => focusDistanceOn(camera, pose, box))) : Math.max(NEAREST, set);
+      return mark && box
+        ? Math.min(...standingPoses(mark, frame, box).map((pose) => focusDistanceOn(camera, pose, box)))
+        : Math.max(NEAREST, set);
     }
     case 'axis':
       return alongAxis(production, camera, frame, boundsOf, surfaces) ?? Math.max(NEAREST, set);

@@ -10,7 +10,10 @@ import { markPose } from './mark-pose';
 
 const LONGEST_MM = 20_000;
 
-/** Height of a mark in the picture for each millimetre of focal length, millimetres on the sensor; null where a corner is not in front of the lens. */
+/**
+ * Height of a mark in the picture for each millimetre of focal length, millimetres on the sensor; null where a corner is not in front of
+ * the lens.
+ */
 function heightPerMm(production: Production, markId: string, pose: Mat4, frame: number, boundsOf: BoundsOf): number | null {
   const mark = production.marks.find(({ id }) => id === markId);
   const box = boundsOf(markId);
@@ -40,7 +43,10 @@ export function focalLengthAt(production: Production, camera: Camera, frame: num
   return Math.max(1, Math.min(LONGEST_MM, set ** (1 - amount) * held ** amount));
 }
 
-/** Mean of a distance over whole frames about an instant, weighed by a bell that ends half of `frames` away (Hann): changes smoothly with time. */
+/**
+ * Mean of a distance over whole frames about an instant, weighed by a bell that ends half of `frames` away (Hann): changes smoothly with
+ * time.
+ */
 function smoothed(frames: number, frame: number, at: (frame: number) => number): number {
   let sum = 0;
   let weights = 0;

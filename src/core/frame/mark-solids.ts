@@ -62,7 +62,14 @@ function geometryOf({ offset, join, from, to, front, back, rim, wall }: Omit<She
   return { offset, join, from, to, front, back, rim, wall };
 }
 
-const bevelShape = ({ profile, points, outward, size, height, ridge }: Bevel): BevelShape => ({ profile, points, outward, width: size / 1000, height: height / 1000, ridge });
+const bevelShape = ({ profile, points, outward, size, height, ridge }: Bevel): BevelShape => ({
+  profile,
+  points,
+  outward,
+  width: size / 1000,
+  height: height / 1000,
+  ridge,
+});
 
 /** The shape of a shell's solids. */
 export function shellShape({ from, to, front, back, wall }: Shell): SolidShape {
@@ -70,7 +77,10 @@ export function shellShape({ from, to, front, back, wall }: Shell): SolidShape {
 }
 
 /** What a piece's key is relative to: the same letter of the same font is the same piece in any text. */
-const sourceOf = (mark: Mark): string => (mark.body.kind === 'words' ? JSON.stringify([fontKey(mark.body.font), mark.body.size, mark.body.runs.map(({ font }) => font && fontKey(font)), mark.mirror]) : layoutKey(mark));
+const sourceOf = (mark: Mark): string =>
+  mark.body.kind === 'words'
+    ? JSON.stringify([fontKey(mark.body.font), mark.body.size, mark.body.runs.map(({ font }) => font && fontKey(font)), mark.mirror])
+    : layoutKey(mark);
 
 const NO_LETTERS = { letters: [], baseline: null };
 
@@ -81,7 +91,10 @@ function layoutOf(mark: Mark, faces: readonly Typeface[], runFaces: RunFaces): L
     return mirrored(setText({ ...body, runs }, faces), mirror);
   }
   if (body.kind === 'body') return { pieces: [], scale: 1, missing: [], ...NO_LETTERS };
-  return mirrored(outlineLayout(body.kind === 'form' ? { paths: [{ d: formPath(body.shape), evenOdd: true }], size: body.size } : body), mirror);
+  return mirrored(
+    outlineLayout(body.kind === 'form' ? { paths: [{ d: formPath(body.shape), evenOdd: true }], size: body.size } : body),
+    mirror,
+  );
 }
 
 /** Outlines of one shell: the mark's own, offset, with only a rim left where that is asked for. */
@@ -105,13 +118,18 @@ function shellPieces({ pieces, scale }: Layout, { offset, join, rim, front, back
 }
 
 /** How far bevels grow out of an outline, millimetres. */
-const outwardReach = (...bevels: Bevel[]): number => Math.max(...bevels.map(({ outward, profile, size }) => (outward && profile !== 'none' ? size : 0)));
+const outwardReach = (...bevels: Bevel[]): number =>
+  Math.max(...bevels.map(({ outward, profile, size }) => (outward && profile !== 'none' ? size : 0)));
 
 /** Does something to the outlines that stand in the plane of the face and are coloured alike; those turned out of it stay as they are. */
 function inOnePlane(pieces: readonly OutlinePiece[], work: (standing: StandingRings[]) => UnitedPiece[]): OutlinePiece[] {
   const flat = new Map<number, StandingRings[]>();
-  for (const { key, rings, x, y, dress, seat } of pieces) if (!seat) flat.set(dress, [...(flat.get(dress) ?? []), { id: key, rings, x, y }]);
-  return [...[...flat].flatMap(([dress, members]) => work(members).map((piece) => ({ ...piece, dress }))), ...pieces.filter((piece) => piece.seat)];
+  for (const { key, rings, x, y, dress, seat } of pieces)
+    if (!seat) flat.set(dress, [...(flat.get(dress) ?? []), { id: key, rings, x, y }]);
+  return [
+    ...[...flat].flatMap(([dress, members]) => work(members).map((piece) => ({ ...piece, dress }))),
+    ...pieces.filter((piece) => piece.seat),
+  ];
 }
 
 /** What one shell is made of: solids to be built, each at its place. */
@@ -128,16 +146,36 @@ function skinOrders(mark: Mark, layout: Layout, shell: Shell, index: number, sou
   const { spread, lid, box } = mark.skin;
   const pieces = shellPieces(layout, { ...shell, offset: Math.min(0, shell.offset), rim: shell.rim });
   const grown = (Math.max(0, shell.offset) + spread) / 1000;
-  const bulged = pieces.map(({ key, rings, x, y }) => ({ id: key, rings: grown > 0 ? offsetOutline(rings, grown, 'rounded', layout.scale) : rings, x, y }));
+  const bulged = pieces.map(({ key, rings, x, y }) => ({
+    id: key,
+    rings: grown > 0 ? offsetOutline(rings, grown, 'rounded', layout.scale) : rings,
+    x,
+    y,
+  }));
   const flat = pieces.flatMap(({ seat }, i) => (seat ? [] : [i]));
-  const boxed = flat.map((i) => (box > 0 ? insideBox(bulged[i] as StandingRings, (pieces[i] as OutlinePiece).rings, box / 1000, layout.scale) : { ...(bulged[i] as StandingRings), contacts: [] }));
-  const pressed = pressApart(boxed, layout.scale).map((piece, i) => ({ ...piece, contacts: [...piece.contacts, ...(boxed[i]?.contacts ?? [])] }));
+  const boxed = flat.map((i) =>
+    box > 0
+      ? insideBox(bulged[i] as StandingRings, (pieces[i] as OutlinePiece).rings, box / 1000, layout.scale)
+      : { ...(bulged[i] as StandingRings), contacts: [] },
+  );
+  const pressed = pressApart(boxed, layout.scale).map((piece, i) => ({
+    ...piece,
+    contacts: [...piece.contacts, ...(boxed[i]?.contacts ?? [])],
+  }));
   const middle = (shell.from + shell.to) / 2;
   return pieces.flatMap((piece, i): Order[] => {
     const own = pressed[flat.indexOf(i)] ?? { ...(bulged[i] as StandingRings), contacts: [] };
     if (own.rings.length === 0) return [];
     const id = `${source}|skin ${middle} ${lid} ${grown} ${shell.offset} ${shell.join} ${shell.rim}|${own.id}`;
-    return [{ id, build: () => buildSkin(own.rings, { middle, lid: lid / 1000, contacts: own.contacts }, layout.scale), pose: seatOf(piece), shell: index, dress: piece.dress }];
+    return [
+      {
+        id,
+        build: () => buildSkin(own.rings, { middle, lid: lid / 1000, contacts: own.contacts }, layout.scale),
+        pose: seatOf(piece),
+        shell: index,
+        dress: piece.dress,
+      },
+    ];
   });
 }
 
@@ -189,7 +227,11 @@ export function buildMark(mark: Mark, faces: readonly Typeface[], options: Build
 }
 
 /** The same, piece by piece: whoever builds can say how far it is, and stop. */
-export function* buildSteps(mark: Mark, faces: readonly Typeface[], { cache, runFaces = () => [] }: BuildOptions = {}): Generator<BuildProgress, MarkSolids, void> {
+export function* buildSteps(
+  mark: Mark,
+  faces: readonly Typeface[],
+  { cache, runFaces = () => [] }: BuildOptions = {},
+): Generator<BuildProgress, MarkSolids, void> {
   const key = layoutKey(mark);
   const layout = kept(cache?.layouts, key, () => layoutOf(mark, faces, runFaces));
   const source = sourceOf(mark);
@@ -199,10 +241,16 @@ export function* buildSteps(mark: Mark, faces: readonly Typeface[], { cache, run
     try {
       if (mark.body.kind === 'body') {
         const { shape } = mark.body;
-        return [{ id: `${key}|${shell.offset}`, build: () => bodyMesh(shape, shell.offset / 1000), pose: IDENTITY, shell: index, dress: -1 }];
+        return [
+          { id: `${key}|${shell.offset}`, build: () => bodyMesh(shape, shell.offset / 1000), pose: IDENTITY, shell: index, dress: -1 },
+        ];
       }
       if (mark.skin.on) return skinOrders(mark, layout, shell, index, source);
-      const outlines = kept(cache?.outlines, JSON.stringify([key, shell.offset, shell.join, shell.rim, outwardReach(shell.front, shell.back)]), () => shellPieces(layout, shell));
+      const outlines = kept(
+        cache?.outlines,
+        JSON.stringify([key, shell.offset, shell.join, shell.rim, outwardReach(shell.front, shell.back)]),
+        () => shellPieces(layout, shell),
+      );
       const shape = JSON.stringify(geometryOf(shell));
       return outlines.map((piece) => ({
         id: `${source}|${shape}|${piece.key}`,
@@ -236,7 +284,14 @@ export function* buildSteps(mark: Mark, faces: readonly Typeface[], { cache, run
   const box = boundsOf(pieces);
   return {
     pieces,
-    bounds: box && layout.baseline !== null ? { ...box, baseline: layout.baseline, letters: layout.letters.map(({ pose, width, size }) => transformPoint(pose, [width / 2, size / 2, 0])) } : box,
+    bounds:
+      box && layout.baseline !== null
+        ? {
+            ...box,
+            baseline: layout.baseline,
+            letters: layout.letters.map(({ pose, width, size }) => transformPoint(pose, [width / 2, size / 2, 0])),
+          }
+        : box,
     triangles: pieces.reduce((sum, piece) => sum + piece.mesh.indices.length / 3, 0),
     missing: layout.missing,
     faults: [...faults],

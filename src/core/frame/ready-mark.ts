@@ -40,7 +40,10 @@ function makeReady(mark: Mark, extent: MarkExtent | null | undefined, known: Rea
     placement: known?.placement ?? new ReadyChannels(PLACED.map((name) => placement[name])),
     pivot: pivotOf(mark, extent),
     copies: known?.copies ?? copyPoses(pattern),
-    shells: shells.map(({ surfaces, fade }) => ({ surfaces, fade: extent && (fade.start < 1 || fade.end < 1) ? { ...fade, extent } : null })),
+    shells: shells.map(({ surfaces, fade }) => ({
+      surfaces,
+      fade: extent && (fade.start < 1 || fade.end < 1) ? { ...fade, extent } : null,
+    })),
     dresses: body.kind === 'words' ? body.runs.map(({ surface }) => surface ?? null) : [],
     travelled: body.kind === 'words' && body.setting.along !== 'line' ? body.setting : null,
     inflates: skin.on && body.kind !== 'body',

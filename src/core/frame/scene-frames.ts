@@ -23,8 +23,14 @@ export function deliveredFrameOf(production: Timed, frame: number, near: number)
  * @param scene frames of keys in the scene's time, in order
  * @param delivered frames of keys in delivered time, in order: those of bent time itself
  */
-export function nextKeyFrame(production: Timed, { scene, delivered }: { scene: readonly number[]; delivered: readonly number[] }, from: number, direction: -1 | 1): number | undefined {
-  const beyond = (frames: readonly number[]) => (direction > 0 ? frames.find((f) => f > from + 1e-3) : frames.findLast((f) => f < from - 1e-3));
+export function nextKeyFrame(
+  production: Timed,
+  { scene, delivered }: { scene: readonly number[]; delivered: readonly number[] },
+  from: number,
+  direction: -1 | 1,
+): number | undefined {
+  const beyond = (frames: readonly number[]) =>
+    direction > 0 ? frames.find((f) => f > from + 1e-3) : frames.findLast((f) => f < from - 1e-3);
   const first = (...frames: (number | undefined)[]) => {
     const found = frames.filter((frame) => frame !== undefined);
     return found.length === 0 ? undefined : direction > 0 ? Math.min(...found) : Math.max(...found);

@@ -11,7 +11,8 @@ const SAME = 2e-4;
 /** Faces turned against one another by less than this count as parallel. */
 const PARALLEL = 1 - 1e-9;
 
-const facesOf = (mark: Mark): number[] => (mark.body.kind === 'body' || mark.skin.on ? [] : mark.shells.filter((shell) => shell.shown).map((shell) => shell.to));
+const facesOf = (mark: Mark): number[] =>
+  mark.body.kind === 'body' || mark.skin.on ? [] : mark.shells.filter((shell) => shell.shown).map((shell) => shell.to);
 
 /** Whether a face of one mark lies in the plane of a face of another where both are, at a frame: drawn, neither would be in front. */
 function shareAPlane(a: Mark, b: Mark, frame: number, boundsOf: (id: string) => MarkExtent | null | undefined): boolean {
@@ -25,12 +26,19 @@ function shareAPlane(a: Mark, b: Mark, frame: number, boundsOf: (id: string) => 
     const depth = positionOf(relative)[2];
     if (!facesOf(a).some((z) => facesOf(b).some((w) => Math.abs(w + depth - z) < SAME))) return false;
     const corners = [boxB.min[0], boxB.max[0]].flatMap((x) => [boxB.min[1], boxB.max[1]].map((y) => transformPoint(relative, [x, y, 0])));
-    return ([0, 1] as const).every((k) => Math.min(...corners.map((p) => p[k])) < boxA.max[k] && Math.max(...corners.map((p) => p[k])) > boxA.min[k]);
+    return ([0, 1] as const).every(
+      (k) => Math.min(...corners.map((p) => p[k])) < boxA.max[k] && Math.max(...corners.map((p) => p[k])) > boxA.min[k],
+    );
   });
 }
 
 /** Another mark whose face lies in one plane with a face of this one, where they overlap; null when there is none. */
-export function markInSamePlane({ marks }: Production, markId: string, frame: number, boundsOf: (id: string) => MarkExtent | null | undefined): Mark | null {
+export function markInSamePlane(
+  { marks }: Production,
+  markId: string,
+  frame: number,
+  boundsOf: (id: string) => MarkExtent | null | undefined,
+): Mark | null {
   const mark = marks.find(({ id }) => id === markId);
   if (!mark?.shown) return null;
   return marks.find((other) => other !== mark && other.shown && shareAPlane(mark, other, frame, boundsOf)) ?? null;
@@ -39,7 +47,11 @@ export function markInSamePlane({ marks }: Production, markId: string, frame: nu
 /** Moves a mark's face forward by the smallest safe distance, along its own depth. */
 export function partFromMark(mark: Mark, frame: number, extent: MarkExtent | null | undefined): void {
   const [x, y, z] = transformDirection(markPose(mark, frame, extent), [0, 0, SAFE_DISTANCE]);
-  for (const [axis, by] of [['x', x], ['y', y], ['z', z]] as const) {
+  for (const [axis, by] of [
+    ['x', x],
+    ['y', y],
+    ['z', z],
+  ] as const) {
     mark.placement[axis].rest += by;
     for (const key of mark.placement[axis].keys) key.value += by;
   }

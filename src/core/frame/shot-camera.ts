@@ -7,7 +7,8 @@ import { cameraState, carried } from './camera-state';
 import type { Surfaces } from './focus-target';
 import type { BoundsOf, CameraState } from './frame-state';
 
-export const cameraOf = ({ cameras }: Pick<Production, 'cameras'>, id: string): Camera => cameras.find((camera) => camera.id === id) ?? (cameras[0] as Camera);
+export const cameraOf = ({ cameras }: Pick<Production, 'cameras'>, id: string): Camera =>
+  cameras.find((camera) => camera.id === id) ?? (cameras[0] as Camera);
 
 /** The shot that is seen at a delivered frame. */
 export function shotAt(production: Pick<Production, 'shots' | 'cameras' | 'format'>, frame: number): ShotSpan {
@@ -15,13 +16,18 @@ export function shotAt(production: Pick<Production, 'shots' | 'cameras' | 'forma
   return spans[shotIndexAt(spans, frame)] as ShotSpan;
 }
 
-const sceneIn = ({ time }: Pick<Production, 'time'>, { shot }: ShotSpan, frame: number) => sceneFrameOf(shot && shot.time.scene.keys.length > 0 ? shot.time.scene : time.scene, frame);
+const sceneIn = ({ time }: Pick<Production, 'time'>, { shot }: ShotSpan, frame: number) =>
+  sceneFrameOf(shot && shot.time.scene.keys.length > 0 ? shot.time.scene : time.scene, frame);
 
 /**
  * The scene's frame at a delivered frame: that of the shot's own bent time, or of the production's.
  * @param pictureFrame the picture that an instant of an exposure belongs to
  */
-export function sceneFrameAt(production: Pick<Production, 'shots' | 'cameras' | 'format' | 'time'>, frame: number, pictureFrame = frame): number {
+export function sceneFrameAt(
+  production: Pick<Production, 'shots' | 'cameras' | 'format' | 'time'>,
+  frame: number,
+  pictureFrame = frame,
+): number {
   return sceneIn(production, shotAt(production, pictureFrame), frame);
 }
 
@@ -37,7 +43,12 @@ interface ShotOptions {
  * The camera that is seen at a delivered frame: the shot's own, or, while it is carried, on its way from the one before. Both go on
  * moving under a carry; one that is smooth sets off and arrives with their speeds.
  */
-export function shotCamera(production: Production, frame: number, boundsOf: BoundsOf, { pictureFrame = frame, surfaces, pose }: ShotOptions = {}): CameraState {
+export function shotCamera(
+  production: Production,
+  frame: number,
+  boundsOf: BoundsOf,
+  { pictureFrame = frame, surfaces, pose }: ShotOptions = {},
+): CameraState {
   const spans = shotSpans(production);
   const index = shotIndexAt(spans, pictureFrame);
   const span = spans[index] as ShotSpan;
@@ -47,5 +58,9 @@ export function shotCamera(production: Production, frame: number, boundsOf: Boun
   const carry = span.shot?.carry ?? 0;
   if (!before || carry === 0 || pose || frame >= span.from + carry) return own;
   const share = Math.max(0, (frame - span.from) / carry);
-  return carried(cameraState(production, cameraOf(production, before.cameraId), sceneIn(production, before, frame), boundsOf, surfaces), own, span.shot?.smooth ? eased(share) : share);
+  return carried(
+    cameraState(production, cameraOf(production, before.cameraId), sceneIn(production, before, frame), boundsOf, surfaces),
+    own,
+    span.shot?.smooth ? eased(share) : share,
+  );
 }

@@ -46,7 +46,12 @@ export async function markGlb({ mark, solids, inflate = 1, pose = IDENTITY }: Gl
           .setMaterial(material),
       );
     });
-    root.addChild(document.createNode().setMesh(mesh).setMatrix([...piece.pose] as Matrix16));
+    root.addChild(
+      document
+        .createNode()
+        .setMesh(mesh)
+        .setMatrix([...piece.pose] as Matrix16),
+    );
   }
   const scene = document.createScene(mark.name).addChild(root);
   document.getRoot().setDefaultScene(scene).getAsset().generator = 'Ironsky';
@@ -65,7 +70,8 @@ interface Shared {
 
 function sharedData(document: Document, buffer: Buffer, solid: SolidMesh, inflate: number): Shared {
   const { positions, normals } = swollen(solid, inflate);
-  const accessor = (type: 'VEC3' | 'VEC2' | 'SCALAR', array: Float32Array | Uint32Array) => document.createAccessor().setType(type).setArray(array.slice()).setBuffer(buffer);
+  const accessor = (type: 'VEC3' | 'VEC2' | 'SCALAR', array: Float32Array | Uint32Array) =>
+    document.createAccessor().setType(type).setArray(array.slice()).setBuffer(buffer);
   return {
     positions: accessor('VEC3', positions),
     normals: accessor('VEC3', ofUnitLength(normals)),

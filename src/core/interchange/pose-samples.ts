@@ -2,14 +2,17 @@ import { z } from 'zod';
 import type { TimedPose } from '../rig/take-poses';
 
 /**
- * Poses of a camera as samples in JSON, one a line, in the manner of OpenTrackIO (SMPTE RIS): time, place, turn, lens. Axes and units are ours:
+ * Poses of a camera as samples in JSON, one a line, in the manner of OpenTrackIO (SMPTE RIS): time, place, turn, lens. Axes and units are
+ * ours:
  * metres with X right, Y up and Z toward the audience; pan, tilt and roll in degrees, one after the other.
  */
 const finite = (limit: number) => z.number().min(-limit).max(limit);
 
 export const poseSampleSchema = z.object({
   sampleId: z.string().max(80).optional(),
-  timing: z.object({ sampleTimestamp: z.object({ seconds: z.number().min(0).max(1e11), nanoseconds: z.number().min(0).max(999_999_999) }) }),
+  timing: z.object({
+    sampleTimestamp: z.object({ seconds: z.number().min(0).max(1e11), nanoseconds: z.number().min(0).max(999_999_999) }),
+  }),
   transforms: z
     .array(
       z.object({
@@ -20,7 +23,9 @@ export const poseSampleSchema = z.object({
     )
     .min(1)
     .max(8),
-  lens: z.object({ pinholeFocalLength: z.number().min(1).max(20_000).optional(), focusDistance: z.number().min(0.01).max(100_000).optional() }).optional(),
+  lens: z
+    .object({ pinholeFocalLength: z.number().min(1).max(20_000).optional(), focusDistance: z.number().min(0.01).max(100_000).optional() })
+    .optional(),
 });
 export type PoseSample = z.infer<typeof poseSampleSchema>;
 
@@ -65,7 +70,11 @@ export function readPoseSamples(text: string): TimedPose[] {
   if (read.length > MAX_POSE_SAMPLES) throw new PoseSamplesError(`A file of poses can have at most ${MAX_POSE_SAMPLES} samples.`);
   return read.map((value, i) => {
     const sample = poseSampleSchema.safeParse(value);
-    if (!sample.success) throw new PoseSamplesError(`Sample ${i + 1} is not a pose: ${sample.error.issues[0]?.message ?? 'unreadable'} (at ${sample.error.issues[0]?.path.join(' › ') || 'the top'}).`);
+    if (!sample.success)
+      throw new PoseSamplesError(
+        `Sample ${i + 1} is not a pose: ${sample.error.issues[0]?.message ?? 'unreadable'} (at ` +
+          `${sample.error.issues[0]?.path.join(' › ') || 'the top'}).`,
+      );
     return timedPose(sample.data);
   });
 }

@@ -38,7 +38,10 @@ export const MAX_KEYS = 5000;
 export const keysSchema = z
   .array(keySchema)
   .max(MAX_KEYS)
-  .refine((keys) => keys.every((key, i) => i === 0 || key.frame > (keys[i - 1] as Key).frame), 'Keys must be in order of time, one a frame');
+  .refine(
+    (keys) => keys.every((key, i) => i === 0 || key.frame > (keys[i - 1] as Key).frame),
+    'Keys must be in order of time, one a frame',
+  );
 
 /** What a channel does before its first and after its last key. */
 export const OUTSIDES = ['hold', 'cycle', 'climb', 'return'] as const;

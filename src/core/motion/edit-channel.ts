@@ -52,7 +52,12 @@ export function withKeyChanged(channel: Channel, frame: number, change: Partial<
 }
 
 /** Gives the span from one key frame to the next a pace: both ends become eased, with these handles. */
-export function withPace(channel: Channel, fromFrame: number, toFrame: number, pace: { leave: Handle; arrive: Handle; bounces: number }): Channel {
+export function withPace(
+  channel: Channel,
+  fromFrame: number,
+  toFrame: number,
+  pace: { leave: Handle; arrive: Handle; bounces: number },
+): Channel {
   return {
     ...channel,
     keys: channel.keys.map((key) => {

@@ -26,7 +26,10 @@ export function withKeysRetimed(channel: Channel, frames: readonly number[], to:
   const among = isAmong(frames);
   const moving = channel.keys.filter(among);
   if (moving.length === 0) return channel;
-  return withKeys({ ...channel, keys: channel.keys.filter((key) => !among(key)) }, moving.map((key) => ({ ...key, frame: to(key.frame) })));
+  return withKeys(
+    { ...channel, keys: channel.keys.filter((key) => !among(key)) },
+    moving.map((key) => ({ ...key, frame: to(key.frame) })),
+  );
 }
 
 /**
@@ -39,11 +42,17 @@ export function withKeysReversed(channel: Channel, frames: readonly number[], fi
   if (turning.length === 0) return channel;
   const reversed = turning.map((key, i): Key => {
     const before = turning[i - 1];
-    return { ...key, frame: first + last - key.frame, arrive: key.leave, leave: key.arrive, bounces: before?.bounces ?? 0, join: before && before.join === 'held' ? 'held' : key.join === 'held' ? 'eased' : key.join };
+    return {
+      ...key,
+      frame: first + last - key.frame,
+      arrive: key.leave,
+      leave: key.arrive,
+      bounces: before?.bounces ?? 0,
+      join: before && before.join === 'held' ? 'held' : key.join === 'held' ? 'eased' : key.join,
+    };
   });
   return withKeys({ ...channel, keys: channel.keys.filter((key) => !among(key)) }, reversed);
 }
-
 
 /**
  * Pastes keys at a frame. As values they come as they were; as a shape they begin at the value that the channel has there, and
@@ -53,17 +62,28 @@ export function withKeysPasted(channel: Channel, keys: readonly Key[], shift: nu
   const first = keys[0];
   if (!first) return channel;
   const add = as === 'shape' ? valueAt(channel, first.frame + shift) - first.value : 0;
-  return withKeys(channel, keys.map((key) => ({ ...key, frame: key.frame + shift, value: key.value + add })));
+  return withKeys(
+    channel,
+    keys.map((key) => ({ ...key, frame: key.frame + shift, value: key.value + add })),
+  );
 }
 
 /** Makes every span straight but the last, whose arrival keeps its pace. Held keys stay held. */
 export function straightened(channel: Channel, keepLast: boolean): Channel {
   const last = channel.keys.length - 1;
-  return { ...channel, keys: channel.keys.map((key, i) => (key.join === 'held' || (keepLast && i === last) ? key : { ...key, join: 'straight', bounces: 0, arrive: DEFAULT_HANDLE, leave: DEFAULT_HANDLE })) };
+  return {
+    ...channel,
+    keys: channel.keys.map((key, i) =>
+      key.join === 'held' || (keepLast && i === last)
+        ? key
+        : { ...key, join: 'straight', bounces: 0, arrive: DEFAULT_HANDLE, leave: DEFAULT_HANDLE },
+    ),
+  };
 }
 
 /**
- * Makes a channel end as it began, so that it can be played round and round: the key at `end` takes the value of the first one, or one is added, with
+ * Makes a channel end as it began, so that it can be played round and round: the key at `end` takes the value of the first one, or one is
+ * added, with
  * the pace of passing through; angles may instead end whole turns further.
  * @param turn what counts as the same value again, 360 for angles, 0 for all else
  */

@@ -25,7 +25,8 @@ export type PaceName = keyof typeof PACES;
 export const PACE_NAMES = Object.keys(PACES) as PaceName[];
 
 /** Whether two paces are one. */
-export const samePace = (a: Pace, b: Pace): boolean => a.bounces === b.bounces && (a.bounces > 0 || (sameHandle(a.leave, b.leave) && sameHandle(a.arrive, b.arrive)));
+export const samePace = (a: Pace, b: Pace): boolean =>
+  a.bounces === b.bounces && (a.bounces > 0 || (sameHandle(a.leave, b.leave) && sameHandle(a.arrive, b.arrive)));
 
 const sameHandle = (a: Handle, b: Handle) => Math.abs(a.influence - b.influence) < 1e-6 && Math.abs(a.speed - b.speed) < 1e-6;
 

@@ -107,7 +107,8 @@ function writeRows(rows: Float64Array, at: number, { rest, keys }: Channel): voi
 }
 
 /**
- * Parameter at which the time cubic of a row is x, both in 0..1: from a guess within the right quarter, Halley's steps within a bracket. Each
+ * Parameter at which the time cubic of a row is x, both in 0..1: from a guess within the right quarter, Halley's steps within a bracket.
+ * Each
  * step cubes the error, so one of 1e-5 is the last: what is left is about 1e-14.
  */
 function parameterAt(rows: Float64Array, r: number, x: number): number {

@@ -34,7 +34,13 @@ export function flowingSpeed(keys: readonly Key[], index: number): number {
 const endSpeed = (mean: number, neighbour: number) => (Number.isNaN(neighbour) ? mean : (3 * mean - neighbour) / 2);
 
 /** Value step along a handle at one end of a span, and the share of time it reaches over. */
-function handleAt(keys: readonly Key[], index: number, side: 'leave' | 'arrive', span: number, mean: number): { share: number; step: number } {
+function handleAt(
+  keys: readonly Key[],
+  index: number,
+  side: 'leave' | 'arrive',
+  span: number,
+  mean: number,
+): { share: number; step: number } {
   const key = keys[index] as Key;
   switch (key.join) {
     case 'straight':

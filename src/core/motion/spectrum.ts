@@ -9,7 +9,8 @@ export interface SpectrumLine {
 }
 
 /**
- * Amplitudes of a signal by frequency, from one step above 0 to half the rate (discrete Fourier transform by the library fft.js). A bell (Hann) over
+ * Amplitudes of a signal by frequency, from one step above 0 to half the rate (discrete Fourier transform by the library fft.js). A bell
+ * (Hann) over
  * the signal keeps its lines narrow where they do not fall on a step.
  * @param rate samples a second
  */

@@ -22,7 +22,8 @@ export function throughIris([x, y]: readonly [number, number], { blades, roundne
   const half = blade / 2;
   const straight = (1 - roundness) * Math.cos(half);
   const edge = (w: number) => roundness + straight / Math.cos(w);
-  const swept = (w: number) => roundness * roundness * w + 2 * roundness * straight * Math.asinh(Math.tan(w)) + straight * straight * Math.tan(w);
+  const swept = (w: number) =>
+    roundness * roundness * w + 2 * roundness * straight * Math.asinh(Math.tan(w)) + straight * straight * Math.tan(w);
   const angle = Math.atan2(y, x);
   const middle = blade * Math.round(angle / blade);
   // The share of the blade's area on this side of the ray stays what it was on the disc.

@@ -17,7 +17,11 @@ export function projected({ pose, focalLengthMm, sensorWidthMm, sensorHeightMm }
 }
 
 /** The ray through a point of the frame: from the lens, and its unit direction in the world. */
-export function rayThrough({ pose, focalLengthMm, sensorWidthMm, sensorHeightMm }: Framing, x: number, y: number): { from: Vec3; direction: Vec3 } {
+export function rayThrough(
+  { pose, focalLengthMm, sensorWidthMm, sensorHeightMm }: Framing,
+  x: number,
+  y: number,
+): { from: Vec3; direction: Vec3 } {
   const local = normalise([(x * sensorWidthMm) / (2 * focalLengthMm), (y * sensorHeightMm) / (2 * focalLengthMm), -1]);
   return { from: positionOf(pose), direction: transformDirection(pose, local) };
 }

@@ -57,7 +57,9 @@ function pointAndTangent(points: readonly Point[], t: number): { point: Point; t
 /** Points along a line or Bezier after its start, its end included. */
 export function curvePoints(control: readonly Point[], tolerance: number): Point[] {
   const steps = stepsFor(control, { tolerance });
-  return Array.from({ length: steps }, (_, s) => (s + 1 === steps ? (control[control.length - 1] as Point) : pointAndTangent(control, (s + 1) / steps).point));
+  return Array.from({ length: steps }, (_, s) =>
+    s + 1 === steps ? (control[control.length - 1] as Point) : pointAndTangent(control, (s + 1) / steps).point,
+  );
 }
 
 /** Turns drawing commands into closed rings of chords with the curves' own tangents. Open subpaths are closed by a line. */

@@ -1,7 +1,9 @@
 import { z } from 'zod';
 
 /** Values of a variable font's axes by their four-letter tags. */
-export const axesSchema = z.record(z.string().regex(/^[\x20-\x7e]{4}$/), z.number().min(-100_000).max(100_000)).refine((axes) => Object.keys(axes).length <= 32, 'A font has at most 32 axes here.');
+export const axesSchema = z
+  .record(z.string().regex(/^[\x20-\x7e]{4}$/), z.number().min(-100_000).max(100_000))
+  .refine((axes) => Object.keys(axes).length <= 32, 'A font has at most 32 axes here.');
 
 /** Which font, and how it is set up. */
 export const fontRefSchema = z.object({

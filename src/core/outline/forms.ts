@@ -44,10 +44,19 @@ const circle = (r: number) => `M${-r} 0a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1
 /** A rectangle about the origin; `r` is the radius of its corners. */
 function roundedRectangle(w: number, h: number, r: number): string {
   const radius = Math.max(0, Math.min(r, w / 2, h / 2));
-  if (radius === 0) return polygon([[-w / 2, -h / 2], [w / 2, -h / 2], [w / 2, h / 2], [-w / 2, h / 2]]);
+  if (radius === 0)
+    return polygon([
+      [-w / 2, -h / 2],
+      [w / 2, -h / 2],
+      [w / 2, h / 2],
+      [-w / 2, h / 2],
+    ]);
   const arc = (dx: number, dy: number) => `a${radius} ${radius} 0 0 1 ${dx} ${dy}`;
   const [across, down] = [w - 2 * radius, h - 2 * radius];
-  return `M${-w / 2 + radius} ${-h / 2}h${across}${arc(radius, radius)}v${down}${arc(-radius, radius)}h${-across}${arc(-radius, -radius)}v${-down}${arc(radius, -radius)}Z`;
+  return (
+    `M${-w / 2 + radius} ${-h / 2}h${across}${arc(radius, radius)}v${down}${arc(-radius, radius)}h${-across}` +
+    `${arc(-radius, -radius)}v${-down}${arc(radius, -radius)}Z`
+  );
 }
 
 /** Points on circles of alternating radii, the first one straight up. */
@@ -76,7 +85,15 @@ export const FORMS: { readonly [K in FormKind]: { label: string; draw: Draw<K> }
     label: 'Arrow',
     draw: ({ ratio: width, head, shaft }) => {
       const neck = width - 2 * width * head;
-      return polygon([[-width, -shaft], [neck, -shaft], [neck, -1], [width, 0], [neck, 1], [neck, shaft], [-width, shaft]]);
+      return polygon([
+        [-width, -shaft],
+        [neck, -shaft],
+        [neck, -1],
+        [width, 0],
+        [neck, 1],
+        [neck, shaft],
+        [-width, shaft],
+      ]);
     },
   },
   chevrons: {
@@ -85,7 +102,14 @@ export const FORMS: { readonly [K in FormKind]: { label: string; draw: Draw<K> }
       const step = 2 * wide + gap;
       return Array.from({ length: count }, (_, i) => {
         const x = i * step;
-        return polygon([[x, -1], [x + 2 * wide, -1], [x + 2 * wide + 1, 0], [x + 2 * wide, 1], [x, 1], [x + 1, 0]]);
+        return polygon([
+          [x, -1],
+          [x + 2 * wide, -1],
+          [x + 2 * wide + 1, 0],
+          [x + 2 * wide, 1],
+          [x, 1],
+          [x + 1, 0],
+        ]);
       }).join('');
     },
   },
@@ -96,7 +120,8 @@ export const FORMS: { readonly [K in FormKind]: { label: string; draw: Draw<K> }
 export const FORM_KINDS = Object.keys(FORMS) as FormKind[];
 
 /** Path data of a form. */
-export const formPath = <K extends FormKind>(shape: Extract<FormShape, { form: K }>): string => (FORMS[shape.form as K].draw as Draw<K>)(shape);
+export const formPath = <K extends FormKind>(shape: Extract<FormShape, { form: K }>): string =>
+  (FORMS[shape.form as K].draw as Draw<K>)(shape);
 
 /** Fields of a form's schema beside its kind, for the bench. */
 export function formFields(kind: FormKind): Record<string, z.ZodType> {

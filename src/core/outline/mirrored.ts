@@ -11,7 +11,16 @@ const MIRRORS: Record<Exclude<Mirror, 'none'>, Mat4> = {
 
 /** Rings as a mirror shows them, run the other way so that the inside stays on the left. */
 function mirroredRings(rings: readonly Ring[], sx: number, sy: number): Ring[] {
-  return rings.map((ring) => [...ring].reverse().map((v) => ({ x: v.x * sx, y: v.y * sy, arriveX: -v.leaveX * sx, arriveY: -v.leaveY * sy, leaveX: -v.arriveX * sx, leaveY: -v.arriveY * sy })));
+  return rings.map((ring) =>
+    [...ring].reverse().map((v) => ({
+      x: v.x * sx,
+      y: v.y * sy,
+      arriveX: -v.leaveX * sx,
+      arriveY: -v.leaveY * sy,
+      leaveX: -v.arriveX * sx,
+      leaveY: -v.arriveY * sy,
+    })),
+  );
 }
 
 /** A layout as a mirror through the origin shows it. */
@@ -21,7 +30,13 @@ export function mirrored(layout: Layout, mirror: Mirror): Layout {
   const [sx, sy] = [glass[0] as number, glass[5] as number];
   return {
     ...layout,
-    pieces: layout.pieces.map((piece) => ({ ...piece, rings: mirroredRings(piece.rings, sx, sy), x: piece.x * sx, y: piece.y * sy, seat: piece.seat && product(glass, piece.seat, glass) })),
+    pieces: layout.pieces.map((piece) => ({
+      ...piece,
+      rings: mirroredRings(piece.rings, sx, sy),
+      x: piece.x * sx,
+      y: piece.y * sy,
+      seat: piece.seat && product(glass, piece.seat, glass),
+    })),
     letters: layout.letters.map((letter) => ({ ...letter, pose: product(glass, letter.pose) })),
   };
 }

@@ -47,12 +47,19 @@ function overlappingGroups(boxes: readonly Extent[]): number[][] {
 export function joinNear(standing: readonly StandingRings[], reach: number): UnitedPiece[] {
   const boxed = standing.flatMap((item) => {
     const b = ringBounds(item.rings);
-    return b ? [{ ...item, box: { x0: b.x0 + item.x - reach, x1: b.x1 + item.x + reach, y0: b.y0 + item.y - reach, y1: b.y1 + item.y + reach } }] : [];
+    return b
+      ? [{ ...item, box: { x0: b.x0 + item.x - reach, x1: b.x1 + item.x + reach, y0: b.y0 + item.y - reach, y1: b.y1 + item.y + reach } }]
+      : [];
   });
   return overlappingGroups(boxed.map(({ box }) => box)).map((members) => {
     const group = members.map((m) => boxed[m] as (typeof boxed)[number]);
     const first = group[0] as (typeof boxed)[number];
-    return { key: groupKey(group), rings: group.flatMap((g) => placeRings(g.rings, 1, g.x - first.x, g.y - first.y)), x: first.x, y: first.y };
+    return {
+      key: groupKey(group),
+      rings: group.flatMap((g) => placeRings(g.rings, 1, g.x - first.x, g.y - first.y)),
+      x: first.x,
+      y: first.y,
+    };
   });
 }
 

@@ -19,4 +19,3 @@ export function pathCommands(d: string): PathCommand[] {
   });
   return commands;
 }
-

@@ -38,7 +38,10 @@ export function pressApart(standing: readonly StandingRings[], scale: number): P
     }
   }
   return placed.map(({ all, contacts, id, x, y }) => ({
-    id: contacts.length > 0 ? `${id}|pressed ${contacts.map((c) => c.map((v, k) => (v - (k % 2 === 0 ? x : y)).toFixed(6)).join()).join(' ')}` : id,
+    id:
+      contacts.length > 0
+        ? `${id}|pressed ${contacts.map((c) => c.map((v, k) => (v - (k % 2 === 0 ? x : y)).toFixed(6)).join()).join(' ')}`
+        : id,
     rings: contacts.length > 0 ? separateTouching(placeRings(all, 1, -x, -y), 2e-5 * scale) : placeRings(all, 1, -x, -y),
     contacts: contacts.map(([x0, y0, x1, y1]) => [x0 - x, y0 - y, x1 - x, y1 - y] as const),
     x,
@@ -55,10 +58,30 @@ export function insideBox({ id, rings, x, y }: StandingRings, own: readonly Ring
   const [extent, grown] = [ringBounds(own), ringBounds(rings)];
   if (!extent || !grown) return { id, rings, x, y, contacts: [] };
   const [x0, y0, x1, y1] = [extent.x0 - beyond, extent.y0 - beyond, extent.x1 + beyond, extent.y1 + beyond];
-  const sides = ([[x0, y0, x0, y1], [x1, y0, x1, y1], [x0, y0, x1, y0], [x0, y1, x1, y1]] as const).filter((_, i) => [grown.x0 < x0, grown.x1 > x1, grown.y0 < y0, grown.y1 > y1][i]);
+  const sides = (
+    [
+      [x0, y0, x0, y1],
+      [x1, y0, x1, y1],
+      [x0, y0, x1, y0],
+      [x0, y1, x1, y1],
+    ] as const
+  ).filter((_, i) => [grown.x0 < x0, grown.x1 > x1, grown.y0 < y0, grown.y1 > y1][i]);
   if (sides.length === 0) return { id, rings, x, y, contacts: [] };
-  const box = corners([[x0, y0], [x1, y0], [x1, y1], [x0, y1]].map(([px, py]) => ({ x: px as number, y: py as number })));
-  return { id: `${id}|boxed ${beyond}`, rings: separateTouching(cutInside(rings, [box], { scale }), 2e-5 * scale), x, y, contacts: [...sides] };
+  const box = corners(
+    [
+      [x0, y0],
+      [x1, y0],
+      [x1, y1],
+      [x0, y1],
+    ].map(([px, py]) => ({ x: px as number, y: py as number })),
+  );
+  return {
+    id: `${id}|boxed ${beyond}`,
+    rings: separateTouching(cutInside(rings, [box], { scale }), 2e-5 * scale),
+    x,
+    y,
+    contacts: [...sides],
+  };
 }
 
 const corners = (points: readonly Corner[]): Ring => {
@@ -67,9 +90,14 @@ const corners = (points: readonly Corner[]): Ring => {
 };
 
 /** Where two outlines overlap: the line of contact, and what each must give up. */
-function overlaps(first: readonly Ring[], second: readonly Ring[], scale: number): { line: Contact; fromFirst: Corner[]; fromSecond: Corner[] }[] {
+function overlaps(
+  first: readonly Ring[],
+  second: readonly Ring[],
+  scale: number,
+): { line: Contact; fromFirst: Corner[]; fromSecond: Corner[] }[] {
   const grid = 1_048_576 / scale;
-  const onGrid = (rings: readonly Ring[], z: number): Paths64 => rings.map((ring) => ring.map((v) => ({ x: Math.round(v.x * grid), y: Math.round(v.y * grid), z })));
+  const onGrid = (rings: readonly Ring[], z: number): Paths64 =>
+    rings.map((ring) => ring.map((v) => ({ x: Math.round(v.x * grid), y: Math.round(v.y * grid), z })));
   const clipper = new Clipper64();
   clipper.zCallback = (_a, _b, _c, _d, point) => {
     point.z = 0;
@@ -86,10 +114,18 @@ function overlaps(first: readonly Ring[], second: readonly Ring[], scale: number
     const one = points.slice(from, to + 1);
     const other = [...points.slice(to), ...points.slice(0, from + 1)];
     // The stretch that is the first outline's own edge lies deep in the second one.
-    const oneIsFirst = one.filter(({ z }) => z === 1).length + other.filter(({ z }) => z === 2).length >= one.filter(({ z }) => z === 2).length + other.filter(({ z }) => z === 1).length;
+    const oneIsFirst =
+      one.filter(({ z }) => z === 1).length + other.filter(({ z }) => z === 2).length >=
+      one.filter(({ z }) => z === 2).length + other.filter(({ z }) => z === 1).length;
     const [p, q] = [points[from] as Corner, points[to] as Corner];
     const line = [p.x, p.y, q.x, q.y] as const;
-    return [{ line, fromFirst: beyond(line, oneIsFirst ? one : other, 1e-4 * scale), fromSecond: beyond(line, oneIsFirst ? other : one, 1e-4 * scale) }];
+    return [
+      {
+        line,
+        fromFirst: beyond(line, oneIsFirst ? one : other, 1e-4 * scale),
+        fromSecond: beyond(line, oneIsFirst ? other : one, 1e-4 * scale),
+      },
+    ];
   });
 }
 

@@ -44,15 +44,22 @@ const WAYS: Record<string, Way> = {
     travel: (deg) => rotationZ(deg),
   },
   // Read from outside, from inside, or from above.
-  'ring out': { seat: (s, y, setting) => multiply(rotationY(angleAt(setting, s, y)), translation(0, y, setting.radius)), travel: (deg) => rotationY(deg) },
-  'ring in': { seat: (s, y, setting) => multiply(rotationY(-angleAt(setting, s, y)), translation(0, y, -setting.radius)), travel: (deg) => rotationY(-deg) },
+  'ring out': {
+    seat: (s, y, setting) => multiply(rotationY(angleAt(setting, s, y)), translation(0, y, setting.radius)),
+    travel: (deg) => rotationY(deg),
+  },
+  'ring in': {
+    seat: (s, y, setting) => multiply(rotationY(-angleAt(setting, s, y)), translation(0, y, -setting.radius)),
+    travel: (deg) => rotationY(-deg),
+  },
   'ring up': {
     seat: (s, y, setting) => product(rotationY(angleAt(setting, s, y)), translation(0, 0, setting.radius - y), rotationX(-90)),
     travel: (deg) => rotationY(deg),
   },
 };
 
-const wayOf = ({ along, facing }: Setting): Way | undefined => (along === 'arc' && facing === 'up' ? WAYS['arc out'] : WAYS[`${along} ${facing}`]);
+const wayOf = ({ along, facing }: Setting): Way | undefined =>
+  along === 'arc' && facing === 'up' ? WAYS['arc out'] : WAYS[`${along} ${facing}`];
 
 /** Pose of a letter by the place of its middle along the line and the height of its baseline, metres; null for a straight line. */
 export function seatAlong(setting: Setting, s: number, y: number): Mat4 | null {

@@ -8,7 +8,11 @@ interface ShippedFont {
   files: string;
 }
 
-const fixed = (id: string, label: string, weight = 400): ShippedFont => ({ id, label, files: `@fontsource/${id}/files/${id}-*-${weight}-normal.woff2` });
+const fixed = (id: string, label: string, weight = 400): ShippedFont => ({
+  id,
+  label,
+  files: `@fontsource/${id}/files/${id}-*-${weight}-normal.woff2`,
+});
 
 /** Fonts that come with the application (all under the SIL Open Font License 1.1). */
 export const SHIPPED_FONTS: readonly ShippedFont[] = [

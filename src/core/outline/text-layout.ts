@@ -55,7 +55,8 @@ export interface Layout {
   baseline: number | null;
 }
 
-const moved = (run: RunSettings | undefined): run is RunSettings => run !== undefined && [run.x, run.y, run.z, run.pan, run.tilt, run.roll].some((v) => v !== 0);
+const moved = (run: RunSettings | undefined): run is RunSettings =>
+  run !== undefined && [run.x, run.y, run.z, run.pan, run.tilt, run.roll].some((v) => v !== 0);
 
 const moveAbout = (run: RunSettings, cx: number, cy: number): Mat4 =>
   product(translation(run.x + cx, run.y + cy, run.z), panTiltRoll(run.pan, run.tilt, run.roll), translation(-cx, -cy, 0));
@@ -92,7 +93,10 @@ export function setText(settings: TextSettings, faces: readonly Typeface[], tole
       const rise = (own?.rise ?? 0) * size;
       const seat = setting && seatAlong(setting, x + cluster.width / 2, baseline + rise);
       let pose = seat ? multiply(seat, translation(-cluster.width / 2, 0, 0)) : translation(x, baseline + rise, 0);
-      if (moved(own)) pose = seat ? multiply(pose, moveAbout(own, cluster.width / 2, (size * own.size) / 2)) : multiply(moveAbout(own, middleOf.get(run) ?? 0, baseline + rise + (size * own.size) / 2), pose);
+      if (moved(own))
+        pose = seat
+          ? multiply(pose, moveAbout(own, cluster.width / 2, (size * own.size) / 2))
+          : multiply(moveAbout(own, middleOf.get(run) ?? 0, baseline + rise + (size * own.size) / 2), pose);
       return { from: cluster.from, to: cluster.to, width: cluster.width, size: size * (own?.size ?? 1), pose, line, x, baseline, run };
     });
   });
@@ -128,7 +132,8 @@ function turnInPlane(pose: Mat4): number | null {
 }
 
 /**
- * Letters in one plane whose boxes overlap (scripts, tight tracking) are united to one outline, so that none runs through another. Letters that
+ * Letters in one plane whose boxes overlap (scripts, tight tracking) are united to one outline, so that none runs through another.
+ * Letters that
  * are turned out of the plane, or coloured by themselves, stand alone.
  */
 function outlinePieces(
@@ -147,7 +152,8 @@ function outlinePieces(
   for (const { face, glyph, dx, dy, unit, letter } of glyphs) {
     let id = `${faceIds.get(face)}/${glyph}/${unit.toPrecision(9)}`;
     let rings = outlines.get(id);
-    if (!rings) outlines.set(id, (rings = placeRings(flatten(face.outline(glyph), { tolerance: face.unitsPerEm * tolerance }), unit, 0, 0)));
+    if (!rings)
+      outlines.set(id, (rings = placeRings(flatten(face.outline(glyph), { tolerance: face.unitsPerEm * tolerance }), unit, 0, 0)));
     if (rings.length === 0) continue;
     const dress = runs[letter.run]?.dressed ? letter.run : -1;
     const pose = multiply(letter.pose, translation(dx, dy, 0));
@@ -169,4 +175,5 @@ function outlinePieces(
 }
 
 /** Pose of a piece in its mark. */
-export const seatOf = ({ seat, x, y }: Pick<OutlinePiece, 'seat' | 'x' | 'y'>): Mat4 => (seat ? multiply(seat, translation(x, y, 0)) : x === 0 && y === 0 ? IDENTITY : translation(x, y, 0));
+export const seatOf = ({ seat, x, y }: Pick<OutlinePiece, 'seat' | 'x' | 'y'>): Mat4 =>
+  seat ? multiply(seat, translation(x, y, 0)) : x === 0 && y === 0 ? IDENTITY : translation(x, y, 0);

@@ -50,9 +50,16 @@ export class Typeface {
     this.covered = new Set(face.collectUnicodes());
     if (this.covered.size === 0) throw new FontError('This file holds no characters that can be typed.');
     this.font = new Font(face);
-    this.axes = Object.entries(face.getAxisInfos()).map(([tag, { min, default: rest, max }]) => ({ tag, label: AXIS_LABELS[tag] ?? tag, min, rest, max }));
+    this.axes = Object.entries(face.getAxisInfos()).map(([tag, { min, default: rest, max }]) => ({
+      tag,
+      label: AXIS_LABELS[tag] ?? tag,
+      min,
+      rest,
+      max,
+    }));
     const known = this.axes.filter(({ tag }) => set[tag] !== undefined);
-    if (known.length > 0) this.font.setVariations(known.map(({ tag, min, max }) => new Variation(tag, Math.max(min, Math.min(max, set[tag] as number)))));
+    if (known.length > 0)
+      this.font.setVariations(known.map(({ tag, min, max }) => new Variation(tag, Math.max(min, Math.min(max, set[tag] as number)))));
     const os2 = face.referenceTable('OS/2');
     this.restricted = os2 !== undefined && os2.length >= 10 && ((((os2[8] as number) << 8) | (os2[9] as number)) & 0x000e) === 0x0002;
     this.unitsPerEm = face.upem;

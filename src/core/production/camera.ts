@@ -32,7 +32,11 @@ const metres = { unit: 'm', min: -1000, max: 1000, rest: 0, step: 0.1 } as const
 
 const pointSchema = (what: string) =>
   z
-    .object({ x: numberField({ label: `${what} across`, ...metres }), y: numberField({ label: `${what} up`, ...metres }), z: numberField({ label: `${what} toward`, ...metres }) })
+    .object({
+      x: numberField({ label: `${what} across`, ...metres }),
+      y: numberField({ label: `${what} up`, ...metres }),
+      z: numberField({ label: `${what} toward`, ...metres }),
+    })
     .prefault({});
 const markRef = z.string().max(40).nullable().default(null);
 

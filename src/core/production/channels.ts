@@ -54,18 +54,62 @@ export function channelGroups(production: Production): ChannelGroup[] {
         channels: carrier.channels,
       });
     }
-    if (camera.aim.on !== 'nothing') groups.push({ id: `aim/${camera.id}`, kind: 'aim', label: 'Aim', ...owner, shape: aimChannelsSchema.shape, channels: camera.aimChannels });
+    if (camera.aim.on !== 'nothing')
+      groups.push({
+        id: `aim/${camera.id}`,
+        kind: 'aim',
+        label: 'Aim',
+        ...owner,
+        shape: aimChannelsSchema.shape,
+        channels: camera.aimChannels,
+      });
     groups.push({ id: `lens/${camera.id}`, kind: 'lens', label: 'Lens', ...owner, shape: lensSchema.shape, channels: camera.lens });
   }
   for (const mark of production.marks) {
-    groups.push({ id: `mark/${mark.id}`, kind: 'mark', label: mark.name, owner: 'place', ownerId: mark.id, hue: mark.hue, shape: placementSchema.shape, channels: mark.placement });
+    groups.push({
+      id: `mark/${mark.id}`,
+      kind: 'mark',
+      label: mark.name,
+      owner: 'place',
+      ownerId: mark.id,
+      hue: mark.hue,
+      shape: placementSchema.shape,
+      channels: mark.placement,
+    });
   }
   for (const [name, { label, shape }] of Object.entries(SET_GROUPS)) {
-    groups.push({ id: `set/${name}`, kind: 'set', label, owner: 'set', ownerId: name, hue: null, shape, channels: production.set[name as SetGroupName] });
+    groups.push({
+      id: `set/${name}`,
+      kind: 'set',
+      label,
+      owner: 'set',
+      ownerId: name,
+      hue: null,
+      shape,
+      channels: production.set[name as SetGroupName],
+    });
   }
-  groups.push({ id: 'time/all', kind: 'time', label: 'Time', owner: 'all', ownerId: 'all', hue: null, shape: timeSchema.shape, channels: production.time });
+  groups.push({
+    id: 'time/all',
+    kind: 'time',
+    label: 'Time',
+    owner: 'all',
+    ownerId: 'all',
+    hue: null,
+    shape: timeSchema.shape,
+    channels: production.time,
+  });
   production.shots.forEach((shot, i) =>
-    groups.push({ id: `time/${shot.id}`, kind: 'time', label: 'Time', owner: shot.name || `shot ${i + 1}`, ownerId: shot.id, hue: null, shape: timeSchema.shape, channels: shot.time }),
+    groups.push({
+      id: `time/${shot.id}`,
+      kind: 'time',
+      label: 'Time',
+      owner: shot.name || `shot ${i + 1}`,
+      ownerId: shot.id,
+      hue: null,
+      shape: timeSchema.shape,
+      channels: shot.time,
+    }),
   );
   return groups;
 }

@@ -43,7 +43,11 @@ export function kitPartsOf({ shells, skin, body }: Mark): Pick<Kit, 'shells' | '
 export function putLook(mark: Mark, look: Tree): void {
   const trees = isTree(look.shells) ? look.shells : {};
   const order = (Array.isArray(look.order) ? (look.order as string[]) : Object.keys(trees)).filter((id) => id in trees);
-  const shells = z.array(shellSchema).min(1).max(MAX_SHELLS).safeParse(order.map((id) => trees[id]));
+  const shells = z
+    .array(shellSchema)
+    .min(1)
+    .max(MAX_SHELLS)
+    .safeParse(order.map((id) => trees[id]));
   if (shells.success) mark.shells = shells.data;
   const skin = skinSchema.safeParse(look.skin);
   if (skin.success) mark.skin = skin.data;

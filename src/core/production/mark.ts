@@ -10,7 +10,10 @@ import { wordsSchema } from './words';
 export const outlineSchema = z.object({
   kind: z.literal('outline'),
   /** Path data of a drawing, Y down as in SVG. */
-  paths: z.array(z.object({ d: z.string().max(400_000), evenOdd: z.boolean().default(false), colour: colourSchema.optional() })).min(1).max(2000),
+  paths: z
+    .array(z.object({ d: z.string().max(400_000), evenOdd: z.boolean().default(false), colour: colourSchema.optional() }))
+    .min(1)
+    .max(2000),
   size: numberField({ label: 'Height', unit: 'm', min: 0.01, max: 100, rest: 1, step: 0.05 }),
 });
 
@@ -29,7 +32,11 @@ export type Body = z.infer<typeof bodySchema>;
 export const JOINS = ['mitred', 'rounded', 'cut'] as const;
 
 /** A point of a profile that is drawn by hand; a smooth one is passed without a corner. */
-export const profilePointSchema = z.object({ in: z.number().min(0).max(1), up: z.number().min(0).max(1), smooth: z.boolean().default(true) });
+export const profilePointSchema = z.object({
+  in: z.number().min(0).max(1),
+  up: z.number().min(0).max(1),
+  smooth: z.boolean().default(true),
+});
 export const MAX_PROFILE_POINTS = 12;
 
 const share = { unit: '%', min: 0, max: 1, step: 0.05, digits: 0, shown: 100 } as const;
@@ -77,9 +84,12 @@ export const shellSchema = z
     fade: fadeSchema.prefault({}),
     /** Thickness of the wall when it is hollowed out from behind; 0 leaves it solid. */
     wall: numberField({ label: 'Hollow, wall', unit: 'mm', min: 0, max: 2000, rest: 0, step: 1, digits: 1 }),
-    surfaces: z
-      .object({ face: surfaceSchema, bevel: surfaceSchema, side: surfaceSchema, back: surfaceSchema })
-      .default({ face: surfaceOf('polished-steel'), bevel: surfaceOf('polished-steel'), side: surfaceOf('polished-steel'), back: surfaceOf('polished-steel') }),
+    surfaces: z.object({ face: surfaceSchema, bevel: surfaceSchema, side: surfaceSchema, back: surfaceSchema }).default({
+      face: surfaceOf('polished-steel'),
+      bevel: surfaceOf('polished-steel'),
+      side: surfaceOf('polished-steel'),
+      back: surfaceOf('polished-steel'),
+    }),
   })
   .refine(({ from, to }) => to > from, 'A shell ends in front of where it begins.');
 export const MAX_SHELLS = 12;

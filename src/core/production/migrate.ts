@@ -18,7 +18,13 @@ type Loose = Record<string, unknown>;
 /** From 3 to 4: what a lens is focused on was a mark's front or a distance. */
 function focusTargets(old: Loose): Loose {
   const cameras = Array.isArray(old.cameras) ? (old.cameras as Loose[]) : [];
-  return { ...old, version: 4, cameras: cameras.map(({ focusOn, ...camera }) => (typeof focusOn === 'string' ? { ...camera, focus: { on: 'front', markId: focusOn } } : camera)) };
+  return {
+    ...old,
+    version: 4,
+    cameras: cameras.map(({ focusOn, ...camera }) =>
+      typeof focusOn === 'string' ? { ...camera, focus: { on: 'front', markId: focusOn } } : camera,
+    ),
+  };
 }
 
 /** From 1 to 2: a shell stood about the middle by its depth, and a bevel was as high as it was wide. */
@@ -32,7 +38,11 @@ function shellsBetweenDepths(old: Loose): Loose {
     back: bevel(back as Loose),
   });
   const marks = Array.isArray(old.marks) ? (old.marks as Loose[]) : [];
-  return { ...old, version: 2, marks: marks.map((mark) => ({ ...mark, shells: Array.isArray(mark.shells) ? (mark.shells as Loose[]).map(shell) : mark.shells })) };
+  return {
+    ...old,
+    version: 2,
+    marks: marks.map((mark) => ({ ...mark, shells: Array.isArray(mark.shells) ? (mark.shells as Loose[]).map(shell) : mark.shells })),
+  };
 }
 
 /** Reads a document of any version: brings it up to date, fills in defaults, checks every bound. */

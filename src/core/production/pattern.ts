@@ -38,13 +38,17 @@ export function copyPose(pattern: Pattern, index: number): Mat4 {
   const turned = panTiltRoll(pan * index, 0, roll * index);
   if (kind === 'ring') {
     const share = (360 * index) / count;
-    const round = ring === 'level' ? product(translation(0, 0, -radius), rotationY(share), translation(0, 0, radius)) : product(translation(0, -radius, 0), rotationZ(-share), translation(0, radius, 0));
+    const round =
+      ring === 'level'
+        ? product(translation(0, 0, -radius), rotationY(share), translation(0, 0, radius))
+        : product(translation(0, -radius, 0), rotationZ(-share), translation(0, radius, 0));
     return multiply(round, turned);
   }
   const column = kind === 'grid' ? index % count : index;
   const row = kind === 'grid' ? Math.floor(index / count) : 0;
   // In a grid the spacing up is that of the rows, which go down as lines of text do.
-  const place = kind === 'grid' ? translation(column * across, -row * up, column * toward) : translation(column * across, column * up, column * toward);
+  const place =
+    kind === 'grid' ? translation(column * across, -row * up, column * toward) : translation(column * across, column * up, column * toward);
   return multiply(place, turned);
 }
 

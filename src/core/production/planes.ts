@@ -18,7 +18,11 @@ export const SAFE_DISTANCE = 0.001;
 export function sharedPlanes({ shells }: Pick<Mark, 'shells'>): SharedPlane[] {
   const shown = shells.filter((shell) => shell.shown);
   return (['to', 'from'] as const).flatMap((side) =>
-    shown.flatMap((first, i) => shown.slice(i + 1).flatMap((second) => (Math.abs(first[side] - second[side]) < SAME ? [{ side, at: first[side], first, second }] : []))),
+    shown.flatMap((first, i) =>
+      shown
+        .slice(i + 1)
+        .flatMap((second) => (Math.abs(first[side] - second[side]) < SAME ? [{ side, at: first[side], first, second }] : [])),
+    ),
   );
 }
 

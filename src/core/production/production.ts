@@ -28,7 +28,10 @@ export const frameFormatSchema = z.object({
   height: side('height'),
   rate: z.enum(RATE_NAMES as [RateName, ...RateName[]], `The rate must be one of ${RATE_NAMES.join(', ')} frames a second.`),
   /** Length in frames. */
-  length: z.int('The length must be a whole number of frames.').min(1, 'A production is at least one frame long.').max(MAX_FRAMES, `A production is at most ${MAX_FRAMES} frames long.`),
+  length: z
+    .int('The length must be a whole number of frames.')
+    .min(1, 'A production is at least one frame long.')
+    .max(MAX_FRAMES, `A production is at most ${MAX_FRAMES} frames long.`),
 });
 export type FrameFormat = z.infer<typeof frameFormatSchema>;
 
@@ -36,7 +39,11 @@ export type FrameFormat = z.infer<typeof frameFormatSchema>;
 export const productionSchema = z.object({
   version: z.literal(CURRENT_VERSION).default(CURRENT_VERSION),
   name: z.string().trim().min(1, 'A production needs a name.').max(120),
-  seed: z.int().min(0).max(2 ** 31 - 1).default(1),
+  seed: z
+    .int()
+    .min(0)
+    .max(2 ** 31 - 1)
+    .default(1),
   format: frameFormatSchema,
   /** Unit of length in which dimensions are read off and typed. */
   units: z.enum(UNITS).default('mm'),
@@ -50,11 +57,16 @@ export const productionSchema = z.object({
   cues: cuesSchema,
   /** Views that were pinned, to come back to: a frame, and a pose that the lens view was flown to or null for the camera's own. */
   pins: z
-    .array(z.object({ id: z.string().min(1).max(40), frame: z.number().min(0).max(1_000_000), pose: z.array(z.number()).length(16).nullable() }))
+    .array(
+      z.object({ id: z.string().min(1).max(40), frame: z.number().min(0).max(1_000_000), pose: z.array(z.number()).length(16).nullable() }),
+    )
     .max(MAX_PINS)
     .default([]),
   /** Paces that were drawn by hand and given a name. */
-  paces: z.array(paceSchema.extend({ id: z.string().min(1).max(40), name: z.string().min(1).max(40) })).max(MAX_PACES).default([]),
+  paces: z
+    .array(paceSchema.extend({ id: z.string().min(1).max(40), name: z.string().min(1).max(40) }))
+    .max(MAX_PACES)
+    .default([]),
   sound: soundSchema.nullable().default(null),
   set: setSchema.prefault({}),
   /** Looks that marks of this production follow. */

@@ -28,7 +28,10 @@ export const shotsSchema = z
   .array(shotSchema)
   .max(MAX_SHOTS)
   .default([])
-  .refine((shots) => shots.every((shot, i) => i === 0 || shot.from > (shots[i - 1] as Shot).from), 'Shots must be in order of time, one a frame');
+  .refine(
+    (shots) => shots.every((shot, i) => i === 0 || shot.from > (shots[i - 1] as Shot).from),
+    'Shots must be in order of time, one a frame',
+  );
 
 /** A shot with where it begins and ends: `to` is the first frame after it. */
 export interface ShotSpan {
@@ -51,7 +54,12 @@ export function shotSpans({ shots, cameras, format }: WithShots): ShotSpan[] {
   const known = new Set(cameras.map(({ id }) => id));
   const inside = shots.filter((shot, i) => i === 0 || shot.from < format.length);
   if (inside.length === 0) return [{ shot: null, cameraId: first, from: 0, to: format.length }];
-  return inside.map((shot, i) => ({ shot, cameraId: known.has(shot.cameraId) ? shot.cameraId : first, from: i === 0 ? 0 : shot.from, to: inside[i + 1]?.from ?? format.length }));
+  return inside.map((shot, i) => ({
+    shot,
+    cameraId: known.has(shot.cameraId) ? shot.cameraId : first,
+    from: i === 0 ? 0 : shot.from,
+    to: inside[i + 1]?.from ?? format.length,
+  }));
 }
 
 /** Index of the shot that a delivered frame belongs to. */

@@ -19,7 +19,10 @@ export const cuesSchema = z
   .array(cueSchema)
   .max(MAX_CUES)
   .default([])
-  .refine((cues) => cues.every((cue, i) => i === 0 || cue.frame > (cues[i - 1] as Cue).frame), 'Cues must be in order of time, one a moment');
+  .refine(
+    (cues) => cues.every((cue, i) => i === 0 || cue.frame > (cues[i - 1] as Cue).frame),
+    'Cues must be in order of time, one a moment',
+  );
 
 /** The sound under the production: a file kept by the application, and where it lies. */
 export const soundSchema = z.object({

@@ -30,7 +30,11 @@ export function carrierValues(carrier: CarrierStage, frame: number): CarrierValu
   return values;
 }
 
-const instantOf = (carrier: CarrierStage, frame: number, context: RigContext): Instant => ({ settings: carrier.settings ?? {}, frame, context });
+const instantOf = (carrier: CarrierStage, frame: number, context: RigContext): Instant => ({
+  settings: carrier.settings ?? {},
+  frame,
+  context,
+});
 
 function stageMatrix(carrier: CarrierStage, frame: number, context: RigContext): Mat4 {
   const values = carrierValues(carrier, frame);
@@ -64,5 +68,9 @@ export function landingValues(
   const after = rigPose(carriers.slice(index + 1), frame, context);
   const values = carrierValues(carrier, frame);
   const own = multiply(multiply(invertRigid(before), pose), invertRigid(after));
-  return CARRIER_KINDS[carrier.kind].land(shareOf(own, 1 / Math.max(LEAST_WEIGHT, values.weight ?? 1)), present ?? values, instantOf(carrier, frame, context));
+  return CARRIER_KINDS[carrier.kind].land(
+    shareOf(own, 1 / Math.max(LEAST_WEIGHT, values.weight ?? 1)),
+    present ?? values,
+    instantOf(carrier, frame, context),
+  );
 }

@@ -28,14 +28,21 @@ const round = (v: number) => Math.round(v * 1e5) / 1e5;
  * bridged straight.
  */
 export function evenPoses(samples: readonly TimedPose[], rate: number): EvenPoses {
-  const sorted = [...samples].sort((a, b) => a.seconds - b.seconds).filter((s, i, all) => i === 0 || s.seconds > (all[i - 1] as TimedPose).seconds + 1e-6);
+  const sorted = [...samples]
+    .sort((a, b) => a.seconds - b.seconds)
+    .filter((s, i, all) => i === 0 || s.seconds > (all[i - 1] as TimedPose).seconds + 1e-6);
   const [first] = sorted;
   const last = sorted[sorted.length - 1];
   if (!first || !last) return { rate, poses: [] };
   const smoothTurns = sorted.slice(0, 1);
   for (const sample of sorted.slice(1)) {
     const before = smoothTurns[smoothTurns.length - 1] as TimedPose;
-    smoothTurns.push({ ...sample, pan: nearestTurn(sample.pan, before.pan), tilt: nearestTurn(sample.tilt, before.tilt), roll: nearestTurn(sample.roll, before.roll) });
+    smoothTurns.push({
+      ...sample,
+      pan: nearestTurn(sample.pan, before.pan),
+      tilt: nearestTurn(sample.tilt, before.tilt),
+      roll: nearestTurn(sample.roll, before.roll),
+    });
   }
   const poses: number[] = [];
   let i = 0;

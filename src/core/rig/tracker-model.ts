@@ -17,7 +17,15 @@ export interface TrackerSettings {
   dropped: number;
 }
 
-export const TRACKER_DEFAULTS: TrackerSettings = { carried: 'shoulder', seed: 1, rate: 60, delayMs: 40, jitterMs: 12, noiseMm: 0.4, dropped: 0.02 };
+export const TRACKER_DEFAULTS: TrackerSettings = {
+  carried: 'shoulder',
+  seed: 1,
+  rate: 60,
+  delayMs: 40,
+  jitterMs: 12,
+  noiseMm: 0.4,
+  dropped: 0.02,
+};
 
 export interface TrackerSample {
   pose: TimedPose;
@@ -29,7 +37,15 @@ export interface TrackerSample {
 const BURST = 4;
 
 /** A camera that somebody walks slowly about with: the way, the shake of how it is carried, and the noise of measuring it. */
-export function* trackerSamples({ carried, seed, rate, delayMs, jitterMs, noiseMm, dropped }: TrackerSettings): Generator<TrackerSample, never> {
+export function* trackerSamples({
+  carried,
+  seed,
+  rate,
+  delayMs,
+  jitterMs,
+  noiseMm,
+  dropped,
+}: TrackerSettings): Generator<TrackerSample, never> {
   const random = seededRandom(seed);
   const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
   let lost = 0;

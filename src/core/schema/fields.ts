@@ -44,7 +44,12 @@ export function intField(options: FieldOptions) {
 export function channelField(options: FieldOptions) {
   const meta = metaOf(options);
   const field = z
-    .object({ rest: z.number().min(meta.min).max(meta.max).default(meta.rest), keys: keysSchema.default([]), before: outsideSchema.optional(), after: outsideSchema.optional() })
+    .object({
+      rest: z.number().min(meta.min).max(meta.max).default(meta.rest),
+      keys: keysSchema.default([]),
+      before: outsideSchema.optional(),
+      after: outsideSchema.optional(),
+    })
     .default({ rest: meta.rest, keys: [] });
   registry.add(field, meta);
   return field;

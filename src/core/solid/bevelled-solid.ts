@@ -2,7 +2,18 @@ import { ringBounds, signedArea, type Ring } from '../outline/ring';
 import { surfaceOver } from './bevelled-surface';
 import type { SolidMesh } from './mesh';
 import { frameAround, reversed } from './outline-frame';
-import { aligned, drawnProfile, fromFaceOutward, profileHeight, profileWidth, PROFILES, resampled, type DrawnPoint, type Profile, type ProfileKind } from './profile';
+import {
+  aligned,
+  drawnProfile,
+  fromFaceOutward,
+  profileHeight,
+  profileWidth,
+  PROFILES,
+  resampled,
+  type DrawnPoint,
+  type Profile,
+  type ProfileKind,
+} from './profile';
 import { withJitter } from './jitter';
 import { triangulateInside, WavefrontError } from './triangulate';
 import { sweep, type Sweep } from './wavefront';
@@ -48,7 +59,9 @@ const ridgeScale = ({ width, ridge }: BevelShape, inradius: number) => (ridge ? 
 function profileOf(bevel: BevelShape, larger: number, fit: number, segments: number): Profile {
   if (isFlat(bevel) || bevel.profile === 'none') return FLAT;
   const [width, height] = [bevel.width * larger, bevel.height * larger * fit];
-  return bevel.profile === 'drawn' ? drawnProfile(bevel.points ?? [], width, height, segments) : PROFILES[bevel.profile](width, height, segments);
+  return bevel.profile === 'drawn'
+    ? drawnProfile(bevel.points ?? [], width, height, segments)
+    : PROFILES[bevel.profile](width, height, segments);
 }
 
 /** Radius of the largest circle inside an outline: how far a wavefront sweeps before nothing is left. */
@@ -85,7 +98,14 @@ export function buildSolid(rings: readonly Ring[], shape: SolidShape, scale: num
       const segments = shape.segments ?? 8;
       const [forward, whole] = bevels.map((bevel, i) => profileOf(bevel, larger[i] as number, fit, segments)) as [Profile, Profile];
       const behind = hollowed(whole, shape.wall ?? 0, depth - profileHeight(forward));
-      const plain = [forward, aligned(behind, profileOf(shape.back, larger[1], fit, 16 * segments), forward.map((p) => p.distance))] as const;
+      const plain = [
+        forward,
+        aligned(
+          behind,
+          profileOf(shape.back, larger[1], fit, 16 * segments),
+          forward.map((p) => p.distance),
+        ),
+      ] as const;
       const distances = [...new Set(plain.flatMap((profile) => profile.map((p) => p.distance)))].sort((a, b) => a - b);
       const [front, back] = plain.map((profile) => resampled(profile, distances)) as [Profile, Profile];
       return surfaceOver({

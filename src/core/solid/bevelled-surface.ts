@@ -83,7 +83,8 @@ class Surface {
     const backCap = this.cap(back);
     mesh.end();
     const areas = [frontArea + frontCap, backArea + backCap];
-    if (areas.some((area) => Math.abs(area - this.input.area) > 1e-6 * this.input.area)) throw new WavefrontError('the plan does not cover the outline');
+    if (areas.some((area) => Math.abs(area - this.input.area) > 1e-6 * this.input.area))
+      throw new WavefrontError('the plan does not cover the outline');
     return mesh.finish();
   }
 
@@ -105,12 +106,32 @@ class Surface {
     }
   }
 
-  private vertex(node: number, edge: number, end: SolidEnd, point: number, height: number, profileNormal: Normal2, arc = (end === this.input.front ? this.frontArcs : this.backArcs)[point] as number): number {
-    const topo = this.mesh.topoVertex(this.key(node, end, point), this.plan.x[node] as number, this.plan.y[node] as number, end.z + end.facing * height);
+  private vertex(
+    node: number,
+    edge: number,
+    end: SolidEnd,
+    point: number,
+    height: number,
+    profileNormal: Normal2,
+    arc = (end === this.input.front ? this.frontArcs : this.backArcs)[point] as number,
+  ): number {
+    const topo = this.mesh.topoVertex(
+      this.key(node, end, point),
+      this.plan.x[node] as number,
+      this.plan.y[node] as number,
+      end.z + end.facing * height,
+    );
     const { frames } = this;
     const slot = frames.slotOf(node, edge);
     const out = this.input.outward ? profileNormal[0] : -profileNormal[0];
-    return this.mesh.vertex(topo, frames.normalX.at(slot) * out, frames.normalY.at(slot) * out, end.facing * profileNormal[1], frames.along.at(slot), end.z + end.facing * arc);
+    return this.mesh.vertex(
+      topo,
+      frames.normalX.at(slot) * out,
+      frames.normalY.at(slot) * out,
+      end.facing * profileNormal[1],
+      frames.along.at(slot),
+      end.z + end.facing * arc,
+    );
   }
 
   private triangle(end: SolidEnd, a: number, b: number, c: number): void {
@@ -156,7 +177,15 @@ class Surface {
     const length = Math.hypot(out, up) || 1;
     const arcs = end === this.input.front ? this.frontArcs : this.backArcs;
     const arc = (arcs[segment] as number) + ((arcs[segment + 1] as number) - (arcs[segment] as number)) * share;
-    return this.vertex(node, edge, end, end.profile.length, from.height + (to.height - from.height) * share, [out / length, up / length], arc);
+    return this.vertex(
+      node,
+      edge,
+      end,
+      end.profile.length,
+      from.height + (to.height - from.height) * share,
+      [out / length, up / length],
+      arc,
+    );
   }
 
   private isFrame(edge: number): boolean {
@@ -184,8 +213,8 @@ class Surface {
     const point = ({ profile }: SolidEnd) => (outward ? profile.length - 1 : 0);
     this.eachRingEdge(outward ? ringDistances.length - 1 : 0, (a, b, edge) => {
       const wall = (end: SolidEnd) => [a, b].map((node) => this.vertex(node, edge, end, point(end), 0, level, 0)) as [number, number];
-      const [frontA, frontB] = outward ? wall(front).reverse() as [number, number] : wall(front);
-      const [backA, backB] = outward ? wall(back).reverse() as [number, number] : wall(back);
+      const [frontA, frontB] = outward ? (wall(front).reverse() as [number, number]) : wall(front);
+      const [backA, backB] = outward ? (wall(back).reverse() as [number, number]) : wall(back);
       this.mesh.triangle(backA, backB, frontB);
       this.mesh.triangle(backA, frontB, frontA);
     });
@@ -193,7 +222,8 @@ class Surface {
 
   private eachRingEdge(ring: number, visit: (a: number, b: number, edge: number) => void): void {
     const edges = this.input.sweep.record.rings[ring]?.edges ?? new Int32Array();
-    for (let i = 0; i < edges.length; i += 3) if (!this.isFrame(edges[i + 2] as number)) visit(edges[i] as number, edges[i + 1] as number, edges[i + 2] as number);
+    for (let i = 0; i < edges.length; i += 3)
+      if (!this.isFrame(edges[i + 2] as number)) visit(edges[i] as number, edges[i + 1] as number, edges[i + 2] as number);
   }
 
   /** Triangles of the flat part of an end, as nodes. */
@@ -204,7 +234,8 @@ class Surface {
     if (!outward) return (ring === 0 ? sweep.base : sweep.record.rings[ring]?.fill) ?? [];
     const fill = [...outward.inside];
     for (const piece of sweep.record.pieces) {
-      if (piece.strip < ring && !this.isFrame(piece.edge)) triangulatePiece(piece.nodes, this.plan, 4 * this.input.jitter, (a, b, c) => fill.push(a, b, c));
+      if (piece.strip < ring && !this.isFrame(piece.edge))
+        triangulatePiece(piece.nodes, this.plan, 4 * this.input.jitter, (a, b, c) => fill.push(a, b, c));
     }
     return fill;
   }

@@ -52,7 +52,8 @@ function addGrid(mesh: MeshBuilder, keys: Map<string, number>, us: number, vs: n
 
 /** Places along one edge of a box whose ends are rounded: a quarter turn, the straight middle, a quarter turn. */
 function stops(half: number, round: number, segments: number): { core: number; angle: number }[] {
-  const quarter = (side: 1 | -1) => Array.from({ length: segments + 1 }, (_, i) => ({ core: side * (half - round), angle: side * (i / segments) * (Math.PI / 4) }));
+  const quarter = (side: 1 | -1) =>
+    Array.from({ length: segments + 1 }, (_, i) => ({ core: side * (half - round), angle: side * (i / segments) * (Math.PI / 4) }));
   return [...quarter(-1).reverse(), ...quarter(1)];
 }
 
@@ -109,7 +110,11 @@ function ballMesh(radius: number): SolidMesh {
     const pole = v === 0 || v === over;
     const level = pole ? 0 : Math.cos(latitude);
     const normal = [Math.sin(longitude) * level, Math.sin(latitude), Math.cos(longitude) * level] as const;
-    return { at: [normal[0] * radius, normal[1] * radius, normal[2] * radius], normal, uv: [(u / around) * TURN * radius, latitude * radius] };
+    return {
+      at: [normal[0] * radius, normal[1] * radius, normal[2] * radius],
+      normal,
+      uv: [(u / around) * TURN * radius, latitude * radius],
+    };
   });
   mesh.end();
   return mesh.finish();
@@ -124,21 +129,35 @@ function torusMesh(radius: number, tube: number): SolidMesh {
     const b = ((v % section) / section) * TURN;
     const normal = [Math.cos(a) * Math.cos(b), Math.sin(a) * Math.cos(b), Math.sin(b)] as const;
     const level = radius + tube * Math.cos(b);
-    return { at: [Math.cos(a) * level, Math.sin(a) * level, tube * Math.sin(b)], normal, uv: [(u / around) * TURN * radius, (v / section) * TURN * tube] };
+    return {
+      at: [Math.cos(a) * level, Math.sin(a) * level, tube * Math.sin(b)],
+      normal,
+      uv: [(u / around) * TURN * radius, (v / section) * TURN * tube],
+    };
   });
   mesh.end();
   return mesh.finish();
 }
 
 /** Label of each body, and its closed surface grown by some metres. */
-export const BODIES: { readonly [K in BodyKind]: { label: string; build: (shape: Extract<BodyShape, { body: K }>, grown: number) => SolidMesh } } = {
-  box: { label: 'Box', build: ({ width, height, depth, round }, grown) => boxMesh([width, height, depth].map((side) => Math.max(0.001, side / 2 + grown)) as [number, number, number], Math.max(0, round / 1000 + grown)) },
+export const BODIES: {
+  readonly [K in BodyKind]: { label: string; build: (shape: Extract<BodyShape, { body: K }>, grown: number) => SolidMesh };
+} = {
+  box: {
+    label: 'Box',
+    build: ({ width, height, depth, round }, grown) =>
+      boxMesh(
+        [width, height, depth].map((side) => Math.max(0.001, side / 2 + grown)) as [number, number, number],
+        Math.max(0, round / 1000 + grown),
+      ),
+  },
   ball: { label: 'Ball', build: ({ radius }, grown) => ballMesh(Math.max(0.001, radius + grown)) },
   torus: { label: 'Torus', build: ({ radius, tube }, grown) => torusMesh(radius, Math.max(0.001, Math.min(radius * 0.98, tube + grown))) },
 };
 export const BODY_KINDS = Object.keys(BODIES) as BodyKind[];
 
-export const bodyMesh = <K extends BodyKind>(shape: Extract<BodyShape, { body: K }>, grown: number): SolidMesh => BODIES[shape.body as K].build(shape, grown);
+export const bodyMesh = <K extends BodyKind>(shape: Extract<BodyShape, { body: K }>, grown: number): SolidMesh =>
+  BODIES[shape.body as K].build(shape, grown);
 
 /** Fields of a body's schema beside its kind, for the bench. */
 export function bodyFields(kind: BodyKind): Record<string, z.ZodType> {

@@ -2,7 +2,10 @@ import { normalAlong } from './front-state';
 import { FloatList, IntList } from './growing';
 import type { Sweep } from './wavefront';
 
-/** What the nodes of a sweep have for the faces of the outline's edges: which way the face looks there, and how far along the outline it is. */
+/**
+ * What the nodes of a sweep have for the faces of the outline's edges: which way the face looks there, and how far along the outline it
+ * is.
+ */
 export class EdgeFrames {
   /** By slot: horizontal normal, the way the edge was swept. */
   readonly normalX = new FloatList(1024);
@@ -42,14 +45,17 @@ export class EdgeFrames {
   }
 
   /**
-   * Slot of what a node has for the face of an edge: its horizontal normal, the way it was swept, and how far along the outline it stands. Faces joined by
-   * smooth arcs share the normal, and the mean of where their edges put it, so that light and texture run on round a curve; edges at the other end of the outline
+   * Slot of what a node has for the face of an edge: its horizontal normal, the way it was swept, and how far along the outline it
+   * stands. Faces joined by
+   * smooth arcs share the normal, and the mean of where their edges put it, so that light and texture run on round a curve; edges at the
+   * other end of the outline
    * keep theirs, and the seam of the texture falls between them.
    */
   slotOf(node: number, edge: number): number {
     const { generators: g, record } = this.sweep;
     // A node has a few faces only: a list is quicker than a map.
-    for (let slot = this.firstSlot[node] as number; slot >= 0; slot = this.nextSlot.at(slot)) if (this.slotEdge.at(slot) === edge) return slot;
+    for (let slot = this.firstSlot[node] as number; slot >= 0; slot = this.nextSlot.at(slot))
+      if (this.slotEdge.at(slot) === edge) return slot;
     const { group, groupAlong } = this;
     record.smoothGroup(node, edge, group);
     const [px, py] = [record.x.at(node), record.y.at(node)];
@@ -60,7 +66,10 @@ export class EdgeFrames {
       const n = normalAlong(g, member, px, py);
       nx += n[0];
       ny += n[1];
-      groupAlong[i] = (this.edgeStart[member] as number) + (px - (g.originX[member] as number)) * (g.directionX[member] as number) + (py - (g.originY[member] as number)) * (g.directionY[member] as number);
+      groupAlong[i] =
+        (this.edgeStart[member] as number) +
+        (px - (g.originX[member] as number)) * (g.directionX[member] as number) +
+        (py - (g.originY[member] as number)) * (g.directionY[member] as number);
     }
     const length = Math.hypot(nx, ny) || 1;
     for (let i = 0; i < group.length; i++) {

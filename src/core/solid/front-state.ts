@@ -62,7 +62,10 @@ export class FrontState {
         points[2 * (first + i)] = v.x + (random() * 2 - 1) * jitter;
         points[2 * (first + i) + 1] = v.y + (random() * 2 - 1) * jitter;
       });
-      const corner = Math.max(0, ring.findIndex((v) => !v.smooth));
+      const corner = Math.max(
+        0,
+        ring.findIndex((v) => !v.smooth),
+      );
       for (let q = 0; q < size; q++) {
         const i = (corner + q) % size;
         if (q === 0 || !(ring[i] as FrontVertex).smooth) chain++;
@@ -150,7 +153,8 @@ export class FrontState {
 
 /** The true normal of the outline at the foot of a point on a generator, pointing into the solid. */
 export function normalAlong(g: Generators, edge: number, x: number, y: number): readonly [number, number] {
-  const along = (x - (g.originX[edge] as number)) * (g.directionX[edge] as number) + (y - (g.originY[edge] as number)) * (g.directionY[edge] as number);
+  const along =
+    (x - (g.originX[edge] as number)) * (g.directionX[edge] as number) + (y - (g.originY[edge] as number)) * (g.directionY[edge] as number);
   const share = Math.max(0, Math.min(1, along / (g.length[edge] as number)));
   const { normals } = g;
   const i = 4 * edge;

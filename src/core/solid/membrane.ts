@@ -1,6 +1,7 @@
 /**
  * A skin under even pressure over a plan, held at its seam: the small-deflection membrane, div grad u = -2, by linear finite
- * elements (any handbook of the finite element method). Over a straight strip of half-width w it is u = w² - x², so that √u is a half circle;
+ * elements (any handbook of the finite element method). Over a straight strip of half-width w it is u = w² - x², so that √u is a half
+ * circle;
  * over a disc of radius R it is (R² - r²) / 2.
  */
 export interface Membrane {
@@ -37,7 +38,10 @@ export function solveMembrane(x: Float64Array, y: Float64Array, triangles: Int32
       load[at[k] as number] = (load[at[k] as number] as number) + (2 * (area[t] as number)) / 3;
     }
     for (let i = 0; i < 3; i++) {
-      for (let j = 0; j < 3; j++) stiffness[9 * t + 3 * i + j] = (area[t] as number) * ((gx[3 * t + i] as number) * (gx[3 * t + j] as number) + (gy[3 * t + i] as number) * (gy[3 * t + j] as number));
+      for (let j = 0; j < 3; j++)
+        stiffness[9 * t + 3 * i + j] =
+          (area[t] as number) *
+          ((gx[3 * t + i] as number) * (gx[3 * t + j] as number) + (gy[3 * t + i] as number) * (gy[3 * t + j] as number));
       diagonal[at[i] as number] = (diagonal[at[i] as number] as number) + (stiffness[9 * t + 4 * i] as number);
     }
   }
@@ -70,7 +74,13 @@ export function solveMembrane(x: Float64Array, y: Float64Array, triangles: Int32
 }
 
 /** Solves for the free points, element by element, with the diagonal as preconditioner. */
-function conjugateGradients(triangles: Int32Array, stiffness: Float64Array, diagonal: Float64Array, load: Float64Array, held: Uint8Array): Float64Array {
+function conjugateGradients(
+  triangles: Int32Array,
+  stiffness: Float64Array,
+  diagonal: Float64Array,
+  load: Float64Array,
+  held: Uint8Array,
+): Float64Array {
   const count = load.length;
   const u = new Float64Array(count);
   const residual = new Float64Array(count);

@@ -22,7 +22,10 @@ export interface SolidMesh {
   /** x, y, z per vertex, metres. */
   positions: Float32Array;
   normals: Float32Array;
-  /** Texture coordinates per vertex, metres: across and up on faces; along the outline and across bevels; along the outline and depth on sides. */
+  /**
+   * Texture coordinates per vertex, metres: across and up on faces; along the outline and across bevels; along the outline and depth on
+   * sides.
+   */
   uvs: Float32Array;
   /** Of an inflated skin: how each vertex moves with pressure (see skin.ts). */
   swell?: Swell;

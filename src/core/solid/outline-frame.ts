@@ -20,6 +20,10 @@ export function frameAround(rings: readonly Ring[], margin: number): Ring {
     leaveX: leave[0],
     leaveY: leave[1],
   });
-  return [corner(x0, y0, [0, -1], [1, 0]), corner(x1, y0, [1, 0], [0, 1]), corner(x1, y1, [0, 1], [-1, 0]), corner(x0, y1, [-1, 0], [0, -1])];
+  return [
+    corner(x0, y0, [0, -1], [1, 0]),
+    corner(x1, y0, [1, 0], [0, 1]),
+    corner(x1, y1, [0, 1], [-1, 0]),
+    corner(x0, y1, [-1, 0], [0, -1]),
+  ];
 }
-

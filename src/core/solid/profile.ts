@@ -122,7 +122,14 @@ function risingSlopes(at: readonly number[], values: readonly number[]): number[
 function drawnStretch(points: readonly Flat[], width: number, height: number, segments: number): Profile {
   if (points.length === 2) return facets(points.map(([d, h]) => [d * width, h * height]));
   const at = [0];
-  for (let i = 1; i < points.length; i++) at.push((at[i - 1] as number) + Math.max(1e-6, Math.hypot((points[i] as Flat)[0] - (points[i - 1] as Flat)[0], (points[i] as Flat)[1] - (points[i - 1] as Flat)[1])));
+  for (let i = 1; i < points.length; i++)
+    at.push(
+      (at[i - 1] as number) +
+        Math.max(
+          1e-6,
+          Math.hypot((points[i] as Flat)[0] - (points[i - 1] as Flat)[0], (points[i] as Flat)[1] - (points[i - 1] as Flat)[1]),
+        ),
+    );
   const axes = ([0, 1] as const).map((k) => {
     const values = points.map((p) => p[k]);
     return { values, slopes: risingSlopes(at, values) };
@@ -133,8 +140,14 @@ function drawnStretch(points: readonly Flat[], width: number, height: number, se
     for (let q = i === 0 ? 0 : 1; q <= segments; q++) {
       const t = q / segments;
       const [[d, dd], [h, dh]] = axes.map(({ values, slopes }) => {
-        const [p0, p1, m0, m1] = [values[i] as number, values[i + 1] as number, (slopes[i] as number) * step, (slopes[i + 1] as number) * step];
-        const value = q === segments ? p1 : p0 * (1 + 2 * t) * (1 - t) ** 2 + m0 * t * (1 - t) ** 2 + p1 * t * t * (3 - 2 * t) + m1 * t * t * (t - 1);
+        const [p0, p1, m0, m1] = [
+          values[i] as number,
+          values[i + 1] as number,
+          (slopes[i] as number) * step,
+          (slopes[i + 1] as number) * step,
+        ];
+        const value =
+          q === segments ? p1 : p0 * (1 + 2 * t) * (1 - t) ** 2 + m0 * t * (1 - t) ** 2 + p1 * t * t * (3 - 2 * t) + m1 * t * t * (t - 1);
         return [value, p0 * 6 * t * (t - 1) + m0 * (1 - t) * (1 - 3 * t) + p1 * 6 * t * (1 - t) + m1 * t * (3 * t - 2)];
       }) as [[number, number], [number, number]];
       const normal = unit(dh * height, dd * width);
@@ -147,7 +160,10 @@ function drawnStretch(points: readonly Flat[], width: number, height: number, se
 /** A profile through points drawn by hand, from the side wall to the face. Points that run back are put at the distance before them. */
 export function drawnProfile(points: readonly DrawnPoint[], width: number, height: number, segments = 8): Profile {
   let reached = 0;
-  const through: DrawnPoint[] = [{ in: 0, up: 0, smooth: false }, ...points, { in: 1, up: 1, smooth: false }].map((p) => ({ ...p, in: (reached = Math.max(reached, Math.min(1, p.in))) }));
+  const through: DrawnPoint[] = [{ in: 0, up: 0, smooth: false }, ...points, { in: 1, up: 1, smooth: false }].map((p) => ({
+    ...p,
+    in: (reached = Math.max(reached, Math.min(1, p.in))),
+  }));
   const stretches: Flat[][] = [];
   let stretch: Flat[] = [];
   for (const { in: d, up: h, smooth } of through) {
@@ -172,7 +188,9 @@ function joined(first: Profile, second: Profile): Profile {
 
 /** A profile as a sweep outward meets it: from the face, at its distance from the outline, down and out to the side wall at `reach`. */
 export function fromFaceOutward(profile: Profile, reach: number): Profile {
-  return [...profile].reverse().map(({ distance, height, before, after }) => ({ distance: Math.max(0, reach - distance), height, before: after, after: before }));
+  return [...profile]
+    .reverse()
+    .map(({ distance, height, before, after }) => ({ distance: Math.max(0, reach - distance), height, before: after, after: before }));
 }
 
 export type ProfileKind = keyof typeof PROFILES;
@@ -196,7 +214,8 @@ function pointAt(profile: Profile, distance: number): ProfilePoint | null {
 }
 
 /**
- * The same curve with its points moved along it to distances that another profile has anyway, where there is one near: each ring that two profiles share is one
+ * The same curve with its points moved along it to distances that another profile has anyway, where there is one near: each ring that two
+ * profiles share is one
  * ring less to sweep and to lay. Ends and corners stay.
  * @param fine the same profile with many more points, to find the curve between those of `profile`
  */
@@ -207,7 +226,9 @@ export function aligned(profile: Profile, fine: Profile, distances: readonly num
     if (!before || !after || isCorner(point)) return point;
     const low = Math.max(reached, before.distance + 0.4 * (point.distance - before.distance));
     const high = point.distance + 0.4 * (after.distance - point.distance);
-    const near = distances.filter((d) => d > low && d < high).sort((a, b) => Math.abs(a - point.distance) - Math.abs(b - point.distance))[0];
+    const near = distances
+      .filter((d) => d > low && d < high)
+      .sort((a, b) => Math.abs(a - point.distance) - Math.abs(b - point.distance))[0];
     const moved = near === undefined ? null : pointAt(fine, near);
     if (!moved) return point;
     reached = moved.distance;

@@ -21,7 +21,11 @@ const GRID = 1e-6;
  * @param pose where the solid stands in its mark
  * @returns closed loops; those of holes run the other way round than those of bodies
  */
-export function sectionOf({ positions, indices }: Pick<SolidMesh, 'positions' | 'indices'>, pose: Mat4, { x, y, angleDeg }: CutLine): SectionLoop[] {
+export function sectionOf(
+  { positions, indices }: Pick<SolidMesh, 'positions' | 'indices'>,
+  pose: Mat4,
+  { x, y, angleDeg }: CutLine,
+): SectionLoop[] {
   const angle = (angleDeg * Math.PI) / 180;
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
   const count = positions.length / 3;

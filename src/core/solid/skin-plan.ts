@@ -48,7 +48,10 @@ const isInside = (rings: readonly Ring[], x: number, y: number): boolean => {
 function lattice(rings: readonly Ring[], spacing: number): [number, number][] {
   const xs = rings.flatMap((ring) => ring.map((v) => v.x));
   const ys = rings.flatMap((ring) => ring.map((v) => v.y));
-  const [x0, x1, y0, y1] = [xs, ys].flatMap((all) => [all.reduce((a, b) => Math.min(a, b), Infinity), all.reduce((a, b) => Math.max(a, b), -Infinity)]) as [number, number, number, number];
+  const [x0, x1, y0, y1] = [xs, ys].flatMap((all) => [
+    all.reduce((a, b) => Math.min(a, b), Infinity),
+    all.reduce((a, b) => Math.max(a, b), -Infinity),
+  ]) as [number, number, number, number];
   const out: [number, number][] = [];
   for (let row = 0, y = y0; y <= y1; row++, y += spacing * Math.sqrt(0.75)) {
     for (let x = x0 + (row % 2 === 1 ? spacing / 2 : 0); x <= x1; x += spacing) if (isInside(rings, x, y)) out.push([x, y]);
@@ -80,7 +83,10 @@ const divided = (ring: Ring, longest: number): [number, number][] =>
   ring.flatMap((v, i) => {
     const next = ring[(i + 1) % ring.length] as (typeof ring)[number];
     const parts = Math.max(1, Math.ceil(Math.hypot(next.x - v.x, next.y - v.y) / longest));
-    return Array.from({ length: parts }, (_, k): [number, number] => [v.x + ((next.x - v.x) * k) / parts, v.y + ((next.y - v.y) * k) / parts]);
+    return Array.from({ length: parts }, (_, k): [number, number] => [
+      v.x + ((next.x - v.x) * k) / parts,
+      v.y + ((next.y - v.y) * k) / parts,
+    ]);
   });
 
 /**
@@ -98,7 +104,12 @@ export function skinPlan(rings: readonly Ring[], scale: number): SkinPlan {
   const rows = ROWS.map((share) => share * thickest);
   rows.forEach((distance, k) => {
     const gap = distance - (rows[k - 1] ?? 0);
-    const row = offsetOutline(outline.map((points) => asRing(points)), -distance, 'mitred', scale);
+    const row = offsetOutline(
+      outline.map((points) => asRing(points)),
+      -distance,
+      'mitred',
+      scale,
+    );
     for (const ring of row) for (const [x, y] of divided(ring, spacing)) inner.add(x, y, 0.5 * gap);
   });
   const last = rows[rows.length - 1] as number;
@@ -126,7 +137,10 @@ function triangulated(outline: readonly (readonly [number, number][])[], inner: 
   }
   // A little disorder keeps rows of points from lying on exact circles and lines.
   const random = seededRandom(all.length);
-  const points = Float64Array.from({ length: 2 * all.length }, (_, i) => ((i % 2 === 0 ? x : y)[i >> 1] as number) + (random() - 0.5) * 2e-7 * scale);
+  const points = Float64Array.from(
+    { length: 2 * all.length },
+    (_, i) => ((i % 2 === 0 ? x : y)[i >> 1] as number) + (random() - 0.5) * 2e-7 * scale,
+  );
   const { corners } = triangulateInside(points, Int32Array.from(edges));
   return { x, y, triangles: corners, edges: Int32Array.from(edges) };
 }

@@ -29,7 +29,8 @@ function underLid(height: number, lid: number): [number, number] {
 }
 
 /**
- * A closed skin over an outline, blown up by even pressure on both sides of its seam. What is returned stands at amount 1; `swollen` gives any other.
+ * A closed skin over an outline, blown up by even pressure on both sides of its seam. What is returned stands at amount 1; `swollen`
+ * gives any other.
  * @param rings united outline in metres: outer contours anticlockwise, holes clockwise
  * @param scale size that tolerances refer to, metres
  * @throws SolidError when the outline cannot be covered
@@ -52,7 +53,12 @@ export function buildSkin(rings: readonly Ring[], { middle, lid, contacts = [] }
     // A point of the seam is one vertex for both sides.
     const vertex = (i: number, side: 1 | -1, wall: readonly [number, number] | null) => {
       const g = held[i] ? 0 : Math.sqrt(u[i] as number);
-      const topo = mesh.topoVertex(held[i] ? 3 * i : 3 * i + (side > 0 ? 1 : 2), x[i] as number, y[i] as number, middle + side * underLid(g, lid)[0]);
+      const topo = mesh.topoVertex(
+        held[i] ? 3 * i : 3 * i + (side > 0 ? 1 : 2),
+        x[i] as number,
+        y[i] as number,
+        middle + side * underLid(g, lid)[0],
+      );
       const sx = slope[2 * i] as number;
       const sy = slope[2 * i + 1] as number;
       const normal = wall ? ([wall[0], wall[1], 0] as const) : normalAt(g, sx, sy, side, lid, 1);
@@ -64,7 +70,8 @@ export function buildSkin(rings: readonly Ring[], { middle, lid, contacts = [] }
       return made;
     };
     mesh.begin('face');
-    for (let t = 0; t < triangles.length; t += 3) mesh.triangle(...([0, 1, 2].map((k) => vertex(triangles[t + k] as number, 1, null)) as [number, number, number]));
+    for (let t = 0; t < triangles.length; t += 3)
+      mesh.triangle(...([0, 1, 2].map((k) => vertex(triangles[t + k] as number, 1, null)) as [number, number, number]));
     mesh.end();
     mesh.begin('side');
     for (let e = 0; e < pressed.length; e += 2) {
@@ -78,7 +85,8 @@ export function buildSkin(rings: readonly Ring[], { middle, lid, contacts = [] }
     }
     mesh.end();
     mesh.begin('back');
-    for (let t = 0; t < triangles.length; t += 3) mesh.triangle(...([0, 2, 1].map((k) => vertex(triangles[t + k] as number, -1, null)) as [number, number, number]));
+    for (let t = 0; t < triangles.length; t += 3)
+      mesh.triangle(...([0, 2, 1].map((k) => vertex(triangles[t + k] as number, -1, null)) as [number, number, number]));
     mesh.end();
     const swell: Swell = { middle, lid, rise: Float32Array.from(rises), wall: Uint8Array.from(walls) };
     return { ...mesh.finish(), swell };

@@ -31,7 +31,10 @@ export interface FrontInputOptions {
 }
 
 /** Rings (outer anticlockwise, holes clockwise) made ready for a wavefront that sweeps into the solid. */
-export function frontVertices(rings: readonly Ring[], { cornerDeg = 20, join = 'mitred', mitreLimit = 4.5, bluntEdge }: FrontInputOptions): FrontVertex[][] {
+export function frontVertices(
+  rings: readonly Ring[],
+  { cornerDeg = 20, join = 'mitred', mitreLimit = 4.5, bluntEdge }: FrontInputOptions,
+): FrontVertex[][] {
   const smoothCos = Math.cos((cornerDeg * Math.PI) / 180);
   return rings.map((ring) => {
     const out: FrontVertex[] = [];

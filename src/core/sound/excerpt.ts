@@ -12,7 +12,11 @@ export interface ExcerptSpan {
  * whole samples.
  * @param channels samples of each channel, -1 to 1
  */
-export function excerpt(channels: readonly Float32Array[], sampleRate: number, { start, seconds, gainDb }: ExcerptSpan): Float32Array<ArrayBuffer>[] {
+export function excerpt(
+  channels: readonly Float32Array[],
+  sampleRate: number,
+  { start, seconds, gainDb }: ExcerptSpan,
+): Float32Array<ArrayBuffer>[] {
   const first = Math.round(start * sampleRate);
   const count = Math.round(seconds * sampleRate);
   const gain = 10 ** (gainDb / 20);

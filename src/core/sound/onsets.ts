@@ -23,7 +23,10 @@ const APART_SECONDS = 0.06;
 const SLOWEST = 50;
 const FASTEST = 200;
 
-/** How much louder each part of the spectrum has become since a window before: spectral flux of the logarithm, one value a hop (S. Dixon, DAFx 2006). */
+/**
+ * How much louder each part of the spectrum has become since a window before: spectral flux of the logarithm, one value a hop (S. Dixon,
+ * DAFx 2006).
+ */
 function flux(signal: Float32Array): Float32Array {
   const fft = new FFT(WINDOW);
   const hann = Float64Array.from({ length: WINDOW }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / WINDOW));
@@ -101,7 +104,10 @@ export function findOnsets(signal: Float32Array, sampleRate: number, threshold =
   return { onsets: found, tempo: tempoOf(novelty, perSecond) };
 }
 
-/** The lag at which the novelty is most like itself, as beats a minute. Slower pulses are preferred a little less, as people tap (R. Parncutt, 1994). */
+/**
+ * The lag at which the novelty is most like itself, as beats a minute. Slower pulses are preferred a little less, as people tap (R.
+ * Parncutt, 1994).
+ */
 function tempoOf(novelty: Float32Array, perSecond: number): number | null {
   const mean = novelty.reduce((a, b) => a + b, 0) / novelty.length;
   const centred = novelty.map((v) => v - mean);
@@ -112,7 +118,10 @@ function tempoOf(novelty: Float32Array, perSecond: number): number | null {
   };
   const still = alike(0);
   if (still <= 0) return null;
-  const lags = { first: Math.floor((60 / FASTEST) * perSecond), last: Math.min(Math.ceil((60 / SLOWEST) * perSecond), centred.length >> 1) };
+  const lags = {
+    first: Math.floor((60 / FASTEST) * perSecond),
+    last: Math.min(Math.ceil((60 / SLOWEST) * perSecond), centred.length >> 1),
+  };
   let [best, most] = [0, 0];
   for (let lag = lags.first; lag <= lags.last; lag++) {
     const preference = Math.exp(-0.5 * (Math.log2((60 * perSecond) / lag / 110) / 0.9) ** 2);

@@ -56,10 +56,22 @@ export function panTiltRoll(panDeg: number, tiltDeg: number, rollDeg: number): M
   const [cp, sp, ct, st, cr, sr] = [Math.cos(p), Math.sin(p), Math.cos(t), Math.sin(t), Math.cos(r), Math.sin(r)];
   // The product of the three, written out: every mark and camera is turned by it at every instant.
   return [
-    cp * cr + sp * st * sr, ct * sr, cp * st * sr - sp * cr, 0,
-    sp * st * cr - cp * sr, ct * cr, sp * sr + cp * st * cr, 0,
-    sp * ct, -st, cp * ct, 0,
-    0, 0, 0, 1,
+    cp * cr + sp * st * sr,
+    ct * sr,
+    cp * st * sr - sp * cr,
+    0,
+    sp * st * cr - cp * sr,
+    ct * cr,
+    sp * sr + cp * st * cr,
+    0,
+    sp * ct,
+    -st,
+    cp * ct,
+    0,
+    0,
+    0,
+    0,
+    1,
   ];
 }
 
@@ -88,12 +100,20 @@ export const forwardOf = (m: Mat4): Vec3 => [-at(m, 8), -at(m, 9), -at(m, 10)];
 
 export function transformPoint(m: Mat4, p: Vec3): Vec3 {
   const [x, y, z] = p;
-  return [at(m, 0) * x + at(m, 4) * y + at(m, 8) * z + at(m, 12), at(m, 1) * x + at(m, 5) * y + at(m, 9) * z + at(m, 13), at(m, 2) * x + at(m, 6) * y + at(m, 10) * z + at(m, 14)];
+  return [
+    at(m, 0) * x + at(m, 4) * y + at(m, 8) * z + at(m, 12),
+    at(m, 1) * x + at(m, 5) * y + at(m, 9) * z + at(m, 13),
+    at(m, 2) * x + at(m, 6) * y + at(m, 10) * z + at(m, 14),
+  ];
 }
 
 export function transformDirection(m: Mat4, d: Vec3): Vec3 {
   const [x, y, z] = d;
-  return [at(m, 0) * x + at(m, 4) * y + at(m, 8) * z, at(m, 1) * x + at(m, 5) * y + at(m, 9) * z, at(m, 2) * x + at(m, 6) * y + at(m, 10) * z];
+  return [
+    at(m, 0) * x + at(m, 4) * y + at(m, 8) * z,
+    at(m, 1) * x + at(m, 5) * y + at(m, 9) * z,
+    at(m, 2) * x + at(m, 6) * y + at(m, 10) * z,
+  ];
 }
 
 /** The turn nearest to `reference` among deg + 360·n, so that a landed angle never spins the long way round. */

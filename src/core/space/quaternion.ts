@@ -26,10 +26,22 @@ export function rotationOf(m: Mat4): Quaternion {
 /** The rigid transform with a rotation and a place. */
 export function rigid([x, y, z, w]: Quaternion, [px, py, pz]: readonly [number, number, number]): Mat4 {
   return [
-    1 - 2 * (y * y + z * z), 2 * (x * y + z * w), 2 * (x * z - y * w), 0,
-    2 * (x * y - z * w), 1 - 2 * (x * x + z * z), 2 * (y * z + x * w), 0,
-    2 * (x * z + y * w), 2 * (y * z - x * w), 1 - 2 * (x * x + y * y), 0,
-    px, py, pz, 1,
+    1 - 2 * (y * y + z * z),
+    2 * (x * y + z * w),
+    2 * (x * z - y * w),
+    0,
+    2 * (x * y - z * w),
+    1 - 2 * (x * x + z * z),
+    2 * (y * z + x * w),
+    0,
+    2 * (x * z + y * w),
+    2 * (y * z - x * w),
+    1 - 2 * (x * x + y * y),
+    0,
+    px,
+    py,
+    pz,
+    1,
   ];
 }
 

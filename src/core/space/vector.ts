@@ -19,7 +19,8 @@ export interface Box {
 export const boxMiddle = ({ min, max }: Box): Vec3 => scale(add(min, max), 0.5);
 
 /** The point of a box that is nearest to a point. */
-export const clampToBox = (p: Vec3, { min, max }: Box): Vec3 => p.map((v, i) => Math.max(min[i] as number, Math.min(max[i] as number, v))) as unknown as Vec3;
+export const clampToBox = (p: Vec3, { min, max }: Box): Vec3 =>
+  p.map((v, i) => Math.max(min[i] as number, Math.min(max[i] as number, v))) as unknown as Vec3;
 
 /** The eight corners of a box. */
 export function boxCorners({ min, max }: Box): Vec3[] {

@@ -7,7 +7,13 @@ import { handleEnd } from '@/core/motion/handle-edit';
 export type CurvePoint = readonly [frame: number, value: number];
 
 /** Points of a channel's value and of its speed (units a second) over a span, close enough that a pixel is no more than two steps. */
-export function curvesOf(channel: Channel, from: number, to: number, pixels: number, framesPerSecond: number): { value: CurvePoint[]; speed: CurvePoint[] } {
+export function curvesOf(
+  channel: Channel,
+  from: number,
+  to: number,
+  pixels: number,
+  framesPerSecond: number,
+): { value: CurvePoint[]; speed: CurvePoint[] } {
   const count = Math.max(2, Math.min(1200, Math.round(pixels / 1.5)));
   const frames = new Set(Array.from({ length: count + 1 }, (_, i) => from + ((to - from) * i) / count));
   // Corners and steps are drawn where they are.

@@ -35,21 +35,54 @@ const Names = styled.div`
     cursor: default;
     outline-offset: -2px;
   }
-  button:hover, button[aria-pressed='true'] { background: var(--raised); }
-  i { width: 9px; height: 9px; border-radius: 5px; flex: none; }
-  span { flex: 1; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-  small { font: 11px var(--mono); color: var(--faint); }
+  button:hover,
+  button[aria-pressed='true'] {
+    background: var(--raised);
+  }
+  i {
+    width: 9px;
+    height: 9px;
+    border-radius: 5px;
+    flex: none;
+  }
+  span {
+    flex: 1;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  small {
+    font: 11px var(--mono);
+    color: var(--faint);
+  }
 `;
 const Panes = styled.div`
   position: relative;
   min-width: 0;
   display: flex;
   flex-direction: column;
-  svg { display: block; width: 100%; touch-action: none; overflow: hidden; }
-  svg + svg { border-top: 1px solid var(--line-strong); }
-  text { font: 10.5px var(--mono); fill: var(--faint); pointer-events: none; }
-  [role='button'] { cursor: grab; outline: none; }
-  [role='button']:focus-visible circle { stroke: var(--verdigris); stroke-width: 2; }
+  svg {
+    display: block;
+    width: 100%;
+    touch-action: none;
+    overflow: hidden;
+  }
+  svg + svg {
+    border-top: 1px solid var(--line-strong);
+  }
+  text {
+    font: 10.5px var(--mono);
+    fill: var(--faint);
+    pointer-events: none;
+  }
+  [role='button'] {
+    cursor: grab;
+    outline: none;
+  }
+  [role='button']:focus-visible circle {
+    stroke: var(--verdigris);
+    stroke-width: 2;
+  }
 `;
 
 export interface CurveChannel {
@@ -81,12 +114,25 @@ export interface CurveViewProps {
 
 const HUES = [25, 75, 150, 195, 250, 300, 345, 110];
 const path = line<CurvePoint>();
-const polyline = (points: readonly CurvePoint[], scale: Scale, up: ScaleLinear<number, number>) => path.x(([f]) => scale(f)).y(([, v]) => up(v))([...points]) ?? '';
+const polyline = (points: readonly CurvePoint[], scale: Scale, up: ScaleLinear<number, number>) =>
+  path.x(([f]) => scale(f)).y(([, v]) => up(v))([...points]) ?? '';
 
 let gestures = 0;
 
 /** Ticks of a value axis at the left of a pane, in the channel's unit. */
-function Axis({ up, shown, digits, unit, title }: { up: ScaleLinear<number, number>; shown: number; digits: number; unit: string; title: string }) {
+function Axis({
+  up,
+  shown,
+  digits,
+  unit,
+  title,
+}: {
+  up: ScaleLinear<number, number>;
+  shown: number;
+  digits: number;
+  unit: string;
+  title: string;
+}) {
   return (
     <g>
       {up.ticks(Math.max(2, Math.round(((up.range()[0] as number) - (up.range()[1] as number)) / 34))).map((v) => (
@@ -106,7 +152,22 @@ function Axis({ up, shown, digits, unit, title }: { up: ScaleLinear<number, numb
 
 /** Value over speed of the channels of one lane, each on a scale of its own; keys and handles of one of them are dragged. */
 export function CurveView(props: CurveViewProps) {
-  const { channels, active, onActivate, scale, framesPerSecond, playhead, selected, onSelect, onMoveKey, onHandle, onRemove, onAdd, snap, foot } = props;
+  const {
+    channels,
+    active,
+    onActivate,
+    scale,
+    framesPerSecond,
+    playhead,
+    selected,
+    onSelect,
+    onMoveKey,
+    onHandle,
+    onRemove,
+    onAdd,
+    snap,
+    foot,
+  } = props;
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const tall = Math.max(40, Math.round(height * 0.6));
   const low = Math.max(30, height - tall - 1);
@@ -115,7 +176,15 @@ export function CurveView(props: CurveViewProps) {
     () =>
       channels.map(({ name, meta, channel }, i) => {
         const curves = curvesOf(channel, from, to, width, framesPerSecond);
-        return { name, meta, channel, curves, colour: hueColour(HUES[i % HUES.length] as number), value: valueScale(channel, curves.value, tall), speed: speedScale(curves.speed, low) };
+        return {
+          name,
+          meta,
+          channel,
+          curves,
+          colour: hueColour(HUES[i % HUES.length] as number),
+          value: valueScale(channel, curves.value, tall),
+          speed: speedScale(curves.speed, low),
+        };
       }),
     [channels, from, to, width, framesPerSecond, tall, low],
   );
@@ -169,8 +238,10 @@ export function CurveView(props: CurveViewProps) {
     if (!own || !key) return;
     const factor = event.shiftKey ? 10 : 1;
     const steps: Record<string, () => void> = {
-      ArrowLeft: () => onMoveKey(key.frame, Math.max((own.channel.keys[index - 1]?.frame ?? -1) + 1, key.frame - factor), key.value, 'curve-keys'),
-      ArrowRight: () => onMoveKey(key.frame, Math.min((own.channel.keys[index + 1]?.frame ?? Infinity) - 1, key.frame + factor), key.value, 'curve-keys'),
+      ArrowLeft: () =>
+        onMoveKey(key.frame, Math.max((own.channel.keys[index - 1]?.frame ?? -1) + 1, key.frame - factor), key.value, 'curve-keys'),
+      ArrowRight: () =>
+        onMoveKey(key.frame, Math.min((own.channel.keys[index + 1]?.frame ?? Infinity) - 1, key.frame + factor), key.value, 'curve-keys'),
       ArrowUp: () => onMoveKey(key.frame, key.frame, key.value + own.meta.step * factor, 'curve-keys'),
       ArrowDown: () => onMoveKey(key.frame, key.frame, key.value - own.meta.step * factor, 'curve-keys'),
       Enter: () => onSelect(key.frame, event.ctrlKey || event.shiftKey),
@@ -189,7 +260,13 @@ export function CurveView(props: CurveViewProps) {
     <Frame>
       <Names role="group" aria-label="Curves">
         {drawn.map(({ name, meta, channel, colour }) => (
-          <button key={name} type="button" aria-pressed={own?.name === name} title="With Ctrl: all of its keys" onClick={(event) => onActivate(name, event.ctrlKey || event.metaKey)}>
+          <button
+            key={name}
+            type="button"
+            aria-pressed={own?.name === name}
+            title="With Ctrl: all of its keys"
+            onClick={(event) => onActivate(name, event.ctrlKey || event.metaKey)}
+          >
             <i style={{ background: channel.keys.length > 0 ? colour : 'var(--line-strong)' }} />
             <span>{meta.label}</span>
             <small>{channel.keys.length || ''}</small>
@@ -210,7 +287,17 @@ export function CurveView(props: CurveViewProps) {
               }}
             >
               <Axis up={up} shown={own.meta.shown} digits={own.meta.digits} unit={own.meta.unit} title={own.meta.label} />
-              {drawn.map((each) => (each === own || each.channel.keys.length === 0 ? null : <path key={each.name} d={polyline(each.curves.value, scale, each.value)} fill="none" stroke={each.colour} strokeOpacity={0.4} />))}
+              {drawn.map((each) =>
+                each === own || each.channel.keys.length === 0 ? null : (
+                  <path
+                    key={each.name}
+                    d={polyline(each.curves.value, scale, each.value)}
+                    fill="none"
+                    stroke={each.colour}
+                    strokeOpacity={0.4}
+                  />
+                ),
+              )}
               <path d={polyline(own.curves.value, scale, up)} fill="none" stroke={own.colour} strokeWidth={1.75} />
               {own.channel.keys.map((key, i) => {
                 const [x, y] = [scale(key.frame), up(key.value)];
@@ -226,14 +313,26 @@ export function CurveView(props: CurveViewProps) {
                           <line x1={x} y1={y} x2={scale(tip.frame)} y2={up(tip.value)} stroke="var(--text)" strokeOpacity={0.6} />
                           <g
                             role="button"
-                            aria-label={`${side === 'leave' ? 'Leaving' : 'Arriving'} handle at frame ${key.frame}: ${Math.round(tip.influence * 100)} %, ${(tip.speed * framesPerSecond * own.meta.shown).toFixed(2)} ${own.meta.unit}/s`}
+                            aria-label={
+                              `${side === 'leave' ? 'Leaving' : 'Arriving'} handle at frame ${key.frame}: ` +
+                              `${Math.round(tip.influence * 100)} %, ` +
+                              `${(tip.speed * framesPerSecond * own.meta.shown).toFixed(2)} ${own.meta.unit}/s`
+                            }
                             onPointerDown={(event) => begin(event, key.frame, key.value, side)}
                             onPointerMove={(event) => moveHandle(event, key.frame, key.value, Math.abs(other.frame - key.frame))}
                             onPointerUp={end}
                             onPointerCancel={end}
                           >
                             <circle cx={scale(tip.frame)} cy={up(tip.value)} r={9} fill="transparent" />
-                            <rect x={scale(tip.frame) - 3} y={up(tip.value) - 3} width={6} height={6} transform={`rotate(45 ${scale(tip.frame)} ${up(tip.value)})`} fill="var(--well)" stroke="var(--text)" />
+                            <rect
+                              x={scale(tip.frame) - 3}
+                              y={up(tip.value) - 3}
+                              width={6}
+                              height={6}
+                              transform={`rotate(45 ${scale(tip.frame)} ${up(tip.value)})`}
+                              fill="var(--well)"
+                              stroke="var(--text)"
+                            />
                           </g>
                         </g>
                       );
@@ -242,7 +341,10 @@ export function CurveView(props: CurveViewProps) {
                       role="button"
                       tabIndex={0}
                       aria-pressed={on}
-                      aria-label={`${own.meta.label}: key at frame ${key.frame}, ${(key.value * own.meta.shown).toFixed(own.meta.digits)} ${own.meta.unit}`}
+                      aria-label={
+                        `${own.meta.label}: key at frame ${key.frame}, ` +
+                        `${(key.value * own.meta.shown).toFixed(own.meta.digits)} ${own.meta.unit}`
+                      }
                       onPointerDown={(event) => {
                         onSelect(key.frame, event.ctrlKey || event.metaKey);
                         begin(event, key.frame, key.value, null);
@@ -261,7 +363,17 @@ export function CurveView(props: CurveViewProps) {
             </svg>
             <svg role="img" aria-label={`Speed of ${own.meta.label}`} height={low}>
               <Axis up={own.speed} shown={own.meta.shown} digits={own.meta.digits} unit={`${own.meta.unit}/s`} title="speed" />
-              {drawn.map((each) => (each === own || each.channel.keys.length === 0 ? null : <path key={each.name} d={polyline(each.curves.speed, scale, each.speed)} fill="none" stroke={each.colour} strokeOpacity={0.35} />))}
+              {drawn.map((each) =>
+                each === own || each.channel.keys.length === 0 ? null : (
+                  <path
+                    key={each.name}
+                    d={polyline(each.curves.speed, scale, each.speed)}
+                    fill="none"
+                    stroke={each.colour}
+                    strokeOpacity={0.35}
+                  />
+                ),
+              )}
               <path d={polyline(own.curves.speed, scale, own.speed)} fill="none" stroke={own.colour} strokeWidth={1.5} />
             </svg>
             {playhead >= from && playhead <= to ? <PlayheadLine style={{ left: scale(playhead) }} /> : null}

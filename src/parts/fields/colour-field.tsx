@@ -1,7 +1,20 @@
 'use client';
 
 import { useRef } from 'react';
-import { Button, ColorArea, ColorField, ColorPicker, ColorSlider, ColorThumb, Dialog, DialogTrigger, Input, Label, parseColor, SliderTrack } from 'react-aria-components';
+import {
+  Button,
+  ColorArea,
+  ColorField,
+  ColorPicker,
+  ColorSlider,
+  ColorThumb,
+  Dialog,
+  DialogTrigger,
+  Input,
+  Label,
+  parseColor,
+  SliderTrack,
+} from 'react-aria-components';
 import { styled } from 'styled-components';
 import { Menu } from '../controls';
 
@@ -10,7 +23,10 @@ const Line = styled.div`
   grid-template-columns: 92px minmax(0, 1fr) 20px;
   align-items: center;
   min-height: 25px;
-  > span { font: 500 13px var(--label); color: var(--dim); }
+  > span {
+    font: 500 13px var(--label);
+    color: var(--dim);
+  }
 `;
 const Swatch = styled(Button)`
   display: flex;
@@ -23,8 +39,15 @@ const Swatch = styled(Button)`
   background: var(--well);
   padding: 0 6px;
   font: 12px var(--mono);
-  &[data-hovered] { border-color: var(--line-strong); }
-  i { width: 26px; height: 13px; border-radius: 2px; border: 1px solid var(--line-strong); }
+  &[data-hovered] {
+    border-color: var(--line-strong);
+  }
+  i {
+    width: 26px;
+    height: 13px;
+    border-radius: 2px;
+    border: 1px solid var(--line-strong);
+  }
 `;
 const Sheet = styled(Dialog)`
   outline: none;
@@ -32,8 +55,16 @@ const Sheet = styled(Dialog)`
   display: flex;
   flex-direction: column;
   gap: 10px;
-  .area { width: 190px; height: 130px; border-radius: 3px; }
-  .track { height: 16px; width: 190px; border-radius: 3px; }
+  .area {
+    width: 190px;
+    height: 130px;
+    border-radius: 3px;
+  }
+  .track {
+    height: 16px;
+    width: 190px;
+    border-radius: 3px;
+  }
   .thumb {
     width: 14px;
     height: 14px;
@@ -42,15 +73,35 @@ const Sheet = styled(Dialog)`
     box-shadow: 0 0 0 1px #000;
     top: 50%;
   }
-  .area .thumb { top: auto; }
-  input { width: 190px; border: 1px solid var(--line); background: var(--well); border-radius: 2px; padding: 2px 6px; font: 12px var(--mono); }
-  label { font: 500 12px var(--label); color: var(--dim); }
+  .area .thumb {
+    top: auto;
+  }
+  input {
+    width: 190px;
+    border: 1px solid var(--line);
+    background: var(--well);
+    border-radius: 2px;
+    padding: 2px 6px;
+    font: 12px var(--mono);
+  }
+  label {
+    font: 500 12px var(--label);
+    color: var(--dim);
+  }
 `;
 
 let gestures = 0;
 
 /** A colour as #rrggbb: shown, and changed in a sheet by area, hue and hex. */
-export function ColourField({ label, value, onChange }: { label: string; value: string; onChange: (hex: string, gesture: string) => void }) {
+export function ColourField({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  onChange: (hex: string, gesture: string) => void;
+}) {
   const gesture = useRef('');
   return (
     <Line>

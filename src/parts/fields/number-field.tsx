@@ -30,8 +30,12 @@ const Box = styled.div<{ $changed: boolean; $bad: boolean }>`
   border: 1px solid ${({ $bad }) => ($bad ? 'var(--coral)' : 'transparent')};
   border-radius: 2px;
   padding-right: 6px;
-  &:hover { border-color: var(--line-strong); }
-  &:focus-within { border-color: var(--verdigris); }
+  &:hover {
+    border-color: var(--line-strong);
+  }
+  &:focus-within {
+    border-color: var(--verdigris);
+  }
   input {
     flex: 1;
     min-width: 0;
@@ -43,7 +47,11 @@ const Box = styled.div<{ $changed: boolean; $bad: boolean }>`
     font: 12px var(--mono);
     color: ${({ $changed }) => ($changed ? 'var(--brass)' : 'var(--text)')};
   }
-  span { font: 11px var(--mono); color: var(--faint); padding-left: 5px; }
+  span {
+    font: 11px var(--mono);
+    color: var(--faint);
+    padding-left: 5px;
+  }
 `;
 const KeyDot = styled.button<{ $state: 'none' | 'keyed' | 'here' }>`
   justify-self: end;
@@ -152,7 +160,8 @@ export function NumberField({ meta, value, onChange, keyed, onToggleKey, onStepK
         onPointerDown={onPointerDown}
         onPointerMove={onPointerMove}
         onPointerUp={(event) => {
-          if (drag.current && !drag.current.moved) (event.currentTarget.nextElementSibling?.querySelector('input') as HTMLInputElement | null)?.focus();
+          if (drag.current && !drag.current.moved)
+            (event.currentTarget.nextElementSibling?.querySelector('input') as HTMLInputElement | null)?.focus();
           drag.current = null;
         }}
         onDoubleClick={reset}

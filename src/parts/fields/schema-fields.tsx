@@ -5,7 +5,12 @@ import { fieldMeta } from '@/core/schema/fields';
 import { NumberField } from './number-field';
 
 /** One field a number of a schema, in its order: what stands in the schema is all that is needed. */
-export function SchemaFields<T extends object>({ shape, names, values, onChange }: {
+export function SchemaFields<T extends object>({
+  shape,
+  names,
+  values,
+  onChange,
+}: {
   shape: Record<string, z.ZodType>;
   names: readonly (keyof T & string)[];
   values: T;
@@ -14,6 +19,13 @@ export function SchemaFields<T extends object>({ shape, names, values, onChange 
   return names.map((name) => {
     const meta = fieldMeta(shape, name);
     const whole = meta.digits === 0 && meta.shown === 1 && meta.unit === '';
-    return <NumberField key={name} meta={meta} value={(values[name] as number | undefined) ?? meta.rest} onChange={(value, gesture) => onChange(name, whole ? Math.round(value) : value, gesture)} />;
+    return (
+      <NumberField
+        key={name}
+        meta={meta}
+        value={(values[name] as number | undefined) ?? meta.rest}
+        onChange={(value, gesture) => onChange(name, whole ? Math.round(value) : value, gesture)}
+      />
+    );
   });
 }

@@ -18,8 +18,14 @@ const Well = styled.svg`
   background: var(--well);
   border-radius: 2px;
   touch-action: none;
-  circle { cursor: grab; outline: none; }
-  circle:focus-visible { stroke: var(--verdigris); stroke-width: 3; }
+  circle {
+    cursor: grab;
+    outline: none;
+  }
+  circle:focus-visible {
+    stroke: var(--verdigris);
+    stroke-width: 3;
+  }
 `;
 
 /** A span from 0 to 1 over unit time with this pace. */
@@ -36,8 +42,13 @@ function unitSpan({ leave, arrive, bounces }: Pace): Channel {
 
 const x = (share: number) => 8 + share * (WIDTH - 16);
 const y = (value: number) => HEIGHT - 8 - ((value + LOW) / (1 + 2 * LOW)) * (HEIGHT - 16);
-const curveLine = line<readonly [number, number]>().x((p) => x(p[0])).y((p) => y(p[1]));
-const speedArea = area<readonly [number, number]>().x((p) => x(p[0])).y0(HEIGHT - 2).y1((p) => HEIGHT - 2 - p[1] * (HEIGHT - 12));
+const curveLine = line<readonly [number, number]>()
+  .x((p) => x(p[0]))
+  .y((p) => y(p[1]));
+const speedArea = area<readonly [number, number]>()
+  .x((p) => x(p[0]))
+  .y0(HEIGHT - 2)
+  .y1((p) => HEIGHT - 2 - p[1] * (HEIGHT - 12));
 
 const SIDES = ['leave', 'arrive'] as const;
 
@@ -52,7 +63,10 @@ export function PaceCurve({ pace, colour, onChange }: { pace: Pace; colour: stri
   const speeds = shares.map((t) => [t, Math.abs(speedAt(span, Math.min(1 - 1e-6, Math.max(1e-6, t))))] as const);
   const top = Math.max(1, ...speeds.map(([, v]) => Math.min(v, 12)));
   const { leave, arrive } = pace;
-  const points = { leave: [leave.influence, leave.influence * leave.speed], arrive: [1 - arrive.influence, 1 - arrive.influence * arrive.speed] } as const;
+  const points = {
+    leave: [leave.influence, leave.influence * leave.speed],
+    arrive: [1 - arrive.influence, 1 - arrive.influence * arrive.speed],
+  } as const;
 
   const put = (side: 'leave' | 'arrive', time: number, value: number, gesture: string) => {
     const influence = Math.max(0, Math.min(1, side === 'leave' ? time : 1 - time));
@@ -74,7 +88,12 @@ export function PaceCurve({ pace, colour, onChange }: { pace: Pace; colour: stri
   };
   const step = (side: 'leave' | 'arrive', event: KeyboardEvent) => {
     const by = event.shiftKey ? 0.1 : 0.02;
-    const steps: Record<string, readonly [number, number]> = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, by], ArrowDown: [0, -by] };
+    const steps: Record<string, readonly [number, number]> = {
+      ArrowLeft: [-by, 0],
+      ArrowRight: [by, 0],
+      ArrowUp: [0, by],
+      ArrowDown: [0, -by],
+    };
     const [dx, dy] = steps[event.key] ?? [0, 0];
     if (dx === 0 && dy === 0) return;
     event.preventDefault();
@@ -82,7 +101,14 @@ export function PaceCurve({ pace, colour, onChange }: { pace: Pace; colour: stri
   };
 
   return (
-    <Well viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="group" aria-label="Curve of the pace" onPointerMove={move} onPointerUp={() => (drag.current = null)} onPointerCancel={() => (drag.current = null)}>
+    <Well
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      role="group"
+      aria-label="Curve of the pace"
+      onPointerMove={move}
+      onPointerUp={() => (drag.current = null)}
+      onPointerCancel={() => (drag.current = null)}
+    >
       <path d={speedArea(speeds.map(([t, v]) => [t, Math.min(1, v / top)] as const)) ?? ''} fill={colour} fillOpacity={0.35} />
       <line x1={x(0)} x2={x(1)} y1={y(0)} y2={y(0)} stroke="var(--line)" />
       <line x1={x(0)} x2={x(1)} y1={y(1)} y2={y(1)} stroke="var(--line)" />

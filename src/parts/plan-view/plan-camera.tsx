@@ -47,7 +47,16 @@ export function pressed(event: KeyboardEvent, act: () => void): void {
 let gestures = 0;
 
 /** A point of the plan that can be dragged, or moved with the arrow keys. */
-export function Handle({ label, at, page, radius = 3.6, fill = 'var(--well)', stroke, onPress, onMove }: {
+export function Handle({
+  label,
+  at,
+  page,
+  radius = 3.6,
+  fill = 'var(--well)',
+  stroke,
+  onPress,
+  onMove,
+}: {
   label: string;
   at: Vec3;
   page: OnPage;
@@ -103,7 +112,17 @@ export function Handle({ label, at, page, radius = 3.6, fill = 'var(--well)', st
 }
 
 /** The camera's way: a line, and a dot a frame; where dots crowd, the camera is slow. */
-export const Path = memo(function Path({ camera, page, onSeek, onMoveStation }: { camera: PlanCamera; page: OnPage; onSeek: (frame: number) => void; onMoveStation?: (frame: number, by: Vec3, gesture: string) => void }) {
+export const Path = memo(function Path({
+  camera,
+  page,
+  onSeek,
+  onMoveStation,
+}: {
+  camera: PlanCamera;
+  page: OnPage;
+  onSeek: (frame: number) => void;
+  onMoveStation?: (frame: number, by: Vec3, gesture: string) => void;
+}) {
   const points = camera.path.map((p) => page.toPage(page.plane.point(p)));
   const colour = hueColour(camera.hue);
   return (
@@ -150,19 +169,42 @@ export function CameraFigure({ camera, page, reach, onSelect }: { camera: PlanCa
   const { state, seen, sharp } = camera;
   const colour = hueColour(camera.hue);
   const eye = positionOf(state.pose);
-  const hull = (...distances: number[]) => closed(planHull(page.plane, distances.flatMap((d) => (d === 0 ? [eye] : frameCorners(state, d)))).map((p) => page.toPage(p)));
+  const hull = (...distances: number[]) =>
+    closed(
+      planHull(
+        page.plane,
+        distances.flatMap((d) => (d === 0 ? [eye] : frameCorners(state, d))),
+      ).map((p) => page.toPage(p)),
+    );
   const far = sharp && Math.min(sharp.far, reach * 4);
   return (
     <g opacity={seen ? 1 : 0.55}>
       {camera.ghosts.map((ghost, i) => (
         <g key={i} opacity={0.4} pointerEvents="none">
-          <path d={closed(planHull(page.plane, [positionOf(ghost.pose), ...frameCorners(ghost, Math.min(reach, ghost.focusDistance))]).map((p) => page.toPage(p)))} fill="none" stroke={colour} strokeDasharray="2 3" />
+          <path
+            d={closed(
+              planHull(page.plane, [positionOf(ghost.pose), ...frameCorners(ghost, Math.min(reach, ghost.focusDistance))]).map((p) =>
+                page.toPage(p),
+              ),
+            )}
+            fill="none"
+            stroke={colour}
+            strokeDasharray="2 3"
+          />
           <Body state={ghost} page={page} colour={colour} />
         </g>
       ))}
       <path d={hull(0, reach)} fill={colour} fillOpacity={seen ? 0.09 : 0.03} stroke={colour} strokeOpacity={0.55} pointerEvents="none" />
       {seen && sharp && far !== null && far > sharp.near ? (
-        <path d={hull(sharp.near, far)} fill="var(--verdigris)" fillOpacity={0.1} stroke="var(--verdigris)" strokeOpacity={0.5} strokeWidth={0.75} pointerEvents="none">
+        <path
+          d={hull(sharp.near, far)}
+          fill="var(--verdigris)"
+          fillOpacity={0.1}
+          stroke="var(--verdigris)"
+          strokeOpacity={0.5}
+          strokeWidth={0.75}
+          pointerEvents="none"
+        >
           <title>Sharp</title>
         </path>
       ) : null}
@@ -171,7 +213,14 @@ export function CameraFigure({ camera, page, reach, onSelect }: { camera: PlanCa
           <title>Focus plane</title>
         </path>
       ) : null}
-      <g role="button" tabIndex={0} aria-label={`Select ${camera.name}`} onPointerDown={(event) => event.stopPropagation()} onClick={onSelect} onKeyDown={(event) => pressed(event, onSelect)}>
+      <g
+        role="button"
+        tabIndex={0}
+        aria-label={`Select ${camera.name}`}
+        onPointerDown={(event) => event.stopPropagation()}
+        onClick={onSelect}
+        onKeyDown={(event) => pressed(event, onSelect)}
+      >
         <Body state={state} page={page} colour={colour} />
       </g>
     </g>

@@ -21,7 +21,8 @@ export interface Outside {
 }
 
 /**
- * From above, depth runs down the page with the audience below; from the side, the audience is on the right and up is up; from outside, the set
+ * From above, depth runs down the page with the audience below; from the side, the audience is on the right and up is up; from outside,
+ * the set
  * is seen from any direction, without perspective, so that lengths along one direction compare.
  */
 export function projection(from: PlanFrom, { azimuth, height }: Outside = { azimuth: 35, height: 30 }): Projection {
@@ -46,7 +47,10 @@ export function planHull(plane: Projection, points: readonly Vec3[]): PlanPoint[
 }
 
 export function boxHull(plane: Projection, pose: Mat4, box: Box): PlanPoint[] {
-  return planHull(plane, boxCorners(box).map((corner) => transformPoint(pose, corner)));
+  return planHull(
+    plane,
+    boxCorners(box).map((corner) => transformPoint(pose, corner)),
+  );
 }
 
 /** The four corners of what the camera sees at a distance along its axis. */
@@ -93,10 +97,16 @@ export function placedLabels(items: readonly { name: string; outline: readonly P
   const placed: { name: string; x: number; y: number; half: number }[] = [];
   const wanted = items.map(({ name, outline }) => {
     const xs = outline.map((p) => p[0]);
-    return { name, x: (Math.min(...xs) + Math.max(...xs)) / 2, y: Math.min(...outline.map((p) => p[1])) - 4, half: (name.length * LETTER_WIDTH) / 2 };
+    return {
+      name,
+      x: (Math.min(...xs) + Math.max(...xs)) / 2,
+      y: Math.min(...outline.map((p) => p[1])) - 4,
+      half: (name.length * LETTER_WIDTH) / 2,
+    };
   });
   for (const label of wanted.sort((a, b) => b.y - a.y)) {
-    const covers = (y: number) => placed.some((other) => Math.abs(other.y - y) < LABEL_HEIGHT && Math.abs(other.x - label.x) < other.half + label.half);
+    const covers = (y: number) =>
+      placed.some((other) => Math.abs(other.y - y) < LABEL_HEIGHT && Math.abs(other.x - label.x) < other.half + label.half);
     let { y } = label;
     while (covers(y)) y -= LABEL_HEIGHT / 2;
     placed.push({ ...label, y });

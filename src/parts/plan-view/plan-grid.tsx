@@ -25,7 +25,14 @@ function Level({ plane, toPage, step }: { plane: Projection; toPage: (p: PlanPoi
   const reach = 10 * step;
   return Array.from({ length: 21 }, (_, i) => {
     const at = (i - 10) * step;
-    const [a, b, c, d] = ([[at, 0, -reach], [at, 0, reach], [-reach, 0, at], [reach, 0, at]] as const).map((p) => toPage(plane.point(p))) as [PlanPoint, PlanPoint, PlanPoint, PlanPoint];
+    const [a, b, c, d] = (
+      [
+        [at, 0, -reach],
+        [at, 0, reach],
+        [-reach, 0, at],
+        [reach, 0, at],
+      ] as const
+    ).map((p) => toPage(plane.point(p))) as [PlanPoint, PlanPoint, PlanPoint, PlanPoint];
     return (
       <g key={i} strokeOpacity={i === 10 ? 1 : 0.45}>
         <line x1={a[0]} y1={a[1]} x2={b[0]} y2={b[1]} />
@@ -35,10 +42,26 @@ function Level({ plane, toPage, step }: { plane: Projection; toPage: (p: PlanPoi
   });
 }
 
-export const Grid = memo(function Grid({ plane, toPage, window, width, height }: { plane: Projection; toPage: (p: PlanPoint) => PlanPoint; window: PlanWindow; width: number; height: number }) {
+export const Grid = memo(function Grid({
+  plane,
+  toPage,
+  window,
+  width,
+  height,
+}: {
+  plane: Projection;
+  toPage: (p: PlanPoint) => PlanPoint;
+  window: PlanWindow;
+  width: number;
+  height: number;
+}) {
   return (
     <g stroke="var(--line)" shapeRendering={plane.from === 'outside' ? undefined : 'crispEdges'}>
-      {plane.from === 'outside' ? <Level plane={plane} toPage={toPage} step={gridStep(window.scale)} /> : <Flat window={window} width={width} height={height} />}
+      {plane.from === 'outside' ? (
+        <Level plane={plane} toPage={toPage} step={gridStep(window.scale)} />
+      ) : (
+        <Flat window={window} width={width} height={height} />
+      )}
     </g>
   );
 });

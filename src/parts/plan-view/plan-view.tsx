@@ -11,7 +11,17 @@ import { hueColour } from '../theme';
 import { useLatest } from '../use-latest';
 import { useSize } from '../use-size';
 import { CameraFigure, Handle, Path, pressed, type OnPage, type PlanCamera } from './plan-camera';
-import { boxHull, fitting, gridStep, placedLabels, projection, type Outside, type PlanFrom, type PlanPoint, type PlanWindow } from './plan-geometry';
+import {
+  boxHull,
+  fitting,
+  gridStep,
+  placedLabels,
+  projection,
+  type Outside,
+  type PlanFrom,
+  type PlanPoint,
+  type PlanWindow,
+} from './plan-geometry';
 import { Grid } from './plan-grid';
 
 const Well = styled.div`
@@ -21,10 +31,27 @@ const Well = styled.div`
   min-height: 0;
   background: var(--well);
   overflow: hidden;
-  svg { display: block; position: absolute; inset: 0; width: 100%; height: 100%; touch-action: none; }
-  text { font: 500 11px var(--label); fill: var(--text); pointer-events: none; }
-  [role='button'] { cursor: pointer; outline: none; }
-  [role='button']:focus-visible { stroke: var(--verdigris); stroke-width: 2.5; }
+  svg {
+    display: block;
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+    touch-action: none;
+  }
+  text {
+    font: 500 11px var(--label);
+    fill: var(--text);
+    pointer-events: none;
+  }
+  [role='button'] {
+    cursor: pointer;
+    outline: none;
+  }
+  [role='button']:focus-visible {
+    stroke: var(--verdigris);
+    stroke-width: 2.5;
+  }
 `;
 const Corner = styled.div`
   position: absolute;
@@ -90,11 +117,31 @@ function useWindow(from: PlanFrom) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const [chosen, setChosen] = useState<{ from: PlanFrom; window: PlanWindow } | null>(null);
   const [outside, setOutside] = useState<Outside>({ azimuth: 35, height: 28 });
-  return { ref, width, height, chosen: chosen?.from === from ? chosen.window : null, setChosen: (window: PlanWindow | null) => setChosen(window && { from, window }), outside, setOutside };
+  return {
+    ref,
+    width,
+    height,
+    chosen: chosen?.from === from ? chosen.window : null,
+    setChosen: (window: PlanWindow | null) => setChosen(window && { from, window }),
+    outside,
+    setOutside,
+  };
 }
 
 /** The set from above, from the side or from outside: marks, the cameras with their cones of view, their paths and the focus plane. */
-export function PlanView({ from, marks, cameras, rail, selectedMark, onSelectMark, onSelectCamera, onSeek, onMoveMark, onMoveStation, floor }: PlanViewProps) {
+export function PlanView({
+  from,
+  marks,
+  cameras,
+  rail,
+  selectedMark,
+  onSelectMark,
+  onSelectCamera,
+  onSeek,
+  onMoveMark,
+  onMoveStation,
+  floor,
+}: PlanViewProps) {
   const { ref, width, height, chosen, setChosen, outside, setOutside } = useWindow(from);
   const plane = useMemo(() => projection(from, outside), [from, outside]);
 
@@ -106,7 +153,11 @@ export function PlanView({ from, marks, cameras, rail, selectedMark, onSelectMar
   const fit = useMemo(() => fitting(everything, width, height), [everything, width, height]);
   const view = chosen ?? fit;
   const page = useMemo<OnPage>(
-    () => ({ plane, scale: view.scale, toPage: ([x, y]) => [(x - view.centre[0]) * view.scale + width / 2, (y - view.centre[1]) * view.scale + height / 2] }),
+    () => ({
+      plane,
+      scale: view.scale,
+      toPage: ([x, y]) => [(x - view.centre[0]) * view.scale + width / 2, (y - view.centre[1]) * view.scale + height / 2],
+    }),
     [plane, view, width, height],
   );
   const { toPage } = page;
@@ -141,7 +192,8 @@ export function PlanView({ from, marks, cameras, rail, selectedMark, onSelectMar
     const [dx, dy] = [px / view.scale, py / view.scale];
     drag.current = { ...at, x: event.clientX, y: event.clientY };
     if (at.mark !== null) onMoveMark?.(at.mark, plane.shift(dx, dy), at.gesture);
-    else if (from === 'outside' && !event.shiftKey) setOutside(({ azimuth, height: up }) => ({ azimuth: azimuth - px * 0.4, height: Math.max(-90, Math.min(90, up + py * 0.4)) }));
+    else if (from === 'outside' && !event.shiftKey)
+      setOutside(({ azimuth, height: up }) => ({ azimuth: azimuth - px * 0.4, height: Math.max(-90, Math.min(90, up + py * 0.4)) }));
     else setChosen({ ...view, centre: [view.centre[0] - dx, view.centre[1] - dy] });
   };
   const end = () => {
@@ -160,10 +212,29 @@ export function PlanView({ from, marks, cameras, rail, selectedMark, onSelectMar
   return (
     <Well ref={ref} data-testid={`plan-${from}`}>
       {width > 0 ? (
-        <svg role="group" aria-label={LABELS[from]} onPointerDown={(event) => begin(event, null)} onPointerMove={move} onPointerUp={end} onPointerCancel={end}>
+        <svg
+          role="group"
+          aria-label={LABELS[from]}
+          onPointerDown={(event) => begin(event, null)}
+          onPointerMove={move}
+          onPointerUp={end}
+          onPointerCancel={end}
+        >
           <Grid plane={plane} toPage={toPage} window={view} width={width} height={height} />
           {floorY === null ? null : <line x1={0} x2={width} y1={floorY} y2={floorY} stroke="var(--line-strong)" strokeDasharray="2 3" />}
-          {drawn.map(({ mark, copies }) => copies.map((copy, i) => <path key={`${mark.id}-${i}`} d={closed(copy)} fill={hueColour(mark.hue)} fillOpacity={0.1} stroke={hueColour(mark.hue)} strokeOpacity={0.5} pointerEvents="none" />))}
+          {drawn.map(({ mark, copies }) =>
+            copies.map((copy, i) => (
+              <path
+                key={`${mark.id}-${i}`}
+                d={closed(copy)}
+                fill={hueColour(mark.hue)}
+                fillOpacity={0.1}
+                stroke={hueColour(mark.hue)}
+                strokeOpacity={0.5}
+                pointerEvents="none"
+              />
+            )),
+          )}
           {drawn.map(({ mark, outline }) => (
             <path
               key={mark.id}
@@ -189,15 +260,40 @@ export function PlanView({ from, marks, cameras, rail, selectedMark, onSelectMar
               {name}
             </text>
           ))}
-          {rail ? <path d={polyline(rail.curve.map((p) => toPage(plane.point(p)))) ?? ''} fill="none" stroke={hueColour(rail.hue)} strokeWidth={3} strokeOpacity={0.35} strokeLinecap="round" pointerEvents="none" /> : null}
+          {rail ? (
+            <path
+              d={polyline(rail.curve.map((p) => toPage(plane.point(p)))) ?? ''}
+              fill="none"
+              stroke={hueColour(rail.hue)}
+              strokeWidth={3}
+              strokeOpacity={0.35}
+              strokeLinecap="round"
+              pointerEvents="none"
+            />
+          ) : null}
           {cameras.map((camera) => (
             <Path key={camera.id} camera={camera} page={page} onSeek={onSeek} onMoveStation={onMoveStation} />
           ))}
           {cameras.map((camera) => (
-            <CameraFigure key={camera.id} camera={camera} page={page} reach={Math.max(camera.state.focusDistance * 1.25, 2)} onSelect={() => onSelectCamera(camera.id)} />
+            <CameraFigure
+              key={camera.id}
+              camera={camera}
+              page={page}
+              reach={Math.max(camera.state.focusDistance * 1.25, 2)}
+              onSelect={() => onSelectCamera(camera.id)}
+            />
           ))}
           {rail?.points.map((point, i) => (
-            <Handle key={i} label={`Point ${i + 1} of the rail`} at={point} page={page} radius={4.5} fill={hueColour(rail.hue)} stroke="var(--well)" onMove={(by, gesture) => rail.onMove(i, by, gesture)} />
+            <Handle
+              key={i}
+              label={`Point ${i + 1} of the rail`}
+              at={point}
+              page={page}
+              radius={4.5}
+              fill={hueColour(rail.hue)}
+              stroke="var(--well)"
+              onMove={(by, gesture) => rail.onMove(i, by, gesture)}
+            />
           ))}
         </svg>
       ) : null}
@@ -210,7 +306,8 @@ export function PlanView({ from, marks, cameras, rail, selectedMark, onSelectMar
             <br />
           </>
         ) : null}
-        {step} m grid{seen && seen.path.length > 1 ? ` · a dot ${seen.framesPerTick === 1 ? 'a frame' : `each ${seen.framesPerTick} fr`}` : ''}
+        {step} m grid
+        {seen && seen.path.length > 1 ? ` · a dot ${seen.framesPerTick === 1 ? 'a frame' : `each ${seen.framesPerTick} fr`}` : ''}
       </Note>
       {chosen ? (
         <Corner>

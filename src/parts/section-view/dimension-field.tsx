@@ -15,16 +15,42 @@ const Input = styled.input<{ $bad: boolean }>`
   background: color-mix(in srgb, var(--well) 80%, transparent);
   font: 11px var(--mono);
   color: var(--text);
-  &:hover { border-color: var(--line-strong); }
-  &:focus { border-color: var(--verdigris); outline: none; }
+  &:hover {
+    border-color: var(--line-strong);
+  }
+  &:focus {
+    border-color: var(--verdigris);
+    outline: none;
+  }
 `;
 
 /** Metres in each unit, and the digits that give about a tenth of a millimetre. */
-const UNITS = { mm: { size: 0.001, digits: 1 }, cm: { size: 0.01, digits: 2 }, m: { size: 1, digits: 4 }, in: { size: 0.0254, digits: 3 } } as const;
+const UNITS = {
+  mm: { size: 0.001, digits: 1 },
+  cm: { size: 0.01, digits: 2 },
+  m: { size: 1, digits: 4 },
+  in: { size: 0.0254, digits: 3 },
+} as const;
 export type LengthUnit = keyof typeof UNITS;
 
 /** A dimension on a drawing: read there, and typed there. Takes arithmetic and any unit of length. */
-export function DimensionField({ label, unit, x, y, metres, sign = false, onChange }: { label: string; unit: LengthUnit; x: number; y: number; metres: number; sign?: boolean; onChange: (metres: number) => void }) {
+export function DimensionField({
+  label,
+  unit,
+  x,
+  y,
+  metres,
+  sign = false,
+  onChange,
+}: {
+  label: string;
+  unit: LengthUnit;
+  x: number;
+  y: number;
+  metres: number;
+  sign?: boolean;
+  onChange: (metres: number) => void;
+}) {
   const [text, setText] = useState<string | null>(null);
   const [bad, setBad] = useState(false);
   const { size, digits } = UNITS[unit];

@@ -15,10 +15,28 @@ const Well = styled.div`
   min-height: 0;
   overflow: hidden;
   background: var(--well);
-  svg { display: block; position: absolute; inset: 0; width: 100%; height: 100%; touch-action: none; }
-  text { font: 11px var(--mono); fill: var(--dim); pointer-events: none; }
-  .handle { outline: none; stroke: var(--text); stroke-width: 1.5; }
-  .handle:focus-visible { stroke: var(--verdigris); stroke-width: 3; }
+  svg {
+    display: block;
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+    touch-action: none;
+  }
+  text {
+    font: 11px var(--mono);
+    fill: var(--dim);
+    pointer-events: none;
+  }
+  .handle {
+    outline: none;
+    stroke: var(--text);
+    stroke-width: 1.5;
+  }
+  .handle:focus-visible {
+    stroke: var(--verdigris);
+    stroke-width: 3;
+  }
 `;
 
 /** A shell as its section is drawn and taken hold of. Metres. */
@@ -77,7 +95,15 @@ function gripsOf(shell: SectionShell, stroke: Stroke): Grip[] {
   if (bevelled) {
     grips.push(
       { part: 'bevelSize', label: 'Bevel size', s: stroke.faceLeft, z: shell.to, along: 's', value: shell.bevelSize, factor: ratio },
-      { part: 'bevelHeight', label: 'Bevel height', s: stroke.left, z: Math.max(shell.from, shell.to - shell.bevelHeight), along: 'z', value: shell.bevelHeight, factor: -1 },
+      {
+        part: 'bevelHeight',
+        label: 'Bevel height',
+        s: stroke.left,
+        z: Math.max(shell.from, shell.to - shell.bevelHeight),
+        along: 'z',
+        value: shell.bevelHeight,
+        factor: -1,
+      },
     );
   }
   return grips;
@@ -100,14 +126,25 @@ export function SectionView({ unit, shells, loops, selected, onSelect, onChange 
   const id = useId();
   const [chosen, setChosen] = useState<SectionWindow | null>(null);
   const strokes = useMemo(() => loops.map(({ shell, loop }) => ({ shell, stroke: strokeOf(loop) })), [loops]);
-  const fit = useMemo(() => windowOn(strokes.map(({ stroke }) => stroke), width, height), [strokes, width, height]);
+  const fit = useMemo(
+    () =>
+      windowOn(
+        strokes.map(({ stroke }) => stroke),
+        width,
+        height,
+      ),
+    [strokes, width, height],
+  );
   const view = chosen ?? fit;
   const px = (s: number) => (s - view.s) * view.scale + width / 2;
   const py = (z: number) => (view.z - z) * view.scale + height / 2;
 
   const shell = shells.find((each) => each.id === selected) ?? shells[0];
   const index = shell ? shells.indexOf(shell) : -1;
-  const own = strokes.filter((each) => each.shell === index).map(({ stroke }) => stroke).sort((a, b) => Math.abs(a.left + a.right - 2 * view.s) - Math.abs(b.left + b.right - 2 * view.s))[0];
+  const own = strokes
+    .filter((each) => each.shell === index)
+    .map(({ stroke }) => stroke)
+    .sort((a, b) => Math.abs(a.left + a.right - 2 * view.s) - Math.abs(b.left + b.right - 2 * view.s))[0];
   const grips = shell && own ? gripsOf(shell, own) : [];
   const planes = shells.filter((each) => each !== shell).flatMap(({ from, to }) => [from, to]);
 
@@ -139,7 +176,8 @@ export function SectionView({ unit, shells, loops, selected, onSelect, onChange 
     const next = value + (along === 's' ? dx : dy) * factor;
     onChange(part, snapped(next, part === 'from' || part === 'to' || part === 'place' ? planes : [], 6 / view.scale), from.gesture);
   };
-  const nudge = (grip: Grip, by: number) => onChange(grip.part, Math.round((grip.value + by * Math.sign(grip.factor)) * 1e6) / 1e6, `section-keys-${grip.part}`);
+  const nudge = (grip: Grip, by: number) =>
+    onChange(grip.part, Math.round((grip.value + by * Math.sign(grip.factor)) * 1e6) / 1e6, `section-keys-${grip.part}`);
 
   return (
     <Well
@@ -147,7 +185,15 @@ export function SectionView({ unit, shells, loops, selected, onSelect, onChange 
       data-testid="section"
       onWheel={(event) => setChosen({ ...view, scale: Math.max(20, Math.min(20_000, view.scale * Math.exp(-event.deltaY * 0.0015))) })}
     >
-      <svg role="group" aria-label="Section" onPointerDown={(event) => begin(event, null)} onPointerMove={move} onPointerUp={() => (drag.current = null)} onPointerCancel={() => (drag.current = null)} onDoubleClick={() => setChosen(null)}>
+      <svg
+        role="group"
+        aria-label="Section"
+        onPointerDown={(event) => begin(event, null)}
+        onPointerMove={move}
+        onPointerUp={() => (drag.current = null)}
+        onPointerCancel={() => (drag.current = null)}
+        onDoubleClick={() => setChosen(null)}
+      >
         <defs>
           {shells.map(({ id: each, hue }, i) => (
             <Hatch key={each} id={`${id}-${i}`} hue={hue} turned={i % 2 === 1} />
@@ -158,11 +204,23 @@ export function SectionView({ unit, shells, loops, selected, onSelect, onChange 
             .filter((l) => l.shell === i)
             .map(({ loop }) => {
               const points = [];
-              for (let k = 0; k < loop.length; k += 2) points.push(`${px(loop[k] as number).toFixed(2)} ${py(loop[k + 1] as number).toFixed(2)}`);
+              for (let k = 0; k < loop.length; k += 2)
+                points.push(`${px(loop[k] as number).toFixed(2)} ${py(loop[k + 1] as number).toFixed(2)}`);
               return `M${points.join('L')}Z`;
             })
             .join('');
-          return <path key={each.id} d={d} fill={`url(#${id}-${i})`} fillRule="evenodd" stroke={hueColour(each.hue)} strokeWidth={each === shell ? 2 : 1.2} style={{ cursor: 'move' }} onPointerDown={(event) => hold(event, each)} />;
+          return (
+            <path
+              key={each.id}
+              d={d}
+              fill={`url(#${id}-${i})`}
+              fillRule="evenodd"
+              stroke={hueColour(each.hue)}
+              strokeWidth={each === shell ? 2 : 1.2}
+              style={{ cursor: 'move' }}
+              onPointerDown={(event) => hold(event, each)}
+            />
+          );
         })}
         {shell && own && !shell.inflated ? (
           <g stroke="var(--line-strong)" pointerEvents="none">
@@ -198,14 +256,43 @@ export function SectionView({ unit, shells, loops, selected, onSelect, onChange 
       </svg>
       {shell && own && !shell.inflated ? (
         <>
-          <DimensionField unit={unit} label="Depth" x={Math.min(width - 70, px(own.right) + 30)} y={(py(shell.to) + py(shell.from)) / 2} metres={shell.to - shell.from} onChange={(depth) => onChange('from', shell.to - Math.max(0.001, depth), `section-typed-${++gestures}`)} />
+          <DimensionField
+            unit={unit}
+            label="Depth"
+            x={Math.min(width - 70, px(own.right) + 30)}
+            y={(py(shell.to) + py(shell.from)) / 2}
+            metres={shell.to - shell.from}
+            onChange={(depth) => onChange('from', shell.to - Math.max(0.001, depth), `section-typed-${++gestures}`)}
+          />
           {shell.bevelSize > 0 ? (
-            <DimensionField unit={unit} label="Bevel size" x={Math.max(4, px(own.left) - 6)} y={py(shell.to) - 18} metres={shell.bevelSize} onChange={(size) => onChange('bevelSize', size, `section-typed-${++gestures}`)} />
+            <DimensionField
+              unit={unit}
+              label="Bevel size"
+              x={Math.max(4, px(own.left) - 6)}
+              y={py(shell.to) - 18}
+              metres={shell.bevelSize}
+              onChange={(size) => onChange('bevelSize', size, `section-typed-${++gestures}`)}
+            />
           ) : null}
           {shell.bevelHeight > 0 ? (
-            <DimensionField unit={unit} label="Bevel height" x={Math.max(4, px(own.left) - 74)} y={py(shell.to - shell.bevelHeight / 2)} metres={shell.bevelHeight} onChange={(size) => onChange('bevelHeight', size, `section-typed-${++gestures}`)} />
+            <DimensionField
+              unit={unit}
+              label="Bevel height"
+              x={Math.max(4, px(own.left) - 74)}
+              y={py(shell.to - shell.bevelHeight / 2)}
+              metres={shell.bevelHeight}
+              onChange={(size) => onChange('bevelHeight', size, `section-typed-${++gestures}`)}
+            />
           ) : null}
-          <DimensionField unit={unit} label="Offset" x={Math.min(width - 70, px(own.right) + 6)} y={py(shell.from) + 16} metres={shell.offset} sign onChange={(offset) => onChange('offset', offset, `section-typed-${++gestures}`)} />
+          <DimensionField
+            unit={unit}
+            label="Offset"
+            x={Math.min(width - 70, px(own.right) + 6)}
+            y={py(shell.from) + 16}
+            metres={shell.offset}
+            sign
+            onChange={(offset) => onChange('offset', offset, `section-typed-${++gestures}`)}
+          />
         </>
       ) : null}
     </Well>

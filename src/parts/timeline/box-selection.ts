@@ -29,7 +29,15 @@ export function useBoxSelection(lanes: readonly Lane[], scale: Scale, onSelect: 
     return [event.clientX - left, event.clientY - top] as const;
   };
   return {
-    area: drawn && Math.hypot(drawn.x1 - drawn.x0, drawn.y1 - drawn.y0) > 3 ? { left: Math.min(drawn.x0, drawn.x1), top: Math.min(drawn.y0, drawn.y1), width: Math.abs(drawn.x1 - drawn.x0), height: Math.abs(drawn.y1 - drawn.y0) } : null,
+    area:
+      drawn && Math.hypot(drawn.x1 - drawn.x0, drawn.y1 - drawn.y0) > 3
+        ? {
+            left: Math.min(drawn.x0, drawn.x1),
+            top: Math.min(drawn.y0, drawn.y1),
+            width: Math.abs(drawn.x1 - drawn.x0),
+            height: Math.abs(drawn.y1 - drawn.y0),
+          }
+        : null,
     handlers: {
       onPointerDown: (event: PointerEvent<HTMLDivElement>) => {
         if (event.button !== 0 || (event.target as Element).closest('[role="button"]')) return;

@@ -64,7 +64,12 @@ function Pin({ cue, scale, selected, actions }: { cue: CuePin; scale: Scale; sel
       onKeyDown={keyed}
     >
       <line x1={x} x2={x} y1={7} y2={CUE_HEIGHT} stroke="var(--brass)" strokeOpacity={0.55} />
-      <path className="outline" d={`M${x - 4.5} 1H${x + 4.5}V5L${x} 10L${x - 4.5} 5Z`} fill={selected ? 'var(--verdigris)' : 'var(--brass)'} stroke="transparent" />
+      <path
+        className="outline"
+        d={`M${x - 4.5} 1H${x + 4.5}V5L${x} 10L${x - 4.5} 5Z`}
+        fill={selected ? 'var(--verdigris)' : 'var(--brass)'}
+        stroke="transparent"
+      />
       <rect x={x - 6} y={0} width={12} height={CUE_HEIGHT} fill="transparent" />
       {cue.name ? (
         <text x={x + 7} y={9} fill="var(--brass)" fontSize={10.5} fontFamily="var(--label)">
@@ -76,7 +81,19 @@ function Pin({ cue, scale, selected, actions }: { cue: CuePin; scale: Scale; sel
 }
 
 /** The sound's waveform and the cues over it. A double press sets a cue. */
-export const CueTrack = memo(function CueTrack({ cues, waveform, scale, selected, actions }: { cues: readonly CuePin[]; waveform: Waveform | null; scale: Scale; selected: string | null; actions: CueActions }) {
+export const CueTrack = memo(function CueTrack({
+  cues,
+  waveform,
+  scale,
+  selected,
+  actions,
+}: {
+  cues: readonly CuePin[];
+  waveform: Waveform | null;
+  scale: Scale;
+  selected: string | null;
+  actions: CueActions;
+}) {
   const path = useMemo(() => {
     if (!waveform) return '';
     const [first, last] = scale.domain() as [number, number];
@@ -88,10 +105,16 @@ export const CueTrack = memo(function CueTrack({ cues, waveform, scale, selected
     const points: [number, number, number][] = [];
     for (let i = a; i < b; i += perPixel) {
       let [low, high] = [1, -1];
-      for (let k = i; k < Math.min(b, i + perPixel); k++) [low, high] = [Math.min(low, waveform.lows[k] as number), Math.max(high, waveform.highs[k] as number)];
+      for (let k = i; k < Math.min(b, i + perPixel); k++)
+        [low, high] = [Math.min(low, waveform.lows[k] as number), Math.max(high, waveform.highs[k] as number)];
       points.push([scale(at(i)), MIDDLE - low * LOUD, MIDDLE - high * LOUD]);
     }
-    return area<[number, number, number]>().x(([x]) => x).y0(([, y]) => y + 0.3).y1(([, , y]) => y - 0.3)(points) ?? '';
+    return (
+      area<[number, number, number]>()
+        .x(([x]) => x)
+        .y0(([, y]) => y + 0.3)
+        .y1(([, , y]) => y - 0.3)(points) ?? ''
+    );
   }, [waveform, scale]);
   return (
     <svg

@@ -22,7 +22,11 @@ interface Drag {
  * @param onBy called with the frames moved in all and those before this step
  * @param snap puts a frame on what it comes near to
  */
-export function useFrameDrag(scale: Scale, onBy: (by: number, previous: number, gesture: string) => void, snap: (frame: number) => number = (frame) => frame) {
+export function useFrameDrag(
+  scale: Scale,
+  onBy: (by: number, previous: number, gesture: string) => void,
+  snap: (frame: number) => number = (frame) => frame,
+) {
   const drag = useRef<Drag | null>(null);
   const end = () => {
     drag.current = null;

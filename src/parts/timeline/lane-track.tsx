@@ -40,8 +40,15 @@ const Track = styled.svg`
   border-bottom: 1px solid var(--line);
   touch-action: none;
   overflow: hidden;
-  [role='button'] { cursor: grab; outline: none; }
-  [role='button']:focus-visible .outline { stroke: var(--verdigris); stroke-width: 2; stroke-opacity: 1; }
+  [role='button'] {
+    cursor: grab;
+    outline: none;
+  }
+  [role='button']:focus-visible .outline {
+    stroke: var(--verdigris);
+    stroke-width: 2;
+    stroke-opacity: 1;
+  }
 `;
 
 const silhouettePath = area<number>()
@@ -60,16 +67,37 @@ function RivetShape({ rivet, x, colour }: { rivet: Rivet; x: number; colour: str
   return (
     <g transform={`translate(${x} ${BASE})`}>
       <circle className="outline" r={r + 3.2} fill="transparent" stroke={rivet.join === 'flowing' ? colour : 'none'} strokeWidth={1.2} />
-      {rivet.join === 'held' ? <path d={`M${-r * 0.35} ${-r}A${r} ${r} 0 1 1 ${-r * 0.35} ${r}Z`} fill={colour} /> : <circle r={r} fill={colour} />}
+      {rivet.join === 'held' ? (
+        <path d={`M${-r * 0.35} ${-r}A${r} ${r} 0 1 1 ${-r * 0.35} ${r}Z`} fill={colour} />
+      ) : (
+        <circle r={r} fill={colour} />
+      )}
     </g>
   );
 }
 
-function RivetHandle({ lane, rivet, scale, picked, selected, actions }: { lane: Lane; rivet: Rivet; scale: Scale; picked: boolean; selected: boolean; actions: LaneActions }) {
+function RivetHandle({
+  lane,
+  rivet,
+  scale,
+  picked,
+  selected,
+  actions,
+}: {
+  lane: Lane;
+  rivet: Rivet;
+  scale: Scale;
+  picked: boolean;
+  selected: boolean;
+  actions: LaneActions;
+}) {
   const start = useRef(rivet.frame);
   const drag = useFrameDrag(
     scale,
-    (by, previous, gesture) => (selected ? actions.onShiftSelected(by - previous, gesture) : actions.onRetime(lane.id, start.current + previous, start.current + by, gesture)),
+    (by, previous, gesture) =>
+      selected
+        ? actions.onShiftSelected(by - previous, gesture)
+        : actions.onRetime(lane.id, start.current + previous, start.current + by, gesture),
     actions.snap,
   );
   const step = (event: KeyboardEvent, direction: -1 | 1) => {
@@ -116,9 +144,25 @@ function RivetHandle({ lane, rivet, scale, picked, selected, actions }: { lane: 
   );
 }
 
-function MoveBlock({ lane, move, scale, picked, actions }: { lane: Lane; move: Move; scale: Scale; picked: boolean; actions: LaneActions }) {
+function MoveBlock({
+  lane,
+  move,
+  scale,
+  picked,
+  actions,
+}: {
+  lane: Lane;
+  move: Move;
+  scale: Scale;
+  picked: boolean;
+  actions: LaneActions;
+}) {
   const start = useRef({ from: move.from, to: move.to });
-  const drag = useFrameDrag(scale, (by, previous, gesture) => actions.onShift(lane.id, start.current.from + previous, start.current.to + previous, by - previous, gesture), actions.snap);
+  const drag = useFrameDrag(
+    scale,
+    (by, previous, gesture) => actions.onShift(lane.id, start.current.from + previous, start.current.to + previous, by - previous, gesture),
+    actions.snap,
+  );
   const x = scale(move.from);
   const width = Math.max(1, scale(move.to) - x);
   const colour = hueColour(lane.hue, 0.62);
@@ -147,7 +191,16 @@ function MoveBlock({ lane, move, scale, picked, actions }: { lane: Lane; move: M
         }
       }}
     >
-      <rect className="outline" x={x} y={TOP} width={width} height={BASE - TOP} fill={colour} fillOpacity={resting ? 0.06 : 0.16} stroke={picked ? 'var(--verdigris)' : 'none'} />
+      <rect
+        className="outline"
+        x={x}
+        y={TOP}
+        width={width}
+        height={BASE - TOP}
+        fill={colour}
+        fillOpacity={resting ? 0.06 : 0.16}
+        stroke={picked ? 'var(--verdigris)' : 'none'}
+      />
       <path
         transform={`translate(${x} ${TOP}) scale(${width / Math.max(1, move.silhouette.length - 1)} ${BASE - TOP})`}
         d={silhouettePath(move.silhouette) ?? ''}
@@ -157,7 +210,15 @@ function MoveBlock({ lane, move, scale, picked, actions }: { lane: Lane; move: M
       />
       <line x1={x} x2={x + width} y1={BASE} y2={BASE} stroke={colour} strokeWidth={1.5} />
       {width > 52 && move.label ? (
-        <text x={x + width - 6} y={TOP + 12} textAnchor="end" fill="var(--text)" fontSize={11} fontFamily="var(--label)" pointerEvents="none">
+        <text
+          x={x + width - 6}
+          y={TOP + 12}
+          textAnchor="end"
+          fill="var(--text)"
+          fontSize={11}
+          fontFamily="var(--label)"
+          pointerEvents="none"
+        >
           {move.label}
         </text>
       ) : null}
@@ -166,7 +227,19 @@ function MoveBlock({ lane, move, scale, picked, actions }: { lane: Lane; move: M
 }
 
 /** One lane: its moves and rivets. */
-export const LaneTrack = memo(function LaneTrack({ lane, scale, pick, selected, actions }: { lane: Lane; scale: Scale; pick: LanePart | null; selected: readonly number[]; actions: LaneActions }) {
+export const LaneTrack = memo(function LaneTrack({
+  lane,
+  scale,
+  pick,
+  selected,
+  actions,
+}: {
+  lane: Lane;
+  scale: Scale;
+  pick: LanePart | null;
+  selected: readonly number[];
+  actions: LaneActions;
+}) {
   const own = pick?.group === lane.id ? pick : null;
   return (
     <Track
@@ -178,10 +251,25 @@ export const LaneTrack = memo(function LaneTrack({ lane, scale, pick, selected, 
       }}
     >
       {lane.moves.map((move, i) => (
-        <MoveBlock key={i} lane={lane} move={move} scale={scale} picked={own?.kind === 'move' && own.from === move.from && own.to === move.to} actions={actions} />
+        <MoveBlock
+          key={i}
+          lane={lane}
+          move={move}
+          scale={scale}
+          picked={own?.kind === 'move' && own.from === move.from && own.to === move.to}
+          actions={actions}
+        />
       ))}
       {lane.rivets.map((rivet, i) => (
-        <RivetHandle key={i} lane={lane} rivet={rivet} scale={scale} picked={own?.kind === 'station' && own.frame === rivet.frame} selected={selected.includes(rivet.frame)} actions={actions} />
+        <RivetHandle
+          key={i}
+          lane={lane}
+          rivet={rivet}
+          scale={scale}
+          picked={own?.kind === 'station' && own.frame === rivet.frame}
+          selected={selected.includes(rivet.frame)}
+          actions={actions}
+        />
       ))}
     </Track>
   );

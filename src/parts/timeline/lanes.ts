@@ -72,7 +72,13 @@ function contentsOf(group: ChannelGroup): Pick<Lane, 'rivets' | 'moves'> {
 /** Lanes of the groups that belong to a camera, are keyed, or are asked for by id. */
 export function lanesOf(groups: readonly ChannelGroup[], wanted: ReadonlySet<string>): Lane[] {
   return groups
-    .filter((group) => group.kind === 'carrier' || group.kind === 'lens' || wanted.has(group.id) || Object.values(group.channels).some(({ keys }) => keys.length > 0))
+    .filter(
+      (group) =>
+        group.kind === 'carrier' ||
+        group.kind === 'lens' ||
+        wanted.has(group.id) ||
+        Object.values(group.channels).some(({ keys }) => keys.length > 0),
+    )
     .map((group) => ({ id: group.id, label: group.label, owner: group.owner, hue: group.hue, ...contentsOf(group) }));
 }
 

@@ -33,14 +33,38 @@ export const RowBox = styled.div<{ $height: number }>`
     font: 500 13px var(--label);
     color: var(--dim);
     white-space: nowrap;
-    > :first-child { flex: 1; }
-    button { width: 20px; height: 20px; }
+    > :first-child {
+      flex: 1;
+    }
+    button {
+      width: 20px;
+      height: 20px;
+    }
   }
-  > div:last-child { position: relative; min-width: 0; overflow: hidden; }
-  svg.track { display: block; width: 100%; height: 100%; touch-action: none; overflow: hidden; }
-  svg.track text { pointer-events: none; }
-  [role='button'] { cursor: grab; outline: none; }
-  [role='button']:focus-visible .outline { stroke: var(--verdigris); stroke-width: 2; stroke-opacity: 1; }
+  > div:last-child {
+    position: relative;
+    min-width: 0;
+    overflow: hidden;
+  }
+  svg.track {
+    display: block;
+    width: 100%;
+    height: 100%;
+    touch-action: none;
+    overflow: hidden;
+  }
+  svg.track text {
+    pointer-events: none;
+  }
+  [role='button'] {
+    cursor: grab;
+    outline: none;
+  }
+  [role='button']:focus-visible .outline {
+    stroke: var(--verdigris);
+    stroke-width: 2;
+    stroke-opacity: 1;
+  }
 `;
 
 /** The playhead over what is drawn along time; `left` says where. */

@@ -16,10 +16,24 @@ const Strip = styled.svg`
   touch-action: none;
   cursor: ew-resize;
   outline-offset: -2px;
-  text { font: 11px var(--mono); fill: var(--dim); pointer-events: none; }
+  text {
+    font: 11px var(--mono);
+    fill: var(--dim);
+    pointer-events: none;
+  }
 `;
 
-const Ticks = memo(function Ticks({ scale, span, rate, last }: { scale: ScaleLinear<number, number>; span: Span; rate: RateName; last: number }) {
+const Ticks = memo(function Ticks({
+  scale,
+  span,
+  rate,
+  last,
+}: {
+  scale: ScaleLinear<number, number>;
+  span: Span;
+  rate: RateName;
+  last: number;
+}) {
   const perFrame = Math.abs(scale(1) - scale(0));
   const { labelled, all } = rulerSteps(rate, perFrame);
   const ticks = [];
@@ -41,7 +55,15 @@ const Ticks = memo(function Ticks({ scale, span, rate, last }: { scale: ScaleLin
 });
 
 /** The ruler of the timeline. Dragging on it scrubs; arrow keys step. */
-export function Ruler({ scale, span, rate, playhead, last, onSeek, onScrub }: {
+export function Ruler({
+  scale,
+  span,
+  rate,
+  playhead,
+  last,
+  onSeek,
+  onScrub,
+}: {
   scale: ScaleLinear<number, number>;
   span: Span;
   rate: RateName;

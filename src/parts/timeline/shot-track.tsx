@@ -27,7 +27,21 @@ export interface ShotActions {
   snap(frame: number): number;
 }
 
-function Shot({ shot, index, before, scale, selected, actions }: { shot: ShotBlock; index: number; before: ShotBlock | undefined; scale: Scale; selected: boolean; actions: ShotActions }) {
+function Shot({
+  shot,
+  index,
+  before,
+  scale,
+  selected,
+  actions,
+}: {
+  shot: ShotBlock;
+  index: number;
+  before: ShotBlock | undefined;
+  scale: Scale;
+  selected: boolean;
+  actions: ShotActions;
+}) {
   const start = useRef(shot.from);
   const drag = useFrameDrag(scale, (by, _, gesture) => actions.onMove(shot.id, start.current + by, gesture), actions.snap);
   const x = scale(shot.from);
@@ -50,10 +64,33 @@ function Shot({ shot, index, before, scale, selected, actions }: { shot: ShotBlo
     }
   };
   return (
-    <g role="button" tabIndex={0} aria-pressed={selected} aria-label={`${title}, ${shot.camera}: frames ${shot.from} to ${shot.to - 1}${index === 0 ? '' : shot.carry > 0 ? `, carried over ${shot.carry} frames` : ', cut'}`} onKeyDown={keyed} onPointerDown={(event) => { event.stopPropagation(); actions.onSelect(shot.id); }}>
-      <rect className="outline" x={x + 0.5} y={3} width={Math.max(0, width - 1)} height={SHOT_HEIGHT - 7} fill="var(--raised)" stroke={selected ? 'var(--verdigris)' : 'none'} />
+    <g
+      role="button"
+      tabIndex={0}
+      aria-pressed={selected}
+      aria-label={
+        `${title}, ${shot.camera}: frames ${shot.from} to ${shot.to - 1}` +
+        `${index === 0 ? '' : shot.carry > 0 ? `, carried over ${shot.carry} frames` : ', cut'}`
+      }
+      onKeyDown={keyed}
+      onPointerDown={(event) => {
+        event.stopPropagation();
+        actions.onSelect(shot.id);
+      }}
+    >
+      <rect
+        className="outline"
+        x={x + 0.5}
+        y={3}
+        width={Math.max(0, width - 1)}
+        height={SHOT_HEIGHT - 7}
+        fill="var(--raised)"
+        stroke={selected ? 'var(--verdigris)' : 'none'}
+      />
       <rect x={x + 0.5} y={3} width={Math.max(0, width - 1)} height={3} fill={colour} />
-      {before && shot.carry > 0 ? <path d={`M${x} 3H${x + carried}L${x} ${SHOT_HEIGHT - 4}Z`} fill={hueColour(before.hue)} fillOpacity={0.75} /> : null}
+      {before && shot.carry > 0 ? (
+        <path d={`M${x} 3H${x + carried}L${x} ${SHOT_HEIGHT - 4}Z`} fill={hueColour(before.hue)} fillOpacity={0.75} />
+      ) : null}
       <text x={x + Math.max(carried, 0) + 7} y={18} fill="var(--text)" fontSize={12} fontFamily="var(--label)">
         {width - carried > 46 ? title : index + 1}
         {width - carried > 130 ? <tspan fill="var(--faint)"> · {shot.camera}</tspan> : null}
@@ -77,7 +114,17 @@ function Shot({ shot, index, before, scale, selected, actions }: { shot: ShotBlo
 }
 
 /** The shots in their order; where one begins can be dragged. */
-export const ShotTrack = memo(function ShotTrack({ shots, scale, selected, actions }: { shots: readonly ShotBlock[]; scale: Scale; selected: string | null; actions: ShotActions }) {
+export const ShotTrack = memo(function ShotTrack({
+  shots,
+  scale,
+  selected,
+  actions,
+}: {
+  shots: readonly ShotBlock[];
+  scale: Scale;
+  selected: string | null;
+  actions: ShotActions;
+}) {
   return (
     <svg className="track" role="group" aria-label="Shots">
       {shots.map((shot, i) => (

@@ -38,10 +38,24 @@ export const SpeedChart = memo(function SpeedChart({ motion, scale }: { motion: 
   const spans = strobing(motion);
   const said = spans.map(([a, b]) => `${a} to ${b - 1}`).join(', ');
   return (
-    <svg className="track" role="img" aria-label={`Motion in the picture: at most ${most.toFixed(0)} pixels a frame. ${said ? `It would strobe at frames ${said}.` : 'Nothing would strobe.'}`}>
+    <svg
+      className="track"
+      role="img"
+      aria-label={
+        `Motion in the picture: at most ${most.toFixed(0)} pixels a frame. ` +
+        `${said ? `It would strobe at frames ${said}.` : 'Nothing would strobe.'}`
+      }
+    >
       {spans.map(([a, b]) => (
         <g key={a}>
-          <rect x={scale(a - 0.5)} y={0} width={Math.max(1, scale(b - 0.5) - scale(a - 0.5))} height={CHART_HEIGHT} fill="var(--coral)" fillOpacity={0.16} />
+          <rect
+            x={scale(a - 0.5)}
+            y={0}
+            width={Math.max(1, scale(b - 0.5) - scale(a - 0.5))}
+            height={CHART_HEIGHT}
+            fill="var(--coral)"
+            fillOpacity={0.16}
+          />
           <rect x={scale(a - 0.5)} y={0} width={Math.max(1, scale(b - 0.5) - scale(a - 0.5))} height={2.5} fill="var(--coral)" />
         </g>
       ))}

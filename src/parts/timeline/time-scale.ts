@@ -19,7 +19,9 @@ export function timeScale(span: Span, width: number): ScaleLinear<number, number
 /** Frames between labelled marks of the ruler, and between all marks, so that labels have room. */
 export function rulerSteps(rate: RateName, pixelsPerFrame: number): { labelled: number; all: number } {
   const second = nominalRate(rate);
-  const steps = [1, 2, 5, 10, second, 2 * second, 5 * second, 10 * second, 30 * second, 60 * second, 300 * second, 600 * second].sort((a, b) => a - b);
+  const steps = [1, 2, 5, 10, second, 2 * second, 5 * second, 10 * second, 30 * second, 60 * second, 300 * second, 600 * second].sort(
+    (a, b) => a - b,
+  );
   const labelled = steps.find((step) => step * pixelsPerFrame >= 64) ?? (steps.at(-1) as number);
   const all = steps.find((step) => step * pixelsPerFrame >= 8 && labelled % step === 0) ?? labelled;
   return { labelled, all };

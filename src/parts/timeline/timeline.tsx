@@ -35,10 +35,22 @@ const Zoom = styled.div`
   justify-content: flex-end;
   gap: 2px;
   padding: 0 8px 0 12px;
-  > [role='radiogroup'], > [role='toolbar'] { margin-right: auto; flex-wrap: nowrap; gap: 0; }
-  [role='radio'] { height: 18px; padding: 0 5px; font-size: 12px; }
+  > [role='radiogroup'],
+  > [role='toolbar'] {
+    margin-right: auto;
+    flex-wrap: nowrap;
+    gap: 0;
+  }
+  [role='radio'] {
+    height: 18px;
+    padding: 0 5px;
+    font-size: 12px;
+  }
   border-bottom: 1px solid var(--line);
-  > button { width: 20px; height: 20px; }
+  > button {
+    width: 20px;
+    height: 20px;
+  }
 `;
 const Lanes = styled.div`
   flex: 1;
@@ -67,9 +79,19 @@ const Name = styled.button<{ $hue: string; $on: boolean }>`
   font: 500 14px var(--label);
   cursor: default;
   outline-offset: -2px;
-  &:hover { background: var(--raised); }
-  span { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-  small { font: 500 12px var(--label); color: var(--faint); white-space: nowrap; }
+  &:hover {
+    background: var(--raised);
+  }
+  span {
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  small {
+    font: 500 12px var(--label);
+    color: var(--faint);
+    white-space: nowrap;
+  }
 `;
 const Tracks = styled.div`
   position: relative;
@@ -114,11 +136,28 @@ export interface TimelineProps extends LaneActions {
   empty?: ReactNode;
 }
 
-const LaneNames = memo(function LaneNames({ lanes, selected, onSelectLane, onSelectKeys }: Pick<TimelineProps, 'lanes' | 'selected' | 'onSelectLane' | 'onSelectKeys'>) {
+const LaneNames = memo(function LaneNames({
+  lanes,
+  selected,
+  onSelectLane,
+  onSelectKeys,
+}: Pick<TimelineProps, 'lanes' | 'selected' | 'onSelectLane' | 'onSelectKeys'>) {
   return (
     <Names>
       {lanes.map((lane) => (
-        <Name key={lane.id} type="button" $hue={hueColour(lane.hue)} $on={selected === lane.id} aria-pressed={selected === lane.id} title="With Ctrl: all of its keys" onClick={(event) => (event.ctrlKey || event.metaKey ? onSelectKeys(lane.rivets.map(({ frame }) => ({ group: lane.id, frame }))) : onSelectLane(lane.id))}>
+        <Name
+          key={lane.id}
+          type="button"
+          $hue={hueColour(lane.hue)}
+          $on={selected === lane.id}
+          aria-pressed={selected === lane.id}
+          title="With Ctrl: all of its keys"
+          onClick={(event) =>
+            event.ctrlKey || event.metaKey
+              ? onSelectKeys(lane.rivets.map(({ frame }) => ({ group: lane.id, frame })))
+              : onSelectLane(lane.id)
+          }
+        >
           <span>{lane.label}</span>
           <small>{lane.owner}</small>
         </Name>
@@ -129,7 +168,25 @@ const LaneNames = memo(function LaneNames({ lanes, selected, onSelectLane, onSel
 
 /** One lane a group of channels: moves as blocks with their speed, keys as rivets. Ctrl-wheel zooms, Shift-wheel pans. */
 export function Timeline(props: TimelineProps) {
-  const { lanes, rate, length, playhead, pick, selected, onSelectLane, onSeek, onScrub, sceneFrame, above = [], below = [], body, keys, onSelectKeys, tools, empty } = props;
+  const {
+    lanes,
+    rate,
+    length,
+    playhead,
+    pick,
+    selected,
+    onSelectLane,
+    onSeek,
+    onScrub,
+    sceneFrame,
+    above = [],
+    below = [],
+    body,
+    keys,
+    onSelectKeys,
+    tools,
+    empty,
+  } = props;
   const { onPick, onRetime, onShift, onRemove, onKey, onToggle, onShiftSelected, snap } = props;
   const last = Math.max(1, length - 1);
   const [ref, { width }] = useSize<HTMLDivElement>();
@@ -150,9 +207,10 @@ export function Timeline(props: TimelineProps) {
     if (!element) return;
     const onWheel = (event: WheelEvent) => {
       const { span: now, scale: at, last: end } = live.current;
-      const left = (ref.current?.getBoundingClientRect().left ?? 0);
+      const left = ref.current?.getBoundingClientRect().left ?? 0;
       if (event.ctrlKey) setShown(zoomed(now, at.invert(event.clientX - left), Math.exp(event.deltaY * 0.002), end));
-      else if (event.shiftKey || Math.abs(event.deltaX) > Math.abs(event.deltaY)) setShown(panned(now, ((event.deltaX || event.deltaY) / 600) * (now.to - now.from), end));
+      else if (event.shiftKey || Math.abs(event.deltaX) > Math.abs(event.deltaY))
+        setShown(panned(now, ((event.deltaX || event.deltaY) / 600) * (now.to - now.from), end));
       else return;
       event.preventDefault();
     };
@@ -192,7 +250,9 @@ export function Timeline(props: TimelineProps) {
               <LaneTrack key={lane.id} lane={lane} scale={scale} pick={pick} selected={framesOf(lane.id)} actions={actions} />
             ))}
             {box.area ? <SelectionBox style={box.area} /> : null}
-            {sceneFrame !== undefined && sceneFrame !== null && sceneFrame >= span.from && sceneFrame <= span.to ? <SceneLine style={{ left: scale(sceneFrame) }} title="Frame of the scene" /> : null}
+            {sceneFrame !== undefined && sceneFrame !== null && sceneFrame >= span.from && sceneFrame <= span.to ? (
+              <SceneLine style={{ left: scale(sceneFrame) }} title="Frame of the scene" />
+            ) : null}
             {playhead >= span.from && playhead <= span.to ? <PlayheadLine style={{ left: scale(playhead) }} /> : null}
           </Tracks>
         </Lanes>

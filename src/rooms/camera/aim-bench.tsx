@@ -31,8 +31,17 @@ export function AimBench({ camera }: { camera: Camera }) {
           { id: 'point', label: 'a point' },
         ]}
       />
-      {aim.on === 'mark' ? <Pick label="Held on" value={aim.markId ?? ''} onChange={(id) => change((found) => void Object.assign(found.aim, { markId: id, letter: null }))} options={marks.map(({ id, name }) => ({ id, label: name }))} /> : null}
-      {aim.on === 'mark' ? <LetterPick markId={aim.markId} value={aim.letter} onChange={(letter) => change((found) => void (found.aim.letter = letter))} /> : null}
+      {aim.on === 'mark' ? (
+        <Pick
+          label="Held on"
+          value={aim.markId ?? ''}
+          onChange={(id) => change((found) => void Object.assign(found.aim, { markId: id, letter: null }))}
+          options={marks.map(({ id, name }) => ({ id, label: name }))}
+        />
+      ) : null}
+      {aim.on === 'mark' ? (
+        <LetterPick markId={aim.markId} value={aim.letter} onChange={(letter) => change((found) => void (found.aim.letter = letter))} />
+      ) : null}
       {aim.on === 'point' ? (
         <SchemaFields
           shape={aimSchema.shape.point.unwrap().shape}

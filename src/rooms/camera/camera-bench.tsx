@@ -22,11 +22,7 @@ export function CameraBench({ camera }: { camera: Camera }) {
   const count = useProduction((p) => p.cameras.length);
   return (
     <div key={camera.id}>
-      <NameField
-        label="Name of the camera"
-        value={camera.name}
-        onChange={(name) => change((found) => void (found.name = name))}
-      >
+      <NameField label="Name of the camera" value={camera.name} onChange={(name) => change((found) => void (found.name = name))}>
         <IconButton
           label="Another camera that does the same"
           $tone="quiet"

@@ -26,7 +26,12 @@ export function CarrierBench({ camera }: { camera: Camera }) {
         {CARRIER_KINDS[carrier.kind].label}, carrier {index + 1} of {camera.carriers.length}
       </Heading>
       {camera.carriers.length > 1 ? (
-        <Choices label="Carrier" value={carrier.id} onChange={(id) => view.setState({ carrierId: id, pick: null })} options={camera.carriers.map((c, i) => ({ id: c.id, label: `${i + 1} ${CARRIER_KINDS[c.kind].label}` }))} />
+        <Choices
+          label="Carrier"
+          value={carrier.id}
+          onChange={(id) => view.setState({ carrierId: id, pick: null })}
+          options={camera.carriers.map((c, i) => ({ id: c.id, label: `${i + 1} ${CARRIER_KINDS[c.kind].label}` }))}
+        />
       ) : null}
       {CARRIER_KINDS[carrier.kind].channels.map((name) => (
         <ChannelField key={group + name} group={group} name={name} />
@@ -58,7 +63,11 @@ export function CarrierBench({ camera }: { camera: Camera }) {
             <Button $tone="quiet" isDisabled={index === 0} onPress={() => edit((draft) => moveCarrier(draft, camera.id, carrier.id, -1))}>
               Earlier
             </Button>
-            <Button $tone="quiet" isDisabled={index === camera.carriers.length - 1} onPress={() => edit((draft) => moveCarrier(draft, camera.id, carrier.id, 1))}>
+            <Button
+              $tone="quiet"
+              isDisabled={index === camera.carriers.length - 1}
+              onPress={() => edit((draft) => moveCarrier(draft, camera.id, carrier.id, 1))}
+            >
               Later
             </Button>
           </>
@@ -67,4 +76,3 @@ export function CarrierBench({ camera }: { camera: Camera }) {
     </>
   );
 }
-

@@ -27,8 +27,23 @@ function RailPoints({ carrier, change }: { carrier: Extract<Carrier, { kind: 'ra
   const { form, points, closed, turns } = carrier.settings;
   return (
     <>
-      <Choices label="Rail" value={form} onChange={(next) => change((c) => void (c.settings.form = next))} options={[{ id: 'points', label: 'through points' }, { id: 'circle', label: 'a circle' }]} />
-      {form === 'circle' ? <SchemaFields shape={railSettingsSchema.shape} names={['radius']} values={carrier.settings} onChange={(_, value, gesture) => change((c) => void (c.settings.radius = value), gesture)} /> : null}
+      <Choices
+        label="Rail"
+        value={form}
+        onChange={(next) => change((c) => void (c.settings.form = next))}
+        options={[
+          { id: 'points', label: 'through points' },
+          { id: 'circle', label: 'a circle' },
+        ]}
+      />
+      {form === 'circle' ? (
+        <SchemaFields
+          shape={railSettingsSchema.shape}
+          names={['radius']}
+          values={carrier.settings}
+          onChange={(_, value, gesture) => change((c) => void (c.settings.radius = value), gesture)}
+        />
+      ) : null}
       {(form === 'circle' ? [] : points).map((point, i) => (
         <div key={i} style={{ position: 'relative' }}>
           {(['x', 'y', 'z'] as const).map((axis) => (
@@ -37,7 +52,9 @@ function RailPoints({ carrier, change }: { carrier: Extract<Carrier, { kind: 'ra
               meta={PLACE}
               label={`Point ${i + 1} ${{ x: 'across', y: 'up', z: 'toward' }[axis]}`}
               value={point[axis]}
-              onChange={(value, gesture) => change((c) => void (c.settings.points = c.settings.points.map((p, k) => (k === i ? { ...p, [axis]: value } : p))), gesture)}
+              onChange={(value, gesture) =>
+                change((c) => void (c.settings.points = c.settings.points.map((p, k) => (k === i ? { ...p, [axis]: value } : p))), gesture)
+              }
             />
           ))}
         </div>
@@ -49,7 +66,10 @@ function RailPoints({ carrier, change }: { carrier: Extract<Carrier, { kind: 'ra
           isDisabled={form === 'circle' || points.length >= MAX_RAIL_POINTS}
           onPress={() =>
             change((c) => {
-              const [before, last] = [points[points.length - 2] ?? { x: -1, y: 0, z: 0 }, points[points.length - 1] ?? { x: 0, y: 0, z: 0 }];
+              const [before, last] = [
+                points[points.length - 2] ?? { x: -1, y: 0, z: 0 },
+                points[points.length - 1] ?? { x: 0, y: 0, z: 0 },
+              ];
               // The rail goes on as it came.
               c.settings.points = [...points, { x: 2 * last.x - before.x, y: 2 * last.y - before.y, z: 2 * last.z - before.z }];
             })
@@ -57,10 +77,19 @@ function RailPoints({ carrier, change }: { carrier: Extract<Carrier, { kind: 'ra
         >
           <Plus size={13} />
         </IconButton>
-        <IconButton label="Remove the last point" $tone="quiet" isDisabled={form === 'circle' || points.length <= 2} onPress={() => change((c) => void (c.settings.points = points.slice(0, -1)))}>
+        <IconButton
+          label="Remove the last point"
+          $tone="quiet"
+          isDisabled={form === 'circle' || points.length <= 2}
+          onPress={() => change((c) => void (c.settings.points = points.slice(0, -1)))}
+        >
           <Trash2 size={13} />
         </IconButton>
-        <Tick isSelected={closed || form === 'circle'} isDisabled={form === 'circle'} onChange={(next) => change((c) => void (c.settings.closed = next))}>
+        <Tick
+          isSelected={closed || form === 'circle'}
+          isDisabled={form === 'circle'}
+          onChange={(next) => change((c) => void (c.settings.closed = next))}
+        >
           closed
         </Tick>
         <Tick isSelected={turns} onChange={(next) => change((c) => void (c.settings.turns = next))}>
@@ -81,8 +110,22 @@ function ShakeSpectrum({ settings }: { settings: ShakeSettings }) {
   const curves = useMemo(() => {
     const samples = Array.from({ length: SPECTRUM_SAMPLES }, (_, i) => shakeAt(preset, seed, (i + 1) / SPECTRUM_RATE, loop / fps));
     return [
-      { name: 'up and down', colour: hueColour(150), lines: spectrum(samples.map(({ y }) => y), SPECTRUM_RATE) },
-      { name: 'pan', colour: hueColour(75), lines: spectrum(samples.map(({ pan }) => pan), SPECTRUM_RATE) },
+      {
+        name: 'up and down',
+        colour: hueColour(150),
+        lines: spectrum(
+          samples.map(({ y }) => y),
+          SPECTRUM_RATE,
+        ),
+      },
+      {
+        name: 'pan',
+        colour: hueColour(75),
+        lines: spectrum(
+          samples.map(({ pan }) => pan),
+          SPECTRUM_RATE,
+        ),
+      },
     ];
   }, [preset, seed, loop, fps]);
   return <SpectrumChart curves={curves} label={`Spectrum of the shake ${SHAKES[preset].label}`} />;
@@ -108,9 +151,21 @@ export function CarrierSettings({ camera, carrier }: { camera: Camera; carrier: 
           onChange={(id) => change<'ride'>((c) => void Object.assign(c.settings, { markId: id === 'none' ? null : id, letter: null }))}
           options={[{ id: 'none', label: 'nothing' }, ...marks.map(({ id, name }) => ({ id, label: name }))]}
         />
-        <Choices label="Carried" value={turns ? 'turned' : 'placed'} onChange={(how) => change<'ride'>((c) => void (c.settings.turns = how === 'turned'))} options={[{ id: 'turned', label: 'place and turn' }, { id: 'placed', label: 'place alone' }]} />
-        {turns ? null : <LetterPick markId={markId} value={letter} onChange={(next) => change<'ride'>((c) => void (c.settings.letter = next))} />}
-        <Hint>{turns ? 'Whatever the mark does' : 'Wherever it goes'} since frame {from}, the camera {turns ? 'does' : 'goes'} too.</Hint>
+        <Choices
+          label="Carried"
+          value={turns ? 'turned' : 'placed'}
+          onChange={(how) => change<'ride'>((c) => void (c.settings.turns = how === 'turned'))}
+          options={[
+            { id: 'turned', label: 'place and turn' },
+            { id: 'placed', label: 'place alone' },
+          ]}
+        />
+        {turns ? null : (
+          <LetterPick markId={markId} value={letter} onChange={(next) => change<'ride'>((c) => void (c.settings.letter = next))} />
+        )}
+        <Hint>
+          {turns ? 'Whatever the mark does' : 'Wherever it goes'} since frame {from}, the camera {turns ? 'does' : 'goes'} too.
+        </Hint>
       </>
     );
   }
@@ -118,8 +173,18 @@ export function CarrierSettings({ camera, carrier }: { camera: Camera; carrier: 
     const { settings } = carrier;
     return (
       <>
-        <Pick label="Carried by" value={settings.preset} onChange={(preset) => change<'shake'>((c) => void (c.settings.preset = preset))} options={SHAKE_NAMES.map((id) => ({ id, label: SHAKES[id].label }))} />
-        <SchemaFields shape={shakeSettingsSchema.shape} names={settings.preset === 'hit' ? ['at', 'seed'] : ['seed', 'loop']} values={settings} onChange={(name, value, gesture) => change<'shake'>((c) => void Object.assign(c.settings, { [name]: value }), gesture)} />
+        <Pick
+          label="Carried by"
+          value={settings.preset}
+          onChange={(preset) => change<'shake'>((c) => void (c.settings.preset = preset))}
+          options={SHAKE_NAMES.map((id) => ({ id, label: SHAKES[id].label }))}
+        />
+        <SchemaFields
+          shape={shakeSettingsSchema.shape}
+          names={settings.preset === 'hit' ? ['at', 'seed'] : ['seed', 'loop']}
+          values={settings}
+          onChange={(name, value, gesture) => change<'shake'>((c) => void Object.assign(c.settings, { [name]: value }), gesture)}
+        />
         <ShakeSpectrum settings={settings} />
         <Tick isSelected={settings.withLens} onChange={(withLens) => change<'shake'>((c) => void (c.settings.withLens = withLens))}>
           as much in the picture with any lens

@@ -22,7 +22,17 @@ const KINDS: { id: FocusTarget['on']; label: string }[] = [
 const needsMark = (on: FocusTarget['on']) => on === 'front' || on === 'nearest';
 
 /** One target: what kind it is, and which mark or point. */
-function TargetFields({ which, label, target, change }: { which: 'focus' | 'rack'; label: string; target: FocusTarget; change: (recipe: (target: FocusTarget) => void, gesture?: string) => void }) {
+function TargetFields({
+  which,
+  label,
+  target,
+  change,
+}: {
+  which: 'focus' | 'rack';
+  label: string;
+  target: FocusTarget;
+  change: (recipe: (target: FocusTarget) => void, gesture?: string) => void;
+}) {
   const { view } = useWorkspace();
   const marks = useProduction((p) => p.marks);
   const picking = useView((s) => s.pickFocus === which);
@@ -39,10 +49,22 @@ function TargetFields({ which, label, target, change }: { which: 'focus' | 'rack
         }
         options={KINDS.filter(({ id }) => !needsMark(id) || marks.length > 0)}
       />
-      {needsMark(target.on) ? <Pick label="Mark" value={target.markId ?? ''} onChange={(id) => change((t) => void (t.markId = id))} options={marks.map(({ id, name }) => ({ id, label: name }))} /> : null}
+      {needsMark(target.on) ? (
+        <Pick
+          label="Mark"
+          value={target.markId ?? ''}
+          onChange={(id) => change((t) => void (t.markId = id))}
+          options={marks.map(({ id, name }) => ({ id, label: name }))}
+        />
+      ) : null}
       {target.on === 'point' ? (
         <>
-          <SchemaFields shape={focusSchema.shape.point.unwrap().shape} names={['x', 'y', 'z']} values={target.point} onChange={(name, value, gesture) => change((t) => void (t.point[name] = value), gesture)} />
+          <SchemaFields
+            shape={focusSchema.shape.point.unwrap().shape}
+            names={['x', 'y', 'z']}
+            values={target.point}
+            onChange={(name, value, gesture) => change((t) => void (t.point[name] = value), gesture)}
+          />
           <Button aria-pressed={picking} onPress={() => view.setState({ pickFocus: picking ? null : which })}>
             {picking ? 'Press on a surface in the lens view…' : 'Pick the point in the lens view'}
           </Button>
@@ -69,7 +91,14 @@ export function FocusBench({ camera }: { camera: Camera }) {
       <Heading>Focus</Heading>
       <TargetFields which="focus" label="Focus on" target={focus} change={(recipe, gesture) => change((c) => recipe(c.focus), gesture)} />
       {distances ? <ChannelField group={group} name="focusDistance" /> : null}
-      {focus.on === 'axis' || focus.on === 'nearest' ? <SchemaFields shape={focusSchema.shape} names={['smooth']} values={focus} onChange={(_, value, gesture) => change((c) => void (c.focus.smooth = Math.round(value)), gesture)} /> : null}
+      {focus.on === 'axis' || focus.on === 'nearest' ? (
+        <SchemaFields
+          shape={focusSchema.shape}
+          names={['smooth']}
+          values={focus}
+          onChange={(_, value, gesture) => change((c) => void (c.focus.smooth = Math.round(value)), gesture)}
+        />
+      ) : null}
       <Tick
         isSelected={focus.to !== null}
         onChange={(on) =>
@@ -84,7 +113,12 @@ export function FocusBench({ camera }: { camera: Camera }) {
       </Tick>
       {focus.to ? (
         <>
-          <TargetFields which="rack" label="Racks to" target={focus.to} change={(recipe, gesture) => change((c) => c.focus.to && recipe(c.focus.to), gesture)} />
+          <TargetFields
+            which="rack"
+            label="Racks to"
+            target={focus.to}
+            change={(recipe, gesture) => change((c) => c.focus.to && recipe(c.focus.to), gesture)}
+          />
           <ChannelField group={group} name="rack" />
           <Hint>Key it from 0 to 100 % to pull the focus from one to the other.</Hint>
         </>

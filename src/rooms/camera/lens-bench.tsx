@@ -44,7 +44,12 @@ export function LensBench({ camera }: { camera: Camera }) {
       />
       {camera.hold.markId ? (
         <>
-          <SchemaFields shape={holdSchema.shape} names={['from']} values={camera.hold} onChange={(_, value, gesture) => change((c) => void (c.hold.from = Math.round(value)), gesture)} />
+          <SchemaFields
+            shape={holdSchema.shape}
+            names={['from']}
+            values={camera.hold}
+            onChange={(_, value, gesture) => change((c) => void (c.hold.from = Math.round(value)), gesture)}
+          />
           <ChannelField group={group} name="hold" />
           <Row label="Lens now">
             <span style={READOUT}>{state.focalLengthMm.toFixed(1)} mm</span>
@@ -59,10 +64,21 @@ export function LensBench({ camera }: { camera: Camera }) {
             const sensor = SENSORS.find((each) => each.id === id);
             if (sensor) change((c) => void (c.sensorWidthMm = sensor.widthMm));
           }}
-          options={[...SENSORS.map(({ id, label, widthMm }) => ({ id: id as string, label: `${label}, ${widthMm} mm` })), ...(sensorFor(camera.sensorWidthMm) ? [] : [{ id: OWN, label: 'own width' }])]}
+          options={[
+            ...SENSORS.map(({ id, label, widthMm }) => ({ id: id as string, label: `${label}, ${widthMm} mm` })),
+            ...(sensorFor(camera.sensorWidthMm) ? [] : [{ id: OWN, label: 'own width' }]),
+          ]}
         />
-        <NumberField meta={fieldMeta(cameraSchema.shape, 'sensorWidthMm')} value={camera.sensorWidthMm} onChange={(mm, gesture) => change((c) => void (c.sensorWidthMm = mm), gesture)} />
-        <NumberField meta={fieldMeta(productionSchema.shape, 'shutterDeg')} value={shutterDeg} onChange={(deg, gesture) => edit((draft) => void (draft.shutterDeg = deg), gesture)} />
+        <NumberField
+          meta={fieldMeta(cameraSchema.shape, 'sensorWidthMm')}
+          value={camera.sensorWidthMm}
+          onChange={(mm, gesture) => change((c) => void (c.sensorWidthMm = mm), gesture)}
+        />
+        <NumberField
+          meta={fieldMeta(productionSchema.shape, 'shutterDeg')}
+          value={shutterDeg}
+          onChange={(deg, gesture) => edit((draft) => void (draft.shutterDeg = deg), gesture)}
+        />
         <SchemaFields
           shape={irisSchema.shape}
           names={camera.iris.blades < 3 ? ['blades', 'squeeze'] : ['blades', 'roundness', 'turn', 'squeeze']}

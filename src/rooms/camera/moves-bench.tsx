@@ -24,7 +24,13 @@ export function MovesBench({ camera }: { camera: Camera }) {
   const workspace = useWorkspace();
   const edit = useEdit();
   const production = useProduction((p) => p);
-  const { pick, carrierId, selection, also, facts } = useView((s) => ({ pick: s.pick, carrierId: s.carrierId, selection: s.selection, also: s.also, facts: s.facts }));
+  const { pick, carrierId, selection, also, facts } = useView((s) => ({
+    pick: s.pick,
+    carrierId: s.carrierId,
+    selection: s.selection,
+    also: s.also,
+    facts: s.facts,
+  }));
   const frame = useSceneFrame();
   const { camera: state } = useFrameState();
   const [way, setWay] = useState<DriftName>('in');
@@ -45,13 +51,22 @@ export function MovesBench({ camera }: { camera: Camera }) {
     const index = camera.carriers.indexOf(carrier);
     // The orbit sees the point in the frame of the carriers before it.
     const before = invertRigid(rigPose(camera.carriers.slice(0, index), frame, context));
-    edit((draft) => putPivot(draft, camera.id, carrier.id, frame, rigPose([{ ...carrier, on: true }], frame, context), transformPoint(before, point)));
+    edit((draft) =>
+      putPivot(draft, camera.id, carrier.id, frame, rigPose([{ ...carrier, on: true }], frame, context), transformPoint(before, point)),
+    );
   };
   const chosen = selection?.kind === 'mark' ? [selection.id, ...also] : [];
-  const middles = (chosen.length > 0 ? chosen : production.marks.filter(({ shown }) => shown).map(({ id }) => id)).map(placeOf).filter((middle) => middle !== null);
+  const middles = (chosen.length > 0 ? chosen : production.marks.filter(({ shown }) => shown).map(({ id }) => id))
+    .map(placeOf)
+    .filter((middle) => middle !== null);
   return (
     <>
-      <Choices label="Way of the drift" value={way} onChange={setWay} options={(Object.keys(DRIFTS) as DriftName[]).map((id) => ({ id, label: DRIFTS[id].label }))} />
+      <Choices
+        label="Way of the drift"
+        value={way}
+        onChange={setWay}
+        options={(Object.keys(DRIFTS) as DriftName[]).map((id) => ({ id, label: DRIFTS[id].label }))}
+      />
       <NumberField meta={FAR} value={metres} onChange={setMetres} />
       <Button
         onPress={() =>
@@ -79,7 +94,11 @@ export function MovesBench({ camera }: { camera: Camera }) {
       {station === null ? <Hint>Pick a move or a station of this carrier: the moves after it begin before it ends.</Hint> : null}
       {carrier.kind === 'orbit' ? (
         <Row label="Pivot on" wide>
-          <Button $tone="quiet" isDisabled={middles.length === 0} onPress={() => put(scale(middles.reduce<Vec3>(add, [0, 0, 0]), 1 / middles.length))}>
+          <Button
+            $tone="quiet"
+            isDisabled={middles.length === 0}
+            onPress={() => put(scale(middles.reduce<Vec3>(add, [0, 0, 0]), 1 / middles.length))}
+          >
             {chosen.length > 0 ? 'the selection' : 'all marks'}
           </Button>
           <Button $tone="quiet" onPress={() => put(pointAhead(cameraPose(production, camera, frame, boundsOf), state.focusDistance))}>

@@ -20,10 +20,27 @@ import { togglePlay } from '../shared/transport';
 import type { Change } from './carrier-change';
 import { useWorkspace } from '../shared/workspace';
 
-const number = (label: string, unit: string, max: number, rest: number, step: number, shown = 1): FieldMeta => ({ label, unit, min: 0, max, rest, step, digits: step < 1 && shown === 1 ? 1 : 0, shown });
+const number = (label: string, unit: string, max: number, rest: number, step: number, shown = 1): FieldMeta => ({
+  label,
+  unit,
+  min: 0,
+  max,
+  rest,
+  step,
+  digits: step < 1 && shown === 1 ? 1 : 0,
+  shown,
+});
 
 /** A take: recorded from the tracker while the picture plays, or read from a file; then trimmed, smoothed and scaled. */
-export function TakeBench({ camera, carrier, change }: { camera: Camera; carrier: Extract<Carrier, { kind: 'take' }>; change: Change<'take'> }) {
+export function TakeBench({
+  camera,
+  carrier,
+  change,
+}: {
+  camera: Camera;
+  carrier: Extract<Carrier, { kind: 'take' }>;
+  change: Change<'take'>;
+}) {
   const workspace = useWorkspace();
   const { view, documents } = workspace;
   const [tracker, setTracker] = useState(TRACKER_DEFAULTS);
@@ -37,7 +54,15 @@ export function TakeBench({ camera, carrier, change }: { camera: Camera; carrier
   const keep = (poses: readonly TimedPose[], name: string, from: number) => {
     const even = evenPoses(poses, TAKE_RATE);
     change((found) => {
-      found.settings = takeSettingsSchema.parse({ ...found.settings, name, rate: even.rate, poses: even.poses.slice(0, MAX_TAKE_POSES * 6), from, cutStart: 0, cutEnd: 0 });
+      found.settings = takeSettingsSchema.parse({
+        ...found.settings,
+        name,
+        rate: even.rate,
+        poses: even.poses.slice(0, MAX_TAKE_POSES * 6),
+        from,
+        cutStart: 0,
+        cutEnd: 0,
+      });
     });
   };
   const record = async () => {
@@ -71,7 +96,11 @@ export function TakeBench({ camera, carrier, change }: { camera: Camera; carrier
     setTrouble(null);
     try {
       if (file.size > MAX_POSE_FILE_BYTES) throw new Error('A file of poses can be at most 40 MB.');
-      keep(readPoseSamples(await file.text()), file.name.slice(0, 120), sceneFrame(documents.store.getState().production, view.getState().playhead));
+      keep(
+        readPoseSamples(await file.text()),
+        file.name.slice(0, 120),
+        sceneFrame(documents.store.getState().production, view.getState().playhead),
+      );
     } catch (error) {
       setTrouble(`“${file.name}” cannot be used. ${error instanceof Error ? error.message : ''}`);
     }
@@ -98,7 +127,8 @@ export function TakeBench({ camera, carrier, change }: { camera: Camera; carrier
       </div>
       {recording ? (
         <Hint role="status">
-          {recording.count} poses · {recording.last ? `${recording.last.x.toFixed(2)} ${recording.last.y.toFixed(2)} ${recording.last.z.toFixed(2)} m` : 'waiting'}
+          {recording.count} poses ·{' '}
+          {recording.last ? `${recording.last.x.toFixed(2)} ${recording.last.y.toFixed(2)} ${recording.last.z.toFixed(2)} m` : 'waiting'}
         </Hint>
       ) : null}
       {trouble ? <Trouble>{trouble}</Trouble> : null}
@@ -109,18 +139,48 @@ export function TakeBench({ camera, carrier, change }: { camera: Camera; carrier
               {settings.name}, {takeSeconds(settings).toFixed(1)} s
             </span>
           </Row>
-          <SchemaFields shape={takeSettingsSchema.shape} names={['from', 'cutStart', 'cutEnd', 'smooth', 'moves', 'turns']} values={settings} onChange={put} />
+          <SchemaFields
+            shape={takeSettingsSchema.shape}
+            names={['from', 'cutStart', 'cutEnd', 'smooth', 'moves', 'turns']}
+            values={settings}
+            onChange={put}
+          />
         </>
       ) : (
         <Hint>A take comes from a tracked camera: record one from the simulated tracker, or read a file of poses.</Hint>
       )}
       <Fold title="Simulated tracker" note={SHAKES[tracker.carried].label}>
-        <Pick label="Carried by" value={tracker.carried} onChange={(carried) => setTracker({ ...tracker, carried })} options={SHAKE_NAMES.map((id: ShakeName) => ({ id, label: SHAKES[id].label }))} />
-        <NumberField meta={number('Delay', 'ms', 2000, 40, 5)} value={tracker.delayMs} onChange={(delayMs) => setTracker({ ...tracker, delayMs })} />
-        <NumberField meta={number('Jitter', 'ms', 500, 12, 1)} value={tracker.jitterMs} onChange={(jitterMs) => setTracker({ ...tracker, jitterMs })} />
-        <NumberField meta={number('Noise', 'mm', 50, 0.4, 0.1)} value={tracker.noiseMm} onChange={(noiseMm) => setTracker({ ...tracker, noiseMm })} />
-        <NumberField meta={number('Lost', '%', 0.9, 0.02, 0.01, 100)} value={tracker.dropped} onChange={(dropped) => setTracker({ ...tracker, dropped })} />
-        <NumberField meta={number('Seed', '', 9999, 1, 1)} value={tracker.seed} onChange={(seed) => setTracker({ ...tracker, seed: Math.round(seed) })} />
+        <Pick
+          label="Carried by"
+          value={tracker.carried}
+          onChange={(carried) => setTracker({ ...tracker, carried })}
+          options={SHAKE_NAMES.map((id: ShakeName) => ({ id, label: SHAKES[id].label }))}
+        />
+        <NumberField
+          meta={number('Delay', 'ms', 2000, 40, 5)}
+          value={tracker.delayMs}
+          onChange={(delayMs) => setTracker({ ...tracker, delayMs })}
+        />
+        <NumberField
+          meta={number('Jitter', 'ms', 500, 12, 1)}
+          value={tracker.jitterMs}
+          onChange={(jitterMs) => setTracker({ ...tracker, jitterMs })}
+        />
+        <NumberField
+          meta={number('Noise', 'mm', 50, 0.4, 0.1)}
+          value={tracker.noiseMm}
+          onChange={(noiseMm) => setTracker({ ...tracker, noiseMm })}
+        />
+        <NumberField
+          meta={number('Lost', '%', 0.9, 0.02, 0.01, 100)}
+          value={tracker.dropped}
+          onChange={(dropped) => setTracker({ ...tracker, dropped })}
+        />
+        <NumberField
+          meta={number('Seed', '', 9999, 1, 1)}
+          value={tracker.seed}
+          onChange={(seed) => setTracker({ ...tracker, seed: Math.round(seed) })}
+        />
       </Fold>
     </>
   );

@@ -35,18 +35,25 @@ const Bottom = styled.div`
   min-height: 0;
   display: flex;
   flex-direction: column;
-  > section { flex: 1; }
+  > section {
+    flex: 1;
+  }
 `;
 const PlanColumn = styled(Column)`
   flex: 0 0 224px;
   border-left: 1px solid var(--line);
-  @media (min-width: 1700px) { flex-basis: 420px; }
+  @media (min-width: 1700px) {
+    flex-basis: 420px;
+  }
 `;
 const Land = styled(Button)`
   width: 100%;
   height: 34px;
   font: 600 16px var(--label);
-  code { font: 13px var(--mono); opacity: 0.75; }
+  code {
+    font: 13px var(--mono);
+    opacity: 0.75;
+  }
 `;
 
 function LandButton() {

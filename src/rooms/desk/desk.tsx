@@ -20,7 +20,10 @@ const Head = styled.header`
   display: flex;
   align-items: center;
   justify-content: space-between;
-  h1 { font: 600 22px var(--label); letter-spacing: 0.04em; }
+  h1 {
+    font: 600 22px var(--label);
+    letter-spacing: 0.04em;
+  }
 `;
 const Wall = styled.ul`
   list-style: none;
@@ -35,7 +38,9 @@ const Card = styled.li`
   border: 1px solid var(--line);
   border-radius: 4px;
   overflow: hidden;
-  &:hover { border-color: var(--line-strong); }
+  &:hover {
+    border-color: var(--line-strong);
+  }
 `;
 const Still = styled.a`
   display: flex;
@@ -46,17 +51,41 @@ const Still = styled.a`
   color: #7d8894;
   font-size: 12px;
   text-decoration: none;
-  img { width: 100%; height: 100%; object-fit: contain; display: block; }
+  img {
+    width: 100%;
+    height: 100%;
+    object-fit: contain;
+    display: block;
+  }
 `;
 const About = styled.div`
   display: flex;
   align-items: center;
   gap: 4px;
   padding: 8px 8px 8px 12px;
-  > div { flex: 1; min-width: 0; }
-  strong, input { display: block; width: 100%; font: 600 15px var(--label); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-  input { border: 1px solid var(--verdigris); background: var(--well); padding: 1px 4px; outline: none; }
-  small { font: 11px var(--mono); color: var(--faint); }
+  > div {
+    flex: 1;
+    min-width: 0;
+  }
+  strong,
+  input {
+    display: block;
+    width: 100%;
+    font: 600 15px var(--label);
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  input {
+    border: 1px solid var(--verdigris);
+    background: var(--well);
+    padding: 1px 4px;
+    outline: none;
+  }
+  small {
+    font: 11px var(--mono);
+    color: var(--faint);
+  }
 `;
 const Toast = styled.div`
   position: fixed;
@@ -76,8 +105,14 @@ const Empty = styled.div`
   margin: 14vh auto 0;
   max-width: 420px;
   text-align: center;
-  h2 { font: 600 22px var(--label); margin-bottom: 6px; }
-  p { color: var(--dim); margin-bottom: 18px; }
+  h2 {
+    font: 600 22px var(--label);
+    margin-bottom: 6px;
+  }
+  p {
+    color: var(--dim);
+    margin-bottom: 18px;
+  }
 `;
 
 /** The page before the rooms: the wall of productions. */
@@ -115,7 +150,8 @@ export function Desk({ initial }: { initial: ProductionSummary[] }) {
     });
   const rename = (production: ProductionSummary, name: string) => {
     setRenaming(null);
-    if (name.trim() && name !== production.name) void attempt(() => api(`/api/productions/${production.id}`, { method: 'PATCH', json: { name } }));
+    if (name.trim() && name !== production.name)
+      void attempt(() => api(`/api/productions/${production.id}`, { method: 'PATCH', json: { name } }));
   };
 
   return (
@@ -126,7 +162,11 @@ export function Desk({ initial }: { initial: ProductionSummary[] }) {
           <Plus size={15} /> New production
         </Button>
       </Head>
-      {trouble ? <p role="alert" style={{ color: 'var(--coral)', marginBottom: 12 }}>{trouble}</p> : null}
+      {trouble ? (
+        <p role="alert" style={{ color: 'var(--coral)', marginBottom: 12 }}>
+          {trouble}
+        </p>
+      ) : null}
       {list.length === 0 ? (
         <Empty>
           <h2>The desk is empty</h2>
@@ -140,7 +180,11 @@ export function Desk({ initial }: { initial: ProductionSummary[] }) {
           {list.map((production) => (
             <Card key={production.id}>
               <Still href={`/production/${production.id}/shape`} aria-label={`Open ${production.name}`}>
-                {production.stillRevision === null ? 'Drawing a still…' : <img src={`/api/productions/${production.id}/still?shows=${production.stillRevision}`} alt="" />}
+                {production.stillRevision === null ? (
+                  'Drawing a still…'
+                ) : (
+                  <img src={`/api/productions/${production.id}/still?shows=${production.stillRevision}`} alt="" />
+                )}
               </Still>
               <About>
                 <div>
@@ -161,13 +205,18 @@ export function Desk({ initial }: { initial: ProductionSummary[] }) {
                     <strong title={production.name}>{production.name}</strong>
                   )}
                   <small>
-                    {production.format.width}×{production.format.height} · {production.format.rate} fr/s · {formatTimecode(production.format.length, production.format.rate)}
+                    {production.format.width}×{production.format.height} · {production.format.rate} fr/s ·{' '}
+                    {formatTimecode(production.format.length, production.format.rate)}
                   </small>
                 </div>
                 <IconButton label={`Rename ${production.name}`} $tone="quiet" onPress={() => setRenaming(production.id)}>
                   <Pencil size={14} />
                 </IconButton>
-                <IconButton label={`Duplicate ${production.name}`} $tone="quiet" onPress={() => void attempt(() => api('/api/productions', { method: 'POST', json: { duplicate: production.id } }))}>
+                <IconButton
+                  label={`Duplicate ${production.name}`}
+                  $tone="quiet"
+                  onPress={() => void attempt(() => api('/api/productions', { method: 'POST', json: { duplicate: production.id } }))}
+                >
                   <Copy size={14} />
                 </IconButton>
                 <IconButton label={`Delete ${production.name}`} $tone="quiet" onPress={() => void remove(production)}>

@@ -13,7 +13,11 @@ import { DialogBox, Veil } from '@/parts/dialog';
 const Sheet = styled(DialogBox)`
   width: 420px;
   padding: 20px 22px;
-  form { display: flex; flex-direction: column; gap: 8px; }
+  form {
+    display: flex;
+    flex-direction: column;
+    gap: 8px;
+  }
 `;
 const Title = styled(Heading)`
   font: 600 22px var(--label);
@@ -28,8 +32,13 @@ const Text = styled.input`
   background: var(--well);
   font: 12px var(--mono);
   text-align: right;
-  &:hover { border-color: var(--line-strong); }
-  &:focus { border-color: var(--verdigris); outline: none; }
+  &:hover {
+    border-color: var(--line-strong);
+  }
+  &:focus {
+    border-color: var(--verdigris);
+    outline: none;
+  }
 `;
 
 const OWN = 'own';
@@ -58,7 +67,10 @@ export function NewProduction({ isOpen, onClose, onMade }: { isOpen: boolean; on
     if (frames === null) return setTrouble('The length is not understood. Write seconds and frames as 06:00, or a number of frames.');
     if (!format.success) return setTrouble(format.error.issues[0]?.message ?? null);
     try {
-      const { id } = await api<{ id: string }>('/api/productions', { method: 'POST', json: { name: parsedName.data, format: format.data } });
+      const { id } = await api<{ id: string }>('/api/productions', {
+        method: 'POST',
+        json: { name: parsedName.data, format: format.data },
+      });
       onMade(id);
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : 'That did not work.');
@@ -78,19 +90,40 @@ export function NewProduction({ isOpen, onClose, onMade }: { isOpen: boolean; on
             }}
           >
             <Row label="Name">
-              <Text aria-label="Name" style={{ textAlign: 'left', fontFamily: 'inherit', fontSize: 13 }} value={name} maxLength={120} autoFocus onFocus={(e) => e.target.select()} onChange={(e) => setName(e.target.value)} />
+              <Text
+                aria-label="Name"
+                style={{ textAlign: 'left', fontFamily: 'inherit', fontSize: 13 }}
+                value={name}
+                maxLength={120}
+                autoFocus
+                onFocus={(e) => e.target.select()}
+                onChange={(e) => setName(e.target.value)}
+              />
             </Row>
             <Pick
               label="Raster"
               value={preset}
               onChange={setPreset}
-              options={[...FORMAT_PRESETS.map((p) => ({ id: presetId(p), label: `${p.width} × ${p.height} · ${p.label}` })), { id: OWN, label: 'Own…' }]}
+              options={[
+                ...FORMAT_PRESETS.map((p) => ({ id: presetId(p), label: `${p.width} × ${p.height} · ${p.label}` })),
+                { id: OWN, label: 'Own…' },
+              ]}
             />
             {preset === OWN ? (
               <Row label="Pixels">
-                <Text aria-label="Width in pixels" inputMode="numeric" value={own.width} onChange={(e) => setOwn({ ...own, width: e.target.value })} />
+                <Text
+                  aria-label="Width in pixels"
+                  inputMode="numeric"
+                  value={own.width}
+                  onChange={(e) => setOwn({ ...own, width: e.target.value })}
+                />
                 ×
-                <Text aria-label="Height in pixels" inputMode="numeric" value={own.height} onChange={(e) => setOwn({ ...own, height: e.target.value })} />
+                <Text
+                  aria-label="Height in pixels"
+                  inputMode="numeric"
+                  value={own.height}
+                  onChange={(e) => setOwn({ ...own, height: e.target.value })}
+                />
               </Row>
             ) : null}
             <Row label="Frames a second">

@@ -18,7 +18,10 @@ export function MasterRoom() {
   const { id } = useWorkspace();
   const [renders, setRenders] = useState<RenderSummary[]>([]);
   const finished = useStore(renderStore, (s) => s.finished);
-  const refresh = useCallback(() => api<{ renders: RenderSummary[] }>(`/api/productions/${id}/renders`).then(({ renders: list }) => setRenders(list)), [id]);
+  const refresh = useCallback(
+    () => api<{ renders: RenderSummary[] }>(`/api/productions/${id}/renders`).then(({ renders: list }) => setRenders(list)),
+    [id],
+  );
   useEffect(() => {
     refresh().catch(() => undefined);
   }, [refresh, finished]);

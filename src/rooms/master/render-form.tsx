@@ -43,6 +43,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
   const format = useProduction((p) => p.format);
   const sound = useProduction((p) => p.sound !== null);
   const frame = useView((s) => Math.round(s.playhead));
+  const drawnBy = useView((s) => s.drawnBy);
   const [settings, setSettings] = useState<RenderSettings>(() => renderFieldsSchema.parse({ last: format.length - 1 }));
   const [trouble, setTrouble] = useState<string | null>(null);
   const [busy, setBusy] = useState<'render' | 'still' | null>(null);
@@ -53,7 +54,13 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
   const last = format.length - 1;
   const field = (name: 'first' | 'last' | 'scale' | 'samples', bounds: { max?: number; rest?: number } = {}) => {
     const meta = { ...fieldMeta(renderFieldsSchema.shape, name), ...bounds };
-    return <NumberField meta={meta} value={settings[name]} onChange={(value) => change({ [name]: meta.digits === 0 && meta.shown === 1 ? Math.round(value) : value })} />;
+    return (
+      <NumberField
+        meta={meta}
+        value={settings[name]}
+        onChange={(value) => change({ [name]: meta.digits === 0 && meta.shown === 1 ? Math.round(value) : value })}
+      />
+    );
   };
   const attempt = async (what: 'render' | 'still', work: () => Promise<void>) => {
     setTrouble(null);
@@ -70,7 +77,8 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
     attempt('render', async () => {
       const parsed = renderSettingsSchema.safeParse({ ...settings, output });
       if (!parsed.success) throw new Error(parsed.error.issues[0]?.message);
-      if (sound && settings.sound && output !== 'frames' && !(await canDeliverSound(output))) throw new Error('This browser cannot encode sound for this video. Leave the sound out, or choose another output.');
+      if (sound && settings.sound && output !== 'frames' && !(await canDeliverSound(output)))
+        throw new Error('This browser cannot encode sound for this video. Leave the sound out, or choose another output.');
       // What is rendered is what is saved.
       await autosave.flush();
       const render = await api<RenderSummary>(`/api/productions/${id}/renders`, { method: 'POST', json: parsed.data });
@@ -103,7 +111,12 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
         />
       </Row>
       <Row label="Output">
-        <Choices label="Output" value={output} onChange={(to) => change({ output: to })} options={OUTPUTS.filter(({ id: each }) => possible.has(each))} />
+        <Choices
+          label="Output"
+          value={output}
+          onChange={(to) => change({ output: to })}
+          options={OUTPUTS.filter(({ id: each }) => possible.has(each))}
+        />
       </Row>
       {sound && output !== 'frames' ? (
         <Row label="Sound">
@@ -126,6 +139,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
           {busy === 'still' ? 'Drawing…' : `Save frame ${frame} as a still`}
         </Button>
       </div>
+      {drawnBy ? <p style={{ color: 'var(--faint)', fontSize: 11, marginTop: 8 }}>Drawn by {drawnBy}.</p> : null}
       {trouble ? (
         <p role="alert" style={{ color: 'var(--coral)', marginTop: 8 }}>
           {trouble}

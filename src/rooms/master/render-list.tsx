@@ -15,24 +15,48 @@ const Entry = styled.li`
   display: flex;
   flex-direction: column;
   gap: 5px;
-  strong { font: 600 14px var(--label); }
-  small { font: 11px var(--mono); color: var(--dim); overflow-wrap: anywhere; }
-  nav { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
-  a { color: var(--verdigris); font-size: 12px; }
+  strong {
+    font: 600 14px var(--label);
+  }
+  small {
+    font: 11px var(--mono);
+    color: var(--dim);
+    overflow-wrap: anywhere;
+  }
+  nav {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px;
+    align-items: center;
+  }
+  a {
+    color: var(--verdigris);
+    font-size: 12px;
+  }
 `;
 const Bar = styled(ProgressBar)`
-  .track { height: 4px; border-radius: 2px; background: var(--well); overflow: hidden; }
-  .fill { height: 100%; background: var(--verdigris); }
+  .track {
+    height: 4px;
+    border-radius: 2px;
+    background: var(--well);
+    overflow: hidden;
+  }
+  .fill {
+    height: 100%;
+    background: var(--verdigris);
+  }
 `;
 
-const duration = (seconds: number) => (seconds < 90 ? `${Math.ceil(seconds)} s` : seconds < 5400 ? `${Math.round(seconds / 60)} min` : `${(seconds / 3600).toFixed(1)} h`);
+const duration = (seconds: number) =>
+  seconds < 90 ? `${Math.ceil(seconds)} s` : seconds < 5400 ? `${Math.round(seconds / 60)} min` : `${(seconds / 3600).toFixed(1)} h`;
 
 function stateWords(render: RenderSummary, run: Run | undefined): string {
   if (run?.state === 'running') {
     const { progress } = run;
     if (!progress) return 'waiting for its turn';
     if (progress.waiting) return progress.waiting;
-    const speed = progress.framesPerSecond === null ? '' : ` · ${progress.framesPerSecond.toFixed(progress.framesPerSecond < 1 ? 2 : 1)} fr/s`;
+    const speed =
+      progress.framesPerSecond === null ? '' : ` · ${progress.framesPerSecond.toFixed(progress.framesPerSecond < 1 ? 2 : 1)} fr/s`;
     const left = progress.secondsLeft === null ? '' : ` · ${duration(progress.secondsLeft)} left`;
     return `${progress.phase === 'video' ? 'encoding ' : ''}${progress.done} of ${progress.total} frames${speed}${left}`;
   }
@@ -46,7 +70,11 @@ const OUTPUT_WORDS = { frames: 'PNG', mp4: 'MP4', webm: 'WebM' } as const;
 /** The folder of the frames, for the file manager or the compositor. */
 function CopyFolder({ folder }: { folder: string }) {
   const [copied, setCopied] = useState(false);
-  const copy = () => navigator.clipboard.writeText(folder).then(() => setCopied(true), () => window.prompt('The frames are in this folder:', folder));
+  const copy = () =>
+    navigator.clipboard.writeText(folder).then(
+      () => setCopied(true),
+      () => window.prompt('The frames are in this folder:', folder),
+    );
   return (
     <Button $tone="quiet" onPress={() => void copy()}>
       {copied ? 'Copied' : 'Copy the folder’s path'}
@@ -134,7 +162,9 @@ export function RenderList({ renders }: { renders: readonly RenderSummary[] }) {
   return (
     <>
       <Heading>Renders</Heading>
-      {renders.length === 0 ? <Hint>Nothing has been rendered yet. Frames go to disk one by one; a render that is stopped goes on where it was.</Hint> : null}
+      {renders.length === 0 ? (
+        <Hint>Nothing has been rendered yet. Frames go to disk one by one; a render that is stopped goes on where it was.</Hint>
+      ) : null}
       <ul aria-label="Renders" style={{ listStyle: 'none', margin: 0, padding: 0 }}>
         {renders.map((render) => (
           <RenderEntry key={render.id} render={render} />

@@ -27,9 +27,12 @@ export function RenderPage({ id }: { id: string }) {
       data-total={progress?.total}
       data-rate={progress?.framesPerSecond ?? undefined}
       data-left={progress?.secondsLeft ?? undefined}
+      data-drawn-by={progress?.drawnBy ?? undefined}
       data-reason={state.kind === 'failed' ? state.reason : (progress?.waiting ?? undefined)}
     >
-      <h1 style={{ fontSize: 22 }}>{state.kind === 'done' ? 'The render is done' : state.kind === 'failed' ? 'The render stopped' : 'Rendering…'}</h1>
+      <h1 style={{ fontSize: 22 }}>
+        {state.kind === 'done' ? 'The render is done' : state.kind === 'failed' ? 'The render stopped' : 'Rendering…'}
+      </h1>
       <p role="status">{state.kind === 'failed' ? state.reason : progress ? `${progress.done} of ${progress.total} frames` : ''}</p>
     </main>
   );

@@ -15,6 +15,8 @@ export interface RenderProgress {
   /** Since this page took the render up. */
   framesPerSecond: number | null;
   secondsLeft: number | null;
+  /** What draws, in words; null until it is known. */
+  drawnBy: string | null;
   /** Why it waits, when it does. */
   waiting: string | null;
 }
@@ -56,7 +58,15 @@ function speedometer() {
  */
 export async function runRender(id: string, onProgress: (progress: RenderProgress) => void, signal: AbortSignal): Promise<RenderSummary> {
   const { render, document, missing } = await api<{ render: RenderSummary; document: Production; missing: number[] }>(`/api/renders/${id}`);
-  let progress: RenderProgress = { phase: 'frames', done: render.done, total: render.total, framesPerSecond: null, secondsLeft: null, waiting: null };
+  let progress: RenderProgress = {
+    phase: 'frames',
+    done: render.done,
+    total: render.total,
+    framesPerSecond: null,
+    secondsLeft: null,
+    drawnBy: null,
+    waiting: null,
+  };
   const tell = (change: Partial<RenderProgress>) => {
     progress = { ...progress, ...change };
     onProgress(progress);
@@ -66,21 +76,37 @@ export async function runRender(id: string, onProgress: (progress: RenderProgres
   if (missing.length > 0) await drawFrames(id, render, document, missing, raster, tell, signal);
   if (signal.aborted) throw new CancelledError('cancelled');
   if (render.settings.output !== 'frames') await makeVideo(id, render, document, raster, tell, signal);
-  return patiently(() => api<RenderSummary>(`/api/renders/${id}`, { method: 'PATCH', json: { status: 'done' } }), (waiting) => tell({ waiting }), signal);
+  return patiently(
+    () => api<RenderSummary>(`/api/renders/${id}`, { method: 'PATCH', json: { status: 'done' } }),
+    (waiting) => tell({ waiting }),
+    signal,
+  );
 }
 
 type Tell = (change: Partial<RenderProgress>) => void;
 type Raster = { width: number; height: number };
 
-async function drawFrames(id: string, { settings, done }: RenderSummary, document: Production, missing: readonly number[], raster: Raster, tell: Tell, signal: AbortSignal): Promise<void> {
-  const client = new PictureClient();
+async function drawFrames(
+  id: string,
+  { settings, done }: RenderSummary,
+  document: Production,
+  missing: readonly number[],
+  raster: Raster,
+  tell: Tell,
+  signal: AbortSignal,
+): Promise<void> {
+  const client = new PictureClient({ drawnBy: (drawnBy) => tell({ drawnBy }) });
   try {
     client.useCanvas(new OffscreenCanvas(16, 16));
     client.setProduction(document);
     const speed = speedometer();
     for (const [i, frame] of missing.entries()) {
       const png = await client.frame({ frame, ...raster, samples: settings.samples, alpha: settings.alpha, as: 'png' }, signal);
-      await patiently(() => api(`/api/renders/${id}/frames/${frame}`, { method: 'PUT', body: png as Uint8Array<ArrayBuffer> }), (waiting) => tell({ waiting }), signal);
+      await patiently(
+        () => api(`/api/renders/${id}/frames/${frame}`, { method: 'PUT', body: png as Uint8Array<ArrayBuffer> }),
+        (waiting) => tell({ waiting }),
+        signal,
+      );
       tell({ done: done + i + 1, ...speed(i + 1, missing.length - i - 1) });
     }
   } finally {
@@ -88,15 +114,34 @@ async function drawFrames(id: string, { settings, done }: RenderSummary, documen
   }
 }
 
-async function makeVideo(id: string, { settings, total }: RenderSummary, document: Production, raster: Raster, tell: Tell, signal: AbortSignal): Promise<void> {
+async function makeVideo(
+  id: string,
+  { settings, total }: RenderSummary,
+  document: Production,
+  raster: Raster,
+  tell: Tell,
+  signal: AbortSignal,
+): Promise<void> {
   const { output, alpha, first, last, sound } = settings;
   if (output === 'frames') return;
   const codec = await videoCodecFor(output, raster, alpha);
-  if (!codec) throw new Error(`This browser cannot encode ${output === 'mp4' ? 'MP4' : 'WebM'} at this size${alpha ? ' with transparency' : ''}. The frames are on disk; choose another output or a smaller scale for the video.`);
+  if (!codec)
+    throw new Error(
+      `This browser cannot encode ${output === 'mp4' ? 'MP4' : 'WebM'} at this size` +
+        `${alpha ? ' with transparency' : ''}. The frames are on disk; choose another output or a smaller scale for the video.`,
+    );
   const frames = Array.from({ length: last - first + 1 }, (_, i) => `/api/renders/${id}/frames/${first + i}`);
   const heard = sound ? await deliveredSound(document, output, first, last) : null;
   tell({ phase: 'video', done: 0 });
   const speed = speedometer();
-  const bytes = await encodeVideo({ frames, ...raster, rate: RATES[document.format.rate], container: output, codec, alpha, sound: heard }, (done) => tell({ done, ...speed(done, total - done) }), signal);
-  await patiently(() => api(`/api/renders/${id}/video`, { method: 'PUT', body: bytes }), (waiting) => tell({ waiting }), signal);
+  const bytes = await encodeVideo(
+    { frames, ...raster, rate: RATES[document.format.rate], container: output, codec, alpha, sound: heard },
+    (done) => tell({ done, ...speed(done, total - done) }),
+    signal,
+  );
+  await patiently(
+    () => api(`/api/renders/${id}/video`, { method: 'PUT', body: bytes }),
+    (waiting) => tell({ waiting }),
+    signal,
+  );
 }

@@ -26,7 +26,12 @@ export async function startRun(id: string): Promise<void> {
       await runRender(id, (progress) => put(id, { state: 'running', progress, abort }), abort.signal);
       put(id, null);
     } catch (error) {
-      put(id, error instanceof CancelledError || abort.signal.aborted ? null : { state: 'failed', reason: error instanceof Error ? error.message : 'The render stopped.' });
+      put(
+        id,
+        error instanceof CancelledError || abort.signal.aborted
+          ? null
+          : { state: 'failed', reason: error instanceof Error ? error.message : 'The render stopped.' },
+      );
     }
   });
   await turn;

@@ -4,7 +4,12 @@ import { download } from '@/parts/download';
 import { PictureClient } from '@/parts/picture-client';
 
 /** Draws one frame in full and hands it to the person as a PNG file. */
-export async function saveStill(production: Production, frame: number, raster: { width: number; height: number }, { samples, alpha }: Pick<RenderSettings, 'samples' | 'alpha'>): Promise<void> {
+export async function saveStill(
+  production: Production,
+  frame: number,
+  raster: { width: number; height: number },
+  { samples, alpha }: Pick<RenderSettings, 'samples' | 'alpha'>,
+): Promise<void> {
   const client = new PictureClient();
   try {
     client.useCanvas(new OffscreenCanvas(16, 16));

@@ -14,7 +14,9 @@ const Item = styled(MenuItem)`
   border-radius: 2px;
   cursor: default;
   outline: none;
-  &[data-focused] { background: var(--verdigris-deep); }
+  &[data-focused] {
+    background: var(--verdigris-deep);
+  }
 `;
 
 /** Adds one of the plain forms or bodies. */

@@ -23,7 +23,14 @@ export function BevelBench({ shell, end, change }: { shell: Shell; end: ShellEnd
   const title = end === 'front' ? 'Front bevel' : 'Back bevel';
   const number = (name: 'size' | 'height') => {
     const meta = fieldMeta(bevelSchema.shape, name);
-    return <NumberField meta={meta} label={`${end === 'front' ? 'Front' : 'Back'} ${meta.label.toLowerCase()}`} value={bevel[name]} onChange={(value, gesture) => change((s) => void (s[end][name] = value), gesture)} />;
+    return (
+      <NumberField
+        meta={meta}
+        label={`${end === 'front' ? 'Front' : 'Back'} ${meta.label.toLowerCase()}`}
+        value={bevel[name]}
+        onChange={(value, gesture) => change((s) => void (s[end][name] = value), gesture)}
+      />
+    );
   };
   return (
     <>
@@ -41,7 +48,13 @@ export function BevelBench({ shell, end, change }: { shell: Shell; end: ShellEnd
       />
       {bevel.profile === 'none' ? null : (
         <>
-          {bevel.profile === 'drawn' ? <ProfileDrawing points={bevel.points} most={MAX_PROFILE_POINTS} onChange={(points, gesture) => change((s) => void (s[end].points = points), gesture)} /> : null}
+          {bevel.profile === 'drawn' ? (
+            <ProfileDrawing
+              points={bevel.points}
+              most={MAX_PROFILE_POINTS}
+              onChange={(points, gesture) => change((s) => void (s[end].points = points), gesture)}
+            />
+          ) : null}
           {number('size')}
           {number('height')}
           <div style={{ display: 'flex', gap: 16 }}>

@@ -24,8 +24,20 @@ export function FormBench({ mark, body }: { mark: Mark; body: Form | Body }) {
   return (
     <>
       <Heading>{label}</Heading>
-      {body.kind === 'form' ? <SchemaFields shape={formSchema.shape} names={['size']} values={body} onChange={(_, size, gesture) => change((b) => void (b.kind === 'form' && (b.size = size)), gesture)} /> : null}
-      <SchemaFields shape={fields} names={Object.keys(fields) as never[]} values={body.shape} onChange={(name, value, gesture) => change((b) => void Object.assign(b.shape, { [name]: value }), gesture)} />
+      {body.kind === 'form' ? (
+        <SchemaFields
+          shape={formSchema.shape}
+          names={['size']}
+          values={body}
+          onChange={(_, size, gesture) => change((b) => void (b.kind === 'form' && (b.size = size)), gesture)}
+        />
+      ) : null}
+      <SchemaFields
+        shape={fields}
+        names={Object.keys(fields) as never[]}
+        values={body.shape}
+        onChange={(name, value, gesture) => change((b) => void Object.assign(b.shape, { [name]: value }), gesture)}
+      />
     </>
   );
 }

@@ -19,8 +19,18 @@ const Own = styled.ul`
   padding: 0;
   max-height: 132px;
   overflow-y: auto;
-  li { display: flex; align-items: center; justify-content: space-between; min-height: 22px; font-size: 12px; color: var(--brass); }
-  button { width: 22px; height: 20px; }
+  li {
+    display: flex;
+    align-items: center;
+    justify-content: space-between;
+    min-height: 22px;
+    font-size: 12px;
+    color: var(--brass);
+  }
+  button {
+    width: 22px;
+    height: 20px;
+  }
 `;
 const Buttons = styled.div`
   display: flex;
@@ -62,7 +72,12 @@ export function KitBench({ mark }: { mark: Mark }) {
     });
   return (
     <Fold title="Kit" note={kit ? `${kit.name}${own.length > 0 ? `, ${own.length} own` : ''}` : ''}>
-      <Pick label="Follows" value={mark.kit ?? NONE} onChange={choose} options={[{ id: NONE, label: 'no kit' }, ...[...choices.values()].map((each) => ({ id: each.id, label: each.name }))]} />
+      <Pick
+        label="Follows"
+        value={mark.kit ?? NONE}
+        onChange={choose}
+        options={[{ id: NONE, label: 'no kit' }, ...[...choices.values()].map((each) => ({ id: each.id, label: each.name }))]}
+      />
       {kit && own.length > 0 ? (
         <>
           <Hint>Here it goes its own way:</Hint>
@@ -70,7 +85,11 @@ export function KitBench({ mark }: { mark: Mark }) {
             {own.map((path) => (
               <li key={path}>
                 <span>{kitValueName(mark, kit, path)}</span>
-                <IconButton label={`Follow again: ${kitValueName(mark, kit, path)}`} $tone="quiet" onPress={() => edit((draft) => followAgain(draft, mark.id, path))}>
+                <IconButton
+                  label={`Follow again: ${kitValueName(mark, kit, path)}`}
+                  $tone="quiet"
+                  onPress={() => edit((draft) => followAgain(draft, mark.id, path))}
+                >
                   <RotateCcw size={12} />
                 </IconButton>
               </li>
@@ -83,7 +102,14 @@ export function KitBench({ mark }: { mark: Mark }) {
         </>
       ) : null}
       <Buttons>
-        <Name aria-label="Name of a new kit" placeholder="Name of a new kit" maxLength={60} value={name} onChange={(event) => setName(event.target.value)} onKeyDown={(event) => event.key === 'Enter' && make()} />
+        <Name
+          aria-label="Name of a new kit"
+          placeholder="Name of a new kit"
+          maxLength={60}
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          onKeyDown={(event) => event.key === 'Enter' && make()}
+        />
         <Button onPress={make}>Save as kit</Button>
       </Buttons>
       {kit ? (
@@ -93,7 +119,10 @@ export function KitBench({ mark }: { mark: Mark }) {
               Take off the shelf
             </Button>
           ) : (
-            <Button $tone="quiet" onPress={() => void put(kit).then((placed) => placed && edit((draft) => renameKit(draft, kit.id, placed.id)))}>
+            <Button
+              $tone="quiet"
+              onPress={() => void put(kit).then((placed) => placed && edit((draft) => renameKit(draft, kit.id, placed.id)))}
+            >
               Put on the shelf
             </Button>
           )}

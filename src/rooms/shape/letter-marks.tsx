@@ -12,7 +12,21 @@ const LOW = -0.22;
 const HIGH = 1.18;
 
 /** Caret and selection of the words in the lens view; a double press on a letter puts the caret there. */
-export function LetterMarks({ mark, words, pose, depth, camera, letters }: { mark: Mark; words: Words; pose: Mat4; depth: number; camera: Framing; letters: readonly Letter[] }) {
+export function LetterMarks({
+  mark,
+  words,
+  pose,
+  depth,
+  camera,
+  letters,
+}: {
+  mark: Mark;
+  words: Words;
+  pose: Mat4;
+  depth: number;
+  camera: Framing;
+  letters: readonly Letter[];
+}) {
   const { view } = useWorkspace();
   const picked = useView((s) => (s.letters?.markId === mark.id ? s.letters : null));
   const group = useRef<SVGSVGElement>(null);
@@ -41,20 +55,45 @@ export function LetterMarks({ mark, words, pose, depth, camera, letters }: { mar
     return () => stage.removeEventListener('dblclick', onDoubleClick);
   });
 
-  const shared = { ref: group, viewBox: '0 0 100 100', preserveAspectRatio: 'none', 'data-testid': 'letter-marks', 'data-letters': letters.filter((letter) => letter.to > letter.from).length } as const;
+  const shared = {
+    ref: group,
+    viewBox: '0 0 100 100',
+    preserveAspectRatio: 'none',
+    'data-testid': 'letter-marks',
+    'data-letters': letters.filter((letter) => letter.to > letter.from).length,
+  } as const;
   if (!picked) return <svg {...shared} />;
   const { from, to } = picked;
   const chosen = letters.filter((letter) => letter.from < to && letter.to > from && letter.to > letter.from);
-  const holder = letters.find((letter) => letter.from <= from && from < letter.to) ?? letters.find((letter) => letter.from === from && letter.to === from);
+  const holder =
+    letters.find((letter) => letter.from <= from && from < letter.to) ??
+    letters.find((letter) => letter.from === from && letter.to === from);
   const share = holder && holder.to > holder.from ? (from - holder.from) / (holder.to - holder.from) : 0;
   const caret = from === to && holder ? [corner(holder, share, LOW), corner(holder, share, HIGH)] : null;
   return (
-    <svg {...shared} role="img" data-caret={from === to ? from : undefined} aria-label={from === to ? `Caret before letter ${from + 1} of ${words.text.length}` : `Letters ${from + 1} to ${to} selected`}>
+    <svg
+      {...shared}
+      role="img"
+      data-caret={from === to ? from : undefined}
+      aria-label={from === to ? `Caret before letter ${from + 1} of ${words.text.length}` : `Letters ${from + 1} to ${to} selected`}
+    >
       {chosen.map((letter) => {
         const points = [corner(letter, 0, LOW), corner(letter, 1, LOW), corner(letter, 1, HIGH), corner(letter, 0, HIGH)];
-        return points.every(Boolean) ? <polygon key={letter.from} points={points.join(' ')} fill="#3fb39a" fillOpacity={0.28} stroke="#3fb39a" strokeOpacity={0.8} vectorEffect="non-scaling-stroke" /> : null;
+        return points.every(Boolean) ? (
+          <polygon
+            key={letter.from}
+            points={points.join(' ')}
+            fill="#3fb39a"
+            fillOpacity={0.28}
+            stroke="#3fb39a"
+            strokeOpacity={0.8}
+            vectorEffect="non-scaling-stroke"
+          />
+        ) : null;
       })}
-      {caret?.every(Boolean) ? <polyline points={caret.join(' ')} stroke="#f0ece2" strokeWidth={2} fill="none" vectorEffect="non-scaling-stroke" /> : null}
+      {caret?.every(Boolean) ? (
+        <polyline points={caret.join(' ')} stroke="#f0ece2" strokeWidth={2} fill="none" vectorEffect="non-scaling-stroke" />
+      ) : null}
     </svg>
   );
 }

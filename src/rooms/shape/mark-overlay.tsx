@@ -11,16 +11,40 @@ import { useView, useWorkspace } from '../shared/workspace';
 import { LetterMarks } from './letter-marks';
 
 const Drawing = styled.svg`
-  .grip { pointer-events: auto; outline: none; fill: #101214; stroke: #f0ece2; stroke-width: 1.5; cursor: grab; }
-  .grip:focus-visible { stroke: var(--verdigris); stroke-width: 3; }
-  .cut { stroke: #f0ece2; stroke-width: 1; stroke-dasharray: 9 3 2 3; fill: none; }
+  .grip {
+    pointer-events: auto;
+    outline: none;
+    fill: #101214;
+    stroke: #f0ece2;
+    stroke-width: 1.5;
+    cursor: grab;
+  }
+  .grip:focus-visible {
+    stroke: var(--verdigris);
+    stroke-width: 3;
+  }
+  .cut {
+    stroke: #f0ece2;
+    stroke-width: 1;
+    stroke-dasharray: 9 3 2 3;
+    fill: none;
+  }
 `;
 
-/** What the lens view shows of the mark at hand beside its picture: where it is cut for the section, and the letters that are being edited. */
+/**
+ * What the lens view shows of the mark at hand beside its picture: where it is cut for the section, and the letters that are being
+ * edited.
+ */
 export function MarkOverlay({ mark }: { mark: Mark }) {
   const { view } = useWorkspace();
   const { camera } = useFrameState();
-  const { cut, facts, frame, playing, cutShown } = useView((s) => ({ cut: s.cut, facts: s.facts[mark.id], frame: s.playhead, playing: s.playing, cutShown: s.cutShown }));
+  const { cut, facts, frame, playing, cutShown } = useView((s) => ({
+    cut: s.cut,
+    facts: s.facts[mark.id],
+    frame: s.playhead,
+    playing: s.playing,
+    cutShown: s.cutShown,
+  }));
   const drawing = useRef<SVGSVGElement>(null);
   const held = useRef<'place' | 'turn' | null>(null);
   const bounds = facts?.bounds;
@@ -43,7 +67,11 @@ export function MarkOverlay({ mark }: { mark: Mark }) {
   const local = (event: PointerEvent) => {
     const box = drawing.current?.getBoundingClientRect();
     if (!box) return null;
-    return onPlane(rayThrough(camera, ((event.clientX - box.left) / box.width) * 2 - 1, 1 - ((event.clientY - box.top) / box.height) * 2), pose, depth);
+    return onPlane(
+      rayThrough(camera, ((event.clientX - box.left) / box.width) * 2 - 1, 1 - ((event.clientY - box.top) / box.height) * 2),
+      pose,
+      depth,
+    );
   };
   const move = (event: PointerEvent<SVGElement>) => {
     const to2 = held.current && local(event);
@@ -60,7 +88,12 @@ export function MarkOverlay({ mark }: { mark: Mark }) {
   const grip = (kind: 'place' | 'turn', label: string, [x, y]: readonly [number, number]) => {
     const onKeyDown = (event: KeyboardEvent) => {
       const by = event.shiftKey ? 10 : 1;
-      const steps: Record<string, readonly [number, number]> = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, by], ArrowDown: [0, -by] };
+      const steps: Record<string, readonly [number, number]> = {
+        ArrowLeft: [-by, 0],
+        ArrowRight: [by, 0],
+        ArrowUp: [0, by],
+        ArrowDown: [0, -by],
+      };
       const step = steps[event.key];
       if (!step) return;
       event.preventDefault();
@@ -87,12 +120,18 @@ export function MarkOverlay({ mark }: { mark: Mark }) {
       },
       onKeyDown,
     } as const;
-    return kind === 'place' ? <circle {...shared} cx={`${x}%`} cy={`${y}%`} r={5} /> : <circle {...shared} cx={`${x}%`} cy={`${y}%`} r={3.5} />;
+    return kind === 'place' ? (
+      <circle {...shared} cx={`${x}%`} cy={`${y}%`} r={5} />
+    ) : (
+      <circle {...shared} cx={`${x}%`} cy={`${y}%`} r={3.5} />
+    );
   };
 
   return (
     <Drawing ref={drawing} role="group" aria-label="Cut and letters of the mark">
-      {mark.body.kind === 'words' ? <LetterMarks mark={mark} words={mark.body} pose={pose} depth={face} camera={camera} letters={facts?.letters ?? []} /> : null}
+      {mark.body.kind === 'words' ? (
+        <LetterMarks mark={mark} words={mark.body} pose={pose} depth={face} camera={camera} letters={facts?.letters ?? []} />
+      ) : null}
       {cutShown && from && to && point && handle ? (
         <>
           <line className="cut" x1={`${from[0]}%`} y1={`${from[1]}%`} x2={`${to[0]}%`} y2={`${to[1]}%`} />

@@ -73,7 +73,9 @@ export function MarkSection({ mark }: { mark: Mark }) {
   const loops = useSection(mark);
   const selected = mark.shells.find((shell) => shell.id === shellId) ?? mark.shells[0];
   const put = (change: Partial<typeof cut>) => view.setState({ cut: { ...cut, ...change } });
-  const number = (meta: FieldMeta, name: 'x' | 'y' | 'angleDeg') => <CutField meta={meta} value={cut[name]} onChange={(value) => put({ [name]: value })} />;
+  const number = (meta: FieldMeta, name: 'x' | 'y' | 'angleDeg') => (
+    <CutField meta={meta} value={cut[name]} onChange={(value) => put({ [name]: value })} />
+  );
   return (
     <>
       <PaneTitle>
@@ -115,7 +117,8 @@ export function MarkSection({ mark }: { mark: Mark }) {
 function UnitPick({ value, onChange }: { value: Production['units']; onChange: (unit: Production['units']) => void }) {
   return (
     <span style={{ font: '11px var(--mono)' }}>
-      in <LinePick label="Unit of dimensions" value={value} onChange={onChange} options={UNITS.map((unit) => ({ id: unit, label: unit }))} />
+      in{' '}
+      <LinePick label="Unit of dimensions" value={value} onChange={onChange} options={UNITS.map((unit) => ({ id: unit, label: unit }))} />
     </span>
   );
 }
@@ -133,7 +136,15 @@ function CutField({ meta, value, onChange }: { meta: FieldMeta; value: number; o
       {meta.label}
       <input
         aria-label={`${meta.label}, ${meta.unit}`}
-        style={{ width: 44, height: 18, border: '1px solid transparent', background: 'var(--well)', borderRadius: 2, font: '11px var(--mono)', textAlign: 'right' }}
+        style={{
+          width: 44,
+          height: 18,
+          border: '1px solid transparent',
+          background: 'var(--well)',
+          borderRadius: 2,
+          font: '11px var(--mono)',
+          textAlign: 'right',
+        }}
         value={text ?? value.toFixed(meta.digits)}
         onChange={(event) => setText(event.target.value)}
         onFocus={(event) => event.currentTarget.select()}

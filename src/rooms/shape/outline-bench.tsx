@@ -30,7 +30,12 @@ export function OutlineBench({ mark, outline }: { mark: Mark; outline: Outline }
     if (why) return;
     const [first] = together as [Mark];
     edit((draft) => {
-      uniteOutlines(draft, together.map(({ id }) => id), poses, pivotOf(first, facts[first.id]?.bounds));
+      uniteOutlines(
+        draft,
+        together.map(({ id }) => id),
+        poses,
+        pivotOf(first, facts[first.id]?.bounds),
+      );
       view.setState({ selection: { kind: 'mark', id: first.id }, also: [], pick: null });
     });
   };
@@ -54,7 +59,10 @@ export function OutlineBench({ mark, outline }: { mark: Mark; outline: Outline }
           )
         }
       />
-      <FileTrigger acceptedFileTypes={['.svg', 'image/svg+xml']} onSelect={(files) => files?.[0] && void take(files[0], (next) => edit((draft) => replaceOutline(draft, mark.id, next)))}>
+      <FileTrigger
+        acceptedFileTypes={['.svg', 'image/svg+xml']}
+        onSelect={(files) => files?.[0] && void take(files[0], (next) => edit((draft) => replaceOutline(draft, mark.id, next)))}
+      >
         <Button $tone="quiet">
           <FileUp size={13} /> Replace with a newer file
         </Button>

@@ -24,17 +24,23 @@ export function PatternBench({ mark }: { mark: Mark }) {
   const edit = useEdit();
   const { facts, frame } = useView((s) => ({ facts: s.facts, frame: s.playhead }));
   const { pattern } = mark;
-  const change = (recipe: (found: Mark) => void, gesture: string | null = null) => edit((draft) => changeMark(draft, mark.id, recipe), gesture);
+  const change = (recipe: (found: Mark) => void, gesture: string | null = null) =>
+    edit((draft) => changeMark(draft, mark.id, recipe), gesture);
   const bounds = facts[mark.id]?.bounds;
   const left = Array.from({ length: patternCount(pattern) }, (_, i) => i).filter((i) => i > 0 && !pattern.released.includes(i));
   const release = (copies: readonly number[]) =>
     edit((draft) => {
-      const made = [...copies].reverse().map((copy) => releaseCopy(draft, mark.id, copy, markPose(mark, frame, bounds), pivotOf(mark, bounds)));
+      const made = [...copies]
+        .reverse()
+        .map((copy) => releaseCopy(draft, mark.id, copy, markPose(mark, frame, bounds), pivotOf(mark, bounds)));
       const [last] = made.slice(-1);
       if (last) view.setState({ selection: { kind: 'mark', id: last }, pick: null });
     });
   return (
-    <Fold title="Mirror and pattern" note={[mark.mirror === 'none' ? '' : 'mirrored', pattern.kind === 'none' ? '' : pattern.kind].filter(Boolean).join(', ')}>
+    <Fold
+      title="Mirror and pattern"
+      note={[mark.mirror === 'none' ? '' : 'mirrored', pattern.kind === 'none' ? '' : pattern.kind].filter(Boolean).join(', ')}
+    >
       <Row wide label="Mirrored">
         <Choices
           label="Mirrored"
@@ -78,7 +84,12 @@ export function PatternBench({ mark }: { mark: Mark }) {
           />
         </Row>
       ) : null}
-      <SchemaFields shape={patternSchema.shape} names={FIELDS[pattern.kind]} values={pattern} onChange={(name, value, gesture) => change((found) => void (found.pattern[name as Numbers] = value), gesture)} />
+      <SchemaFields
+        shape={patternSchema.shape}
+        names={FIELDS[pattern.kind]}
+        values={pattern}
+        onChange={(name, value, gesture) => change((found) => void (found.pattern[name as Numbers] = value), gesture)}
+      />
       {left.length > 0 ? (
         <div style={{ display: 'flex', gap: 4, marginTop: 6 }}>
           <Button onPress={() => release(left.slice(-1))}>Release the last</Button>

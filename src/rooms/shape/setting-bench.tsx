@@ -20,19 +20,42 @@ const FACING = [
 ] as const;
 
 /** What the words stand along: a line, an arc or a ring. */
-export function SettingBench({ mark, words, change }: { mark: Mark; words: Words; change: (recipe: (words: Words) => void, gesture?: string | null) => void }) {
+export function SettingBench({
+  mark,
+  words,
+  change,
+}: {
+  mark: Mark;
+  words: Words;
+  change: (recipe: (words: Words) => void, gesture?: string | null) => void;
+}) {
   const { setting } = words;
   return (
     <Fold title="Set along" note={setting.along}>
       <Row wide label="Along">
-        <Choices label="Set along" value={setting.along} onChange={(along) => change((w) => void (w.setting.along = along))} options={ALONG} />
+        <Choices
+          label="Set along"
+          value={setting.along}
+          onChange={(along) => change((w) => void (w.setting.along = along))}
+          options={ALONG}
+        />
       </Row>
       {setting.along === 'line' ? null : (
         <>
           <Row wide label={setting.along === 'arc' ? 'Tops' : 'Faces'}>
-            <Choices label="Facing" value={setting.facing} onChange={(facing) => change((w) => void (w.setting.facing = facing))} options={setting.along === 'arc' ? FACING.slice(0, 2) : FACING} />
+            <Choices
+              label="Facing"
+              value={setting.facing}
+              onChange={(facing) => change((w) => void (w.setting.facing = facing))}
+              options={setting.along === 'arc' ? FACING.slice(0, 2) : FACING}
+            />
           </Row>
-          <SchemaFields shape={settingSchema.shape} names={['radius', 'start']} values={setting} onChange={(name, value, gesture) => change((w) => void (w.setting[name as 'radius' | 'start'] = value), gesture)} />
+          <SchemaFields
+            shape={settingSchema.shape}
+            names={['radius', 'start']}
+            values={setting}
+            onChange={(name, value, gesture) => change((w) => void (w.setting[name as 'radius' | 'start'] = value), gesture)}
+          />
           <ChannelField group={`mark/${mark.id}`} name="travel" />
         </>
       )}

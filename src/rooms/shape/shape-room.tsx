@@ -44,7 +44,9 @@ const Plans = styled(Band)`
   flex: 0 1 36%;
   min-height: 0;
   border-top: 1px solid var(--line);
-  > div + div { border-left: 1px solid var(--line); }
+  > div + div {
+    border-left: 1px solid var(--line);
+  }
 `;
 const Adding = styled.div`
   display: flex;
@@ -66,7 +68,12 @@ function AddMarks() {
     );
   return (
     <Adding>
-      <Button $tone="quiet" onPress={() => COMMANDS.find(({ id }) => id === 'add-words')?.run({ workspace, goTo: () => undefined, openFinder: () => undefined })}>
+      <Button
+        $tone="quiet"
+        onPress={() =>
+          COMMANDS.find(({ id }) => id === 'add-words')?.run({ workspace, goTo: () => undefined, openFinder: () => undefined })
+        }
+      >
         <Type size={13} /> Add words
       </Button>
       <FileTrigger acceptedFileTypes={['.svg', 'image/svg+xml']} onSelect={(files) => files?.[0] && void add(files[0])}>
@@ -159,7 +166,11 @@ function ShapeBenches() {
       ) : (
         <>
           <Heading>Nothing is selected</Heading>
-          <Hint>{production.marks.length === 0 ? 'Add words or an outline from the call sheet at the left: they become the first mark.' : 'Select a mark in the lens view, in the plan or in the call sheet to shape it.'}</Hint>
+          <Hint>
+            {production.marks.length === 0
+              ? 'Add words or an outline from the call sheet at the left: they become the first mark.'
+              : 'Select a mark in the lens view, in the plan or in the call sheet to shape it.'}
+          </Hint>
         </>
       )}
     </Bench>

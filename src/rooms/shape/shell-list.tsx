@@ -23,7 +23,9 @@ const Entry = styled.li<{ $hue: string; $on: boolean }>`
   align-items: center;
   border-left: 3px solid ${({ $hue }) => $hue};
   background: ${({ $on }) => ($on ? 'var(--raised)' : 'none')};
-  &:hover { background: var(--raised); }
+  &:hover {
+    background: var(--raised);
+  }
   > button:first-child {
     flex: 1;
     min-width: 0;
@@ -36,12 +38,19 @@ const Entry = styled.li<{ $hue: string; $on: boolean }>`
     text-align: left;
     font: 500 14px var(--label);
   }
-  small { color: var(--faint); font: 11px var(--mono); white-space: nowrap; }
+  small {
+    color: var(--faint);
+    font: 11px var(--mono);
+    white-space: nowrap;
+  }
 `;
 const Tools = styled.div`
   display: flex;
   gap: 2px;
-  button { width: 24px; height: 22px; }
+  button {
+    width: 24px;
+    height: 22px;
+  }
 `;
 
 const Notice = styled.div`
@@ -50,10 +59,14 @@ const Notice = styled.div`
   border-left: 2px solid var(--coral);
   background: var(--well);
   font-size: 12px;
-  button { margin-top: 5px; }
+  button {
+    margin-top: 5px;
+  }
 `;
 
-const note = (shell: Shell) => `${shell.offset > 0 ? '+' : ''}${Math.round(shell.offset)} ${MATERIALS[shell.surfaces.face.material].label.split(' ').at(-1)?.toLowerCase()}`;
+const note = (shell: Shell) =>
+  `${shell.offset > 0 ? '+' : ''}${Math.round(shell.offset)} ` +
+  `${MATERIALS[shell.surfaces.face.material].label.split(' ').at(-1)?.toLowerCase()}`;
 
 /** The shell that is on the bench: the one chosen, else the first. */
 export function useShell(mark: Mark): Shell {
@@ -79,7 +92,12 @@ export function ShellList({ mark }: { mark: Mark }) {
       <List aria-label="Shells">
         {mark.shells.map((shell, i) => (
           <Entry key={shell.id} $hue={hueColour(hueFor(i))} $on={shell === chosen}>
-            <button type="button" aria-current={shell === chosen} onClick={() => choose(shell.id)} style={{ opacity: shell.shown ? 1 : 0.5 }}>
+            <button
+              type="button"
+              aria-current={shell === chosen}
+              onClick={() => choose(shell.id)}
+              style={{ opacity: shell.shown ? 1 : 0.5 }}
+            >
               <span>{shell.name}</span>
               <small>{note(shell)}</small>
             </button>
@@ -102,35 +120,58 @@ export function ShellList({ mark }: { mark: Mark }) {
       {shared ? (
         <Notice role="status">
           {shared.first.name} and {shared.second.name} have their {shared.side === 'to' ? 'faces' : 'backs'} in one plane and would flicker.
-          <Button
-            onPress={() =>
-              edit((draft) => changeMark(draft, mark.id, partPlanes))
-            }
-          >
-            Part them by 1 mm
-          </Button>
+          <Button onPress={() => edit((draft) => changeMark(draft, mark.id, partPlanes))}>Part them by 1 mm</Button>
         </Notice>
       ) : null}
       {beside ? (
         <Notice role="status">
           The face lies in one plane with that of {beside.name}, and would flicker where they overlap.
-          <Button onPress={() => edit((draft) => changeMark(draft, mark.id, (found) => partFromMark(found, frame, facts[mark.id]?.bounds)))}>Move it forward by 1 mm</Button>
+          <Button
+            onPress={() => edit((draft) => changeMark(draft, mark.id, (found) => partFromMark(found, frame, facts[mark.id]?.bounds)))}
+          >
+            Move it forward by 1 mm
+          </Button>
         </Notice>
       ) : null}
       <Tools role="toolbar" aria-label="Shells">
-        <IconButton label="Add a shell behind" $tone="quiet" isDisabled={full} onPress={() => edit((draft) => void choose(addShell(draft, mark.id)))}>
+        <IconButton
+          label="Add a shell behind"
+          $tone="quiet"
+          isDisabled={full}
+          onPress={() => edit((draft) => void choose(addShell(draft, mark.id)))}
+        >
           <Plus size={14} />
         </IconButton>
-        <IconButton label="Duplicate the shell" $tone="quiet" isDisabled={full} onPress={() => edit((draft) => void choose(duplicateShell(draft, mark.id, chosen.id)))}>
+        <IconButton
+          label="Duplicate the shell"
+          $tone="quiet"
+          isDisabled={full}
+          onPress={() => edit((draft) => void choose(duplicateShell(draft, mark.id, chosen.id)))}
+        >
           <Copy size={13} />
         </IconButton>
-        <IconButton label="Move the shell up the list" $tone="quiet" isDisabled={index === 0} onPress={() => edit((draft) => moveShell(draft, mark.id, chosen.id, -1))}>
+        <IconButton
+          label="Move the shell up the list"
+          $tone="quiet"
+          isDisabled={index === 0}
+          onPress={() => edit((draft) => moveShell(draft, mark.id, chosen.id, -1))}
+        >
           <ArrowUp size={13} />
         </IconButton>
-        <IconButton label="Move the shell down the list" $tone="quiet" isDisabled={index === mark.shells.length - 1} onPress={() => edit((draft) => moveShell(draft, mark.id, chosen.id, 1))}>
+        <IconButton
+          label="Move the shell down the list"
+          $tone="quiet"
+          isDisabled={index === mark.shells.length - 1}
+          onPress={() => edit((draft) => moveShell(draft, mark.id, chosen.id, 1))}
+        >
           <ArrowDown size={13} />
         </IconButton>
-        <IconButton label="Remove the shell" $tone="quiet" isDisabled={mark.shells.length === 1} onPress={() => edit((draft) => removeShell(draft, mark.id, chosen.id))}>
+        <IconButton
+          label="Remove the shell"
+          $tone="quiet"
+          isDisabled={mark.shells.length === 1}
+          onPress={() => edit((draft) => removeShell(draft, mark.id, chosen.id))}
+        >
           <Trash2 size={13} />
         </IconButton>
       </Tools>

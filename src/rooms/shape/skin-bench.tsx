@@ -11,7 +11,8 @@ import { useEdit } from '../shared/workspace';
 /** A skin under pressure in the place of straight sides and bevels. */
 export function SkinBench({ mark }: { mark: Mark }) {
   const edit = useEdit();
-  const change = (recipe: (found: Mark) => void, gesture: string | null = null) => edit((draft) => changeMark(draft, mark.id, recipe), gesture);
+  const change = (recipe: (found: Mark) => void, gesture: string | null = null) =>
+    edit((draft) => changeMark(draft, mark.id, recipe), gesture);
   return (
     <Fold title="Inflate" note={mark.skin.on ? 'on' : ''}>
       <Tick isSelected={mark.skin.on} onChange={(on) => change((found) => void (found.skin.on = on))}>
@@ -20,7 +21,12 @@ export function SkinBench({ mark }: { mark: Mark }) {
       {mark.skin.on ? (
         <>
           <ChannelField group={`mark/${mark.id}`} name="inflate" />
-          <SchemaFields shape={skinSchema.shape} names={['spread', 'lid', 'box']} values={mark.skin} onChange={(name, value, gesture) => change((found) => void (found.skin[name as 'spread' | 'lid' | 'box'] = value), gesture)} />
+          <SchemaFields
+            shape={skinSchema.shape}
+            names={['spread', 'lid', 'box']}
+            values={mark.skin}
+            onChange={(name, value, gesture) => change((found) => void (found.skin[name as 'spread' | 'lid' | 'box'] = value), gesture)}
+          />
         </>
       ) : null}
     </Fold>

@@ -52,7 +52,11 @@ export function SplitBench({ mark, words }: { mark: Mark; words: Words }) {
       {many ? (
         <div style={{ display: 'flex', gap: 4 }}>
           {BY.map(({ id, label }) => (
-            <Button key={id} isDisabled={(id === 'word' && !/\S\s+\S/.test(words.text)) || (id === 'line' && !/\S\s*\n\s*\S/.test(words.text))} onPress={() => split(id)}>
+            <Button
+              key={id}
+              isDisabled={(id === 'word' && !/\S\s+\S/.test(words.text)) || (id === 'line' && !/\S\s*\n\s*\S/.test(words.text))}
+              onPress={() => split(id)}
+            >
               Into {label}
             </Button>
           ))}

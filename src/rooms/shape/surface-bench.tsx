@@ -25,7 +25,9 @@ const Swatch = styled.button<{ $on: boolean }>`
   padding: 3px 6px;
   font: 500 12px var(--label);
   color: #fff;
-  text-shadow: 0 0 3px #000, 0 0 3px #000;
+  text-shadow:
+    0 0 3px #000,
+    0 0 3px #000;
   cursor: default;
 `;
 
@@ -33,9 +35,13 @@ const Swatch = styled.button<{ $on: boolean }>`
 function swatchPicture({ material, colour, roughness }: Surface): string {
   const { metalness, glow } = MATERIALS[material];
   if (glow > 0) return colour;
-  if (metalness === 0) return `linear-gradient(160deg, color-mix(in oklab, ${colour} 80%, white), ${colour} 45%, color-mix(in oklab, ${colour} 70%, black))`;
+  if (metalness === 0)
+    return `linear-gradient(160deg, color-mix(in oklab, ${colour} 80%, white), ${colour} 45%, color-mix(in oklab, ${colour} 70%, black))`;
   const soft = 4 + roughness * 40;
-  return `linear-gradient(160deg, color-mix(in oklab, ${colour} 70%, white) 0%, ${colour} ${30 - soft / 4}%, color-mix(in oklab, ${colour} 22%, black) ${30 + soft}%, ${colour} 85%, color-mix(in oklab, ${colour} 80%, white))`;
+  return (
+    `linear-gradient(160deg, color-mix(in oklab, ${colour} 70%, white) 0%, ${colour} ${30 - soft / 4}%, ` +
+    `color-mix(in oklab, ${colour} 22%, black) ${30 + soft}%, ${colour} 85%, color-mix(in oklab, ${colour} 80%, white))`
+  );
 }
 
 type Change = (recipe: (shell: Shell) => void, gesture?: string | null) => void;
@@ -44,17 +50,32 @@ type Change = (recipe: (shell: Shell) => void, gesture?: string | null) => void;
 export function SurfaceBench({ shell, change }: { shell: Shell; change: Change }) {
   const [region, setRegion] = useState<Region>('face');
   const surface = shell.surfaces[region];
-  const dress = (next: Partial<Surface>, gesture: string | null = null) => change((s) => void Object.assign(s.surfaces[region], next), gesture);
+  const dress = (next: Partial<Surface>, gesture: string | null = null) =>
+    change((s) => void Object.assign(s.surfaces[region], next), gesture);
   const number = (name: 'roughness' | 'opacity', rest?: number) => {
     const meta = fieldMeta(surfaceSchema.shape, name);
-    return <NumberField meta={{ ...meta, rest: rest ?? meta.rest }} value={surface[name]} onChange={(value, gesture) => dress({ [name]: value }, gesture)} />;
+    return (
+      <NumberField
+        meta={{ ...meta, rest: rest ?? meta.rest }}
+        value={surface[name]}
+        onChange={(value, gesture) => dress({ [name]: value }, gesture)}
+      />
+    );
   };
   return (
     <>
       <Heading>Surfaces</Heading>
       <Swatches role="radiogroup" aria-label="Region">
         {REGIONS.map((id) => (
-          <Swatch key={id} type="button" role="radio" aria-checked={region === id} $on={region === id} style={{ background: swatchPicture(shell.surfaces[id]) }} onClick={() => setRegion(id)}>
+          <Swatch
+            key={id}
+            type="button"
+            role="radio"
+            aria-checked={region === id}
+            $on={region === id}
+            style={{ background: swatchPicture(shell.surfaces[id]) }}
+            onClick={() => setRegion(id)}
+          >
             {id}
           </Swatch>
         ))}

@@ -3,7 +3,11 @@ import { DrawingError } from '@/core/outline/path-data';
 import { MAX_SVG_BYTES, readSvg, type DrawingPart } from '@/core/outline/svg/read-svg';
 
 /** Reads drawings from files; says what was wrong with one, or what of it was left out. */
-export function useDrawing(): { take: (file: File, onRead: (parts: DrawingPart[]) => void) => Promise<void>; trouble: string | null; remark: string | null } {
+export function useDrawing(): {
+  take: (file: File, onRead: (parts: DrawingPart[]) => void) => Promise<void>;
+  trouble: string | null;
+  remark: string | null;
+} {
   const [trouble, setTrouble] = useState<string | null>(null);
   const [remark, setRemark] = useState<string | null>(null);
   const take = async (file: File, onRead: (parts: DrawingPart[]) => void) => {

@@ -11,7 +11,7 @@ export function useKits() {
   useEffect(() => {
     list().then(setShelf, () => setTrouble('The shelf of kits could not be read.'));
   }, []);
-  const attempt = async <T,>(work: () => Promise<T>): Promise<T | null> => {
+  const attempt = async <T>(work: () => Promise<T>): Promise<T | null> => {
     setTrouble(null);
     try {
       const done = await work();

@@ -19,7 +19,16 @@ import { SettingBench } from './setting-bench';
 import { useFonts } from './use-fonts';
 import { WordsField } from './words-field';
 
-const axisMeta = ({ label, min, rest, max }: FontAxis): FieldMeta => ({ label, unit: '', min, max, rest, step: (max - min) / 100, digits: max - min > 20 ? 0 : 2, shown: 1 });
+const axisMeta = ({ label, min, rest, max }: FontAxis): FieldMeta => ({
+  label,
+  unit: '',
+  min,
+  max,
+  rest,
+  step: (max - min) / 100,
+  digits: max - min > 20 ? 0 : 2,
+  shown: 1,
+});
 
 /** The words of a wordmark and how they are set. */
 export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
@@ -43,7 +52,8 @@ export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
     );
   const take = async (file: File) => {
     setTrouble(null);
-    if (file.size > MAX_FONT_BYTES) return setTrouble(`“${file.name}” has ${(file.size / 1e6).toFixed(0)} MB. A font file can be at most 20 MB.`);
+    if (file.size > MAX_FONT_BYTES)
+      return setTrouble(`“${file.name}” has ${(file.size / 1e6).toFixed(0)} MB. A font file can be at most 20 MB.`);
     setLoading(file.name);
     try {
       const taken = await upload(file);
@@ -58,7 +68,11 @@ export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
     <>
       <Heading>Words</Heading>
       <WordsField markId={mark.id} text={words.text} family={current?.family ?? ''} />
-      {words.text.trim() === '' ? <Hint role="status">There is nothing to see while this mark has no words. Type some, or remove the mark.</Hint> : empty ? <Hint role="status">These characters have no outline in this font.</Hint> : null}
+      {words.text.trim() === '' ? (
+        <Hint role="status">There is nothing to see while this mark has no words. Type some, or remove the mark.</Hint>
+      ) : empty ? (
+        <Hint role="status">These characters have no outline in this font.</Hint>
+      ) : null}
       {missing ? <Hint role="status">This font has no {missing}. An empty box stands for each.</Hint> : null}
       <Pick
         label="Font"
@@ -67,9 +81,15 @@ export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
           const chosen = fonts.find(({ ref }) => `${ref.source}/${ref.id}` === id);
           if (chosen) change((w) => void (w.font = chosen.ref));
         }}
-        options={fonts.map(({ ref, label, family }) => ({ id: `${ref.source}/${ref.id}`, label, style: { fontFamily: `'${family}', sans-serif`, fontSize: 19 } }))}
+        options={fonts.map(({ ref, label, family }) => ({
+          id: `${ref.source}/${ref.id}`,
+          label,
+          style: { fontFamily: `'${family}', sans-serif`, fontSize: 19 },
+        }))}
       />
-      {font?.restricted ? <Hint role="status">The maker of this font forbids embedding it without leave. Ask for it before these words leave the house.</Hint> : null}
+      {font?.restricted ? (
+        <Hint role="status">The maker of this font forbids embedding it without leave. Ask for it before these words leave the house.</Hint>
+      ) : null}
       {font?.axes.map((axis) => (
         <NumberField
           key={axis.tag}
@@ -86,7 +106,12 @@ export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
         </FileTrigger>
       </Row>
       {trouble ? <Trouble>{trouble}</Trouble> : null}
-      <SchemaFields shape={wordsSchema.shape} names={['size', 'tracking', 'leading']} values={words} onChange={(name, value, gesture) => change((w) => void (w[name as 'size' | 'tracking' | 'leading'] = value), gesture)} />
+      <SchemaFields
+        shape={wordsSchema.shape}
+        names={['size', 'tracking', 'leading']}
+        values={words}
+        onChange={(name, value, gesture) => change((w) => void (w[name as 'size' | 'tracking' | 'leading'] = value), gesture)}
+      />
       <Row label="Alignment">
         <Choices
           label="Alignment"

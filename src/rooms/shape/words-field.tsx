@@ -16,8 +16,13 @@ const TextArea = styled.textarea<{ $family: string }>`
   border: 1px solid var(--line);
   border-radius: 3px;
   background: var(--well);
-  font: 22px/1.25 ${({ $family }) => `'${$family}'`}, var(--label);
-  &:focus { border-color: var(--verdigris); outline: none; }
+  font:
+    22px/1.25 ${({ $family }) => `'${$family}'`},
+    var(--label);
+  &:focus {
+    border-color: var(--verdigris);
+    outline: none;
+  }
 `;
 
 /** Where words are typed. Its caret and selection are shown in the lens view too, and can be put from there. */

@@ -4,11 +4,7 @@ import { api, ApiError } from '@/parts/api';
 import type { ProductionStore } from './production-store';
 
 export type SaveState =
-  | { kind: 'saved' }
-  | { kind: 'waiting' }
-  | { kind: 'saving' }
-  | { kind: 'failed'; reason: string }
-  | { kind: 'outdated' };
+  { kind: 'saved' } | { kind: 'waiting' } | { kind: 'saving' } | { kind: 'failed'; reason: string } | { kind: 'outdated' };
 
 const PAUSE_MS = 400;
 const RETRY_MS = 3000;
@@ -38,7 +34,10 @@ export function createAutosave(id: string, { store, replace }: ProductionStore, 
     busy = true;
     show({ kind: 'saving' });
     try {
-      const { revision } = await api<{ revision: number }>(`/api/productions/${id}`, { method: 'PUT', json: { revision: state.getState().revision, document } });
+      const { revision } = await api<{ revision: number }>(`/api/productions/${id}`, {
+        method: 'PUT',
+        json: { revision: state.getState().revision, document },
+      });
       saved = document;
       // Edits made while this was on its way are not saved yet: it must not be said that they are.
       state.setState({ revision, save: { kind: store.getState().production === saved ? 'saved' : 'waiting' } });

@@ -42,10 +42,22 @@ const Entry = styled.div<{ $hue: string; $on: boolean; $hidden?: boolean }>`
     opacity: ${({ $hidden }) => ($hidden ? 0.5 : 1)};
     cursor: default;
   }
-  > button:first-child span:first-child { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-  > button:first-child span:last-child { color: var(--faint); font-size: 12px; white-space: nowrap; }
-  &:hover { background: var(--raised); }
-  &:has(> button + button):hover > button:first-child span:last-child { visibility: hidden; }
+  > button:first-child span:first-child {
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  > button:first-child span:last-child {
+    color: var(--faint);
+    font-size: 12px;
+    white-space: nowrap;
+  }
+  &:hover {
+    background: var(--raised);
+  }
+  &:has(> button + button):hover > button:first-child span:last-child {
+    visibility: hidden;
+  }
 `;
 const Eyes = styled.button`
   border: 0;
@@ -57,10 +69,21 @@ const Eyes = styled.button`
   color: var(--dim);
   opacity: 0;
   display: flex;
-  *:hover > &, &:focus-visible, &[aria-pressed='false'] { opacity: 1; }
+  *:hover > &,
+  &:focus-visible,
+  &[aria-pressed='false'] {
+    opacity: 1;
+  }
 `;
 
-function Line({ selection, hue, name, note, hidden, onShow }: {
+function Line({
+  selection,
+  hue,
+  name,
+  note,
+  hidden,
+  onShow,
+}: {
   selection: Selection;
   hue: number | null;
   name: string;
@@ -76,7 +99,13 @@ function Line({ selection, hue, name, note, hidden, onShow }: {
   }));
   const select = (event: MouseEvent) => {
     if (!(event.ctrlKey || event.metaKey || event.shiftKey) || selection.kind !== 'mark') {
-      view.setState({ selection, also: [], pick: null, keys: [], ...(selection.kind === 'camera' && several ? { through: selection.id, carrierId: null } : {}) });
+      view.setState({
+        selection,
+        also: [],
+        pick: null,
+        keys: [],
+        ...(selection.kind === 'camera' && several ? { through: selection.id, carrierId: null } : {}),
+      });
       return;
     }
     view.setState((state) => {
@@ -109,7 +138,9 @@ export function CallSheet({ children }: { children?: ReactNode }) {
   return (
     <Sheet aria-label="Call sheet">
       <Title>Marks</Title>
-      {marks.length === 0 ? <p style={{ padding: '2px 14px', color: 'var(--faint)', fontSize: 12 }}>No marks yet. Add words in Shape.</p> : null}
+      {marks.length === 0 ? (
+        <p style={{ padding: '2px 14px', color: 'var(--faint)', fontSize: 12 }}>No marks yet. Add words in Shape.</p>
+      ) : null}
       {marks.map((mark) => (
         <Line
           key={mark.id}
@@ -130,7 +161,13 @@ export function CallSheet({ children }: { children?: ReactNode }) {
       {children}
       <Title>Cameras</Title>
       {cameras.map((camera) => (
-        <Line key={camera.id} selection={{ kind: 'camera', id: camera.id }} hue={camera.hue} name={camera.name} note={`${camera.carriers.length} ${camera.carriers.length === 1 ? 'carrier' : 'carriers'}`} />
+        <Line
+          key={camera.id}
+          selection={{ kind: 'camera', id: camera.id }}
+          hue={camera.hue}
+          name={camera.name}
+          note={`${camera.carriers.length} ${camera.carriers.length === 1 ? 'carrier' : 'carriers'}`}
+        />
       ))}
       <Title>Set</Title>
       <Line selection={{ kind: 'set', id: 'dome' }} hue={null} name="Dome" note="" />

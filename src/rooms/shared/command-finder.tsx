@@ -32,12 +32,21 @@ const Item = styled(ListBoxItem)`
   border-radius: 3px;
   cursor: default;
   outline: none;
-  kbd { font: 11px var(--mono); color: var(--dim); }
-  &[data-focused] { background: var(--verdigris-deep); }
+  kbd {
+    font: 11px var(--mono);
+    color: var(--dim);
+  }
+  &[data-focused] {
+    background: var(--verdigris-deep);
+  }
 `;
 
 const KEY_NAMES: Record<string, string> = { mod: 'Ctrl', shift: 'Shift', ArrowLeft: '←', ArrowRight: '→' };
-const keyWords = (keys: string) => keys.split('+').map((key) => KEY_NAMES[key] ?? (key.length === 1 ? key.toUpperCase() : key)).join(' ');
+const keyWords = (keys: string) =>
+  keys
+    .split('+')
+    .map((key) => KEY_NAMES[key] ?? (key.length === 1 ? key.toUpperCase() : key))
+    .join(' ');
 
 /** Every command by name, with its key. */
 export function CommandFinder({ isOpen, onClose, context }: { isOpen: boolean; onClose: () => void; context: CommandContext }) {

@@ -91,9 +91,24 @@ export const COMMANDS: readonly Command[] = [
   },
   { id: 'copy-keys', label: 'Copy the selected keys', keys: 'mod+c', run: ({ workspace }) => copySelectedKeys(workspace) },
   { id: 'paste-keys', label: 'Paste keys at the playhead', keys: 'mod+v', run: ({ workspace }) => pasteCopiedKeys(workspace, 'values') },
-  { id: 'paste-shape', label: 'Paste keys as a shape, from the present value', keys: 'mod+shift+v', run: ({ workspace }) => pasteCopiedKeys(workspace, 'shape') },
-  { id: 'keys-on', label: 'Selected keys one frame on', keys: 'mod+ArrowRight', run: ({ workspace }) => shiftSelectedKeys(workspace, 1, 'nudge') },
-  { id: 'keys-back', label: 'Selected keys one frame back', keys: 'mod+ArrowLeft', run: ({ workspace }) => shiftSelectedKeys(workspace, -1, 'nudge') },
+  {
+    id: 'paste-shape',
+    label: 'Paste keys as a shape, from the present value',
+    keys: 'mod+shift+v',
+    run: ({ workspace }) => pasteCopiedKeys(workspace, 'shape'),
+  },
+  {
+    id: 'keys-on',
+    label: 'Selected keys one frame on',
+    keys: 'mod+ArrowRight',
+    run: ({ workspace }) => shiftSelectedKeys(workspace, 1, 'nudge'),
+  },
+  {
+    id: 'keys-back',
+    label: 'Selected keys one frame back',
+    keys: 'mod+ArrowLeft',
+    run: ({ workspace }) => shiftSelectedKeys(workspace, -1, 'nudge'),
+  },
   { id: 'split-shot', label: 'Split the shot, with a new camera', keys: '\\', run: ({ workspace }) => splitAtPlayhead(workspace, true) },
   { id: 'split-same', label: 'Split the shot, with the same camera', run: ({ workspace }) => splitAtPlayhead(workspace, false) },
   {
@@ -107,14 +122,38 @@ export const COMMANDS: readonly Command[] = [
     label: 'Constant through cuts',
     run: ({ workspace }) => constantThroughCuts(workspace),
   },
-  { id: 'close-loop', label: 'Close the loop', run: ({ workspace }) => workspace.documents.edit((draft) => closeTheLoop(draft, draft.format.length)) },
+  {
+    id: 'close-loop',
+    label: 'Close the loop',
+    run: ({ workspace }) => workspace.documents.edit((draft) => closeTheLoop(draft, draft.format.length)),
+  },
   { id: 'contact-sheet', label: 'Contact sheet of the shots', run: ({ workspace }) => workspace.view.setState({ contactSheet: true }) },
-  { id: 'curves', label: 'Timeline: lanes or curves', run: ({ workspace }) => workspace.view.setState(({ timelineAs }) => ({ timelineAs: timelineAs === 'lanes' ? 'curves' : 'lanes' })) },
-  { id: 'thirds', label: 'Show or hide the thirds of the frame', run: ({ workspace }) => workspace.view.setState(({ thirds }) => ({ thirds: !thirds })) },
-  { id: 'ghosts', label: 'Show or hide the stations before and after', run: ({ workspace }) => workspace.view.setState(({ ghosts }) => ({ ghosts: !ghosts })) },
-  { id: 'sharpness', label: 'Show or hide what is sharp', run: ({ workspace }) => workspace.view.setState(({ sharpness }) => ({ sharpness: !sharpness })) },
+  {
+    id: 'curves',
+    label: 'Timeline: lanes or curves',
+    run: ({ workspace }) => workspace.view.setState(({ timelineAs }) => ({ timelineAs: timelineAs === 'lanes' ? 'curves' : 'lanes' })),
+  },
+  {
+    id: 'thirds',
+    label: 'Show or hide the thirds of the frame',
+    run: ({ workspace }) => workspace.view.setState(({ thirds }) => ({ thirds: !thirds })),
+  },
+  {
+    id: 'ghosts',
+    label: 'Show or hide the stations before and after',
+    run: ({ workspace }) => workspace.view.setState(({ ghosts }) => ({ ghosts: !ghosts })),
+  },
+  {
+    id: 'sharpness',
+    label: 'Show or hide what is sharp',
+    run: ({ workspace }) => workspace.view.setState(({ sharpness }) => ({ sharpness: !sharpness })),
+  },
   { id: 'remove', label: 'Remove what is picked', keys: 'Delete', run: removePicked },
-  { id: 'safe-areas', label: 'Show or hide safe areas', run: ({ workspace }) => workspace.view.setState((state) => ({ safeAreas: !state.safeAreas })) },
+  {
+    id: 'safe-areas',
+    label: 'Show or hide safe areas',
+    run: ({ workspace }) => workspace.view.setState((state) => ({ safeAreas: !state.safeAreas })),
+  },
   { id: 'theme', label: 'Pale or dark surroundings', run: switchTheme },
   { id: 'sketch', label: 'Picture: sketch', run: ({ workspace }) => workspace.view.setState({ quality: 'sketch' }) },
   { id: 'lit', label: 'Picture: lit', run: ({ workspace }) => workspace.view.setState({ quality: 'lit' }) },
@@ -151,6 +190,8 @@ export function commandFor(event: KeyboardEvent): Command | undefined {
   const command = COMMANDS.find(({ keys }) => keys === name);
   if (!command) return undefined;
   if (takesText(event.target)) return command.always && !(command.id === 'undo' || command.id === 'redo') ? command : undefined;
-  const plain = ['Space', 'Enter', 'ArrowLeft', 'ArrowRight', 'Home', 'End', 'Escape', 'PageUp', 'PageDown'].includes(name.replace('shift+', ''));
+  const plain = ['Space', 'Enter', 'ArrowLeft', 'ArrowRight', 'Home', 'End', 'Escape', 'PageUp', 'PageDown'].includes(
+    name.replace('shift+', ''),
+  );
   return plain && takesKeys(event.target) ? undefined : command;
 }

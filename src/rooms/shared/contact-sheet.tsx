@@ -22,8 +22,14 @@ const Head = styled.div`
   gap: 12px;
   padding: 10px 14px;
   border-bottom: 1px solid var(--line);
-  h2 { font: 600 16px var(--label); flex: 1; }
-  span { font: 12px var(--mono); color: var(--faint); }
+  h2 {
+    font: 600 16px var(--label);
+    flex: 1;
+  }
+  span {
+    font: 12px var(--mono);
+    color: var(--faint);
+  }
 `;
 const Sheet = styled.div`
   overflow-y: auto;
@@ -32,16 +38,37 @@ const Sheet = styled.div`
   grid-template-columns: 116px repeat(3, minmax(0, 1fr));
   gap: 8px;
   align-items: start;
-  > div { font: 600 14px var(--label); small { display: block; font: 11px var(--mono); color: var(--faint); } }
+  > div {
+    font: 600 14px var(--label);
+    small {
+      display: block;
+      font: 11px var(--mono);
+      color: var(--faint);
+    }
+  }
   button {
     padding: 0;
     border: 1px solid var(--line);
     background: #0b0b0b;
     position: relative;
     display: block;
-    &:hover { border-color: var(--line-strong); }
-    img { display: block; width: 100%; height: 100%; object-fit: contain; }
-    span { position: absolute; left: 6px; bottom: 4px; font: 11px var(--mono); color: #ddd; text-shadow: 0 0 3px #000; }
+    &:hover {
+      border-color: var(--line-strong);
+    }
+    img {
+      display: block;
+      width: 100%;
+      height: 100%;
+      object-fit: contain;
+    }
+    span {
+      position: absolute;
+      left: 6px;
+      bottom: 4px;
+      font: 11px var(--mono);
+      color: #ddd;
+      text-shadow: 0 0 3px #000;
+    }
   }
 `;
 
@@ -70,7 +97,17 @@ export function ContactSheet() {
     const addresses: string[] = [];
     const draw = async () => {
       for (const frame of frames) {
-        const png = await picture.frame({ frame, width: Math.max(2, Math.round(width * scale)), height: Math.max(2, Math.round(height * scale)), samples: SAMPLES, alpha: false, as: 'png' }, abort.signal);
+        const png = await picture.frame(
+          {
+            frame,
+            width: Math.max(2, Math.round(width * scale)),
+            height: Math.max(2, Math.round(height * scale)),
+            samples: SAMPLES,
+            alpha: false,
+            as: 'png',
+          },
+          abort.signal,
+        );
         const address = URL.createObjectURL(new Blob([png as Uint8Array<ArrayBuffer>], { type: 'image/png' }));
         addresses.push(address);
         setDrawn((before) => ({ ...before, [frame]: address }));
@@ -96,7 +133,10 @@ export function ContactSheet() {
             <Heading slot="title" level={2}>
               Contact sheet
             </Heading>
-            <span role="status">{trouble ?? (done < frames.length ? `drawing ${done} of ${frames.length}` : `${spans.length} ${spans.length === 1 ? 'shot' : 'shots'}`)}</span>
+            <span role="status">
+              {trouble ??
+                (done < frames.length ? `drawing ${done} of ${frames.length}` : `${spans.length} ${spans.length === 1 ? 'shot' : 'shots'}`)}
+            </span>
             <Button onPress={close}>Close</Button>
           </Head>
           <Sheet>

@@ -87,7 +87,12 @@ export function landHere(workspace: Workspace): void {
   const present = carrierValues(carrier, frame);
   if (flight?.values.radius !== undefined && carrier.kind === 'orbit') present.radius = flight.values.radius;
   documents.edit((draft) => land(draft, camera.id, carrier.id, frame, pose, present, rigContext(production, camera, boundsOf)));
-  view.setState({ flight: null, playhead: Math.round(view.getState().playhead), playing: false, pick: { kind: 'station', group: `carrier/${camera.id}/${carrier.id}`, frame } });
+  view.setState({
+    flight: null,
+    playhead: Math.round(view.getState().playhead),
+    playing: false,
+    pick: { kind: 'station', group: `carrier/${camera.id}/${carrier.id}`, frame },
+  });
 }
 
 /** Gives up a pose that was flown to. */

@@ -72,7 +72,19 @@ export function Ghosts() {
           // A box that reaches behind the lens has no outline in the frame.
           if (points.some((p) => p === null)) return [];
           const hull = polygonHull(points.map((p) => [((p as [number, number])[0] + 1) * 50, (1 - (p as [number, number])[1]) * 50]));
-          return hull ? [<polygon key={`${mark.id}-${colour}`} points={hull.map((p) => p.join(',')).join(' ')} fill="none" stroke={colour} strokeOpacity={0.8} strokeDasharray={dash} vectorEffect="non-scaling-stroke" />] : [];
+          return hull
+            ? [
+                <polygon
+                  key={`${mark.id}-${colour}`}
+                  points={hull.map((p) => p.join(',')).join(' ')}
+                  fill="none"
+                  stroke={colour}
+                  strokeOpacity={0.8}
+                  strokeDasharray={dash}
+                  vectorEffect="non-scaling-stroke"
+                />,
+              ]
+            : [];
         });
       })}
     </svg>

@@ -20,8 +20,13 @@ const Toggle = styled(ToggleButton)`
   border-radius: 3px;
   background: none;
   color: var(--faint);
-  &[data-hovered] { color: var(--text); background: var(--raised); }
-  &[data-selected] { color: var(--verdigris); }
+  &[data-hovered] {
+    color: var(--text);
+    background: var(--raised);
+  }
+  &[data-selected] {
+    color: var(--verdigris);
+  }
 `;
 
 const GUIDES = [
@@ -36,7 +41,12 @@ export function GuideButtons() {
   const { view } = useWorkspace();
   const on = useView(({ safeAreas, thirds, ghosts, sharpness }) => ({ safeAreas, thirds, ghosts, sharpness }));
   return (
-    <Group aria-label="Over the picture" selectionMode="multiple" selectedKeys={GUIDES.flatMap(({ id }) => (on[id] ? [id] : []))} onSelectionChange={(keys) => view.setState(Object.fromEntries(GUIDES.map(({ id }) => [id, keys.has(id)])))}>
+    <Group
+      aria-label="Over the picture"
+      selectionMode="multiple"
+      selectedKeys={GUIDES.flatMap(({ id }) => (on[id] ? [id] : []))}
+      onSelectionChange={(keys) => view.setState(Object.fromEntries(GUIDES.map(({ id }) => [id, keys.has(id)])))}
+    >
       {GUIDES.map(({ id, label, icon: Icon }) => (
         <Toggle key={id} id={id} aria-label={label} ref={(element) => element?.setAttribute('title', label)}>
           <Icon size={12} />

@@ -8,7 +8,9 @@ export function selectedKeys({ view }: Pick<Workspace, 'view'>): KeyRef[] {
   const { keys, pick } = view.getState();
   if (keys.length > 0) return [...keys];
   if (!pick) return [];
-  return pick.kind === 'station' ? [{ group: pick.group, frame: pick.frame }] : [pick.from, pick.to].map((frame) => ({ group: pick.group, frame }));
+  return pick.kind === 'station'
+    ? [{ group: pick.group, frame: pick.frame }]
+    : [pick.from, pick.to].map((frame) => ({ group: pick.group, frame }));
 }
 
 export function copySelectedKeys(workspace: Workspace): void {
@@ -23,7 +25,13 @@ export function pasteCopiedKeys({ documents, view }: Workspace, as: 'values' | '
   const { production } = documents.store.getState();
   const frame = sceneFrame(production, playhead);
   const own = clip.strips[0]?.group;
-  const lane = pick?.group ?? (selection?.kind === 'camera' ? `carrier/${selection.id}/${carrierId}` : selection?.kind === 'mark' ? `mark/${selection.id}` : undefined);
+  const lane =
+    pick?.group ??
+    (selection?.kind === 'camera'
+      ? `carrier/${selection.id}/${carrierId}`
+      : selection?.kind === 'mark'
+        ? `mark/${selection.id}`
+        : undefined);
   const target = lane !== undefined && channelGroups(production).some(({ id }) => id === lane) ? lane : own;
   // Keys of one channel go to the channel whose curve is shown.
   const only = timelineAs === 'curves' && clip.strips.length === 1 ? (curve ?? undefined) : undefined;

@@ -19,8 +19,19 @@ const Well = styled.div`
 const Stage = styled.div`
   position: absolute;
   touch-action: none;
-  canvas { display: block; width: 100%; height: 100%; }
-  svg { position: absolute; inset: 0; width: 100%; height: 100%; pointer-events: none; overflow: visible; }
+  canvas {
+    display: block;
+    width: 100%;
+    height: 100%;
+  }
+  svg {
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+    pointer-events: none;
+    overflow: visible;
+  }
 `;
 const Notice = styled.div`
   position: absolute;
@@ -31,8 +42,20 @@ const Notice = styled.div`
   background: rgb(0 0 0 / 0.6);
   color: #ddd;
   font: 500 12px var(--label);
-  button { margin-left: 10px; padding: 0 6px; border: 1px solid #777; border-radius: 3px; background: none; color: inherit; font: inherit; }
+  button {
+    margin-left: 10px;
+    padding: 0 6px;
+    border: 1px solid #777;
+    border-radius: 3px;
+    background: none;
+    color: inherit;
+    font: inherit;
+  }
 `;
+
+const LENS_LABEL =
+  'Lens view. Drag or use the arrow keys to orbit, Shift with them to truck and pedestal, ' +
+  'plus and minus to dolly, square brackets to roll.';
 
 /** Within this time two presses are one double press. */
 const DOUBLE_PRESS_MS = 400;
@@ -77,7 +100,14 @@ function useWorkerCanvas() {
 function useLook(width: number, height: number) {
   const { picture } = useWorkspace();
   const rate = useProduction((p) => p.format.rate);
-  const view = useView((s) => ({ playhead: s.playhead, quality: s.quality, flight: s.flight, through: s.through, sharpness: s.sharpness, moving: s.playing || s.dragging }));
+  const view = useView((s) => ({
+    playhead: s.playhead,
+    quality: s.quality,
+    flight: s.flight,
+    through: s.through,
+    sharpness: s.sharpness,
+    moving: s.playing || s.dragging,
+  }));
   useEffect(() => {
     if (!picture || width < 1) return;
     const density = Math.min(window.devicePixelRatio || 1, MAX_SIDE / Math.max(width, height));
@@ -217,7 +247,7 @@ export function LensView({ overlay }: { overlay?: ReactNode }) {
         data-frame={Math.round(secondsToFrame(drawn.seconds, rate))}
         tabIndex={0}
         role="application"
-        aria-label="Lens view. Drag or use the arrow keys to orbit, Shift with them to truck and pedestal, plus and minus to dolly, square brackets to roll."
+        aria-label={LENS_LABEL}
         style={{ left: fit.left, top: fit.top, width: fit.width, height: fit.height }}
         {...flying}
       >
@@ -226,7 +256,15 @@ export function LensView({ overlay }: { overlay?: ReactNode }) {
         {ghosts ? <Ghosts /> : null}
         {overlay}
       </Stage>
-      {lost ? <Notice role="alert">{lost}</Notice> : troubles ? <Notice role="alert">{troubles}</Notice> : building && progress ? <Building markId={building} {...progress} /> : flight ? <Notice>Flying freely · Enter lands here, Escape goes back</Notice> : null}
+      {lost ? (
+        <Notice role="alert">{lost}</Notice>
+      ) : troubles ? (
+        <Notice role="alert">{troubles}</Notice>
+      ) : building && progress ? (
+        <Building markId={building} {...progress} />
+      ) : flight ? (
+        <Notice>Flying freely · Enter lands here, Escape goes back</Notice>
+      ) : null}
     </Well>
   );
 }

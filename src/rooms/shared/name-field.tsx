@@ -17,13 +17,31 @@ const Line = styled.div`
     border-radius: 2px;
     background: none;
     font: 600 15px var(--label);
-    &:hover { border-color: var(--line-strong); }
-    &:focus { border-color: var(--verdigris); background: var(--well); outline: none; }
+    &:hover {
+      border-color: var(--line-strong);
+    }
+    &:focus {
+      border-color: var(--verdigris);
+      background: var(--well);
+      outline: none;
+    }
   }
 `;
 
 /** A name that can be typed over, taken when the field is left; Escape keeps the old one. */
-export function NameField({ label, value, placeholder, onChange, children }: { label: string; value: string; placeholder?: string; onChange: (name: string) => void; children?: ReactNode }) {
+export function NameField({
+  label,
+  value,
+  placeholder,
+  onChange,
+  children,
+}: {
+  label: string;
+  value: string;
+  placeholder?: string;
+  onChange: (name: string) => void;
+  children?: ReactNode;
+}) {
   return (
     <Line>
       <input

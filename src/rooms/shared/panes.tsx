@@ -34,8 +34,15 @@ export const PaneTitle = styled.div`
   color: var(--dim);
   white-space: nowrap;
   overflow: hidden;
-  [role='radiogroup'] > *, [role='toolbar'] > * { height: 18px; }
-  b { font-weight: 600; color: var(--text); margin-right: 12px; }
+  [role='radiogroup'] > *,
+  [role='toolbar'] > * {
+    height: 18px;
+  }
+  b {
+    font-weight: 600;
+    color: var(--text);
+    margin-right: 12px;
+  }
 `;
 export const Bench = styled.aside<{ $width?: number }>`
   width: ${({ $width = 248 }) => $width}px;

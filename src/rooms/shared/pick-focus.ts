@@ -15,7 +15,10 @@ export function focusAt({ documents, view }: Workspace, target: 'focus' | 'rack'
   if (!Number.isFinite(depth)) return;
   const { production } = documents.store.getState();
   const { playhead, facts, flight, through } = view.getState();
-  const { camera } = evaluate(production, frameToSeconds(playhead, production.format.rate), (id) => facts[id]?.bounds, { pose: flight?.pose, cameraId: through });
+  const { camera } = evaluate(production, frameToSeconds(playhead, production.format.rate), (id) => facts[id]?.bounds, {
+    pose: flight?.pose,
+    cameraId: through,
+  });
   const { from, direction } = rayThrough(camera, x, y);
   const way = depth / dot(direction, forwardOf(camera.pose));
   const at = (i: 0 | 1 | 2) => Math.round((from[i] + direction[i] * way) * 1000) / 1000;

@@ -50,7 +50,9 @@ export function PlacementBench({ mark }: { mark: Mark }) {
           shape={pivotPointSchema.shape}
           names={['x', 'y', 'z']}
           values={mark.pivotPoint}
-          onChange={(name, value, gesture) => edit((draft) => changeMark(draft, mark.id, (found) => void (found.pivotPoint[name as 'x' | 'y' | 'z'] = value)), gesture)}
+          onChange={(name, value, gesture) =>
+            edit((draft) => changeMark(draft, mark.id, (found) => void (found.pivotPoint[name as 'x' | 'y' | 'z'] = value)), gesture)
+          }
         />
       ) : null}
       <div style={{ marginTop: 6 }}>

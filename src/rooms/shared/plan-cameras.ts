@@ -25,14 +25,24 @@ const FEW_TICKS = 60;
 const RAIL_STEPS = 120;
 
 function moves({ carriers }: Camera): boolean {
-  return carriers.some((carrier) => carrier.kind === 'shake' || carrier.kind === 'ride' || carrier.kind === 'take' || Object.values(carrier.channels).some((channel) => channel.keys.length > 1));
+  return carriers.some(
+    (carrier) =>
+      carrier.kind === 'shake' ||
+      carrier.kind === 'ride' ||
+      carrier.kind === 'take' ||
+      Object.values(carrier.channels).some((channel) => channel.keys.length > 1),
+  );
 }
 
 /** Places of a camera from the first frame to the last. */
 function pathOf(production: Production, camera: Camera, ticks: number, boundsOf: BoundsOf): Pick<PlanCamera, 'path' | 'framesPerTick'> {
   const { length } = production.format;
   const framesPerTick = Math.ceil(length / ticks);
-  const path = moves(camera) ? Array.from({ length: Math.floor((length - 1) / framesPerTick) + 1 }, (_, i) => positionOf(cameraPose(production, camera, i * framesPerTick, boundsOf))) : [];
+  const path = moves(camera)
+    ? Array.from({ length: Math.floor((length - 1) / framesPerTick) + 1 }, (_, i) =>
+        positionOf(cameraPose(production, camera, i * framesPerTick, boundsOf)),
+      )
+    : [];
   return { path, framesPerTick };
 }
 
@@ -44,7 +54,16 @@ export function usePlanCameras(): PlanCamera[] {
   const frame = useSceneFrame();
   const state = useFrameState();
   const boundsOf = useCallback<BoundsOf>((id) => facts[id]?.bounds, [facts]);
-  const ways = useMemo(() => new Map(production.cameras.map((camera) => [camera.id, pathOf(production, camera, camera.id === seen.id ? MAX_TICKS : FEW_TICKS, boundsOf)])), [production, seen.id, boundsOf]);
+  const ways = useMemo(
+    () =>
+      new Map(
+        production.cameras.map((camera) => [
+          camera.id,
+          pathOf(production, camera, camera.id === seen.id ? MAX_TICKS : FEW_TICKS, boundsOf),
+        ]),
+      ),
+    [production, seen.id, boundsOf],
+  );
   const stations = useMemo(
     () => stationFrames(production, seen.id).map((at) => ({ frame: at, place: positionOf(cameraPose(production, seen, at, boundsOf)) })),
     [production, seen, boundsOf],
@@ -82,7 +101,11 @@ export function usePlanRail(): PlanRail | null {
   const edit = useEdit();
   const carrier = activeCarrier(camera, carrierId);
   if (carrier?.kind !== 'rail') return null;
-  const before = rigPose(camera.carriers.slice(0, camera.carriers.indexOf(carrier)), frame, rigContext(production, camera, (id) => facts[id]?.bounds));
+  const before = rigPose(
+    camera.carriers.slice(0, camera.carriers.indexOf(carrier)),
+    frame,
+    rigContext(production, camera, (id) => facts[id]?.bounds),
+  );
   const path = railPath(carrier.settings);
   const world = (p: Vec3) => transformPoint(before, p);
   return {

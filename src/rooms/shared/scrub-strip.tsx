@@ -17,7 +17,15 @@ export function ScrubStrip() {
   const scale = useMemo(() => timeScale(span, width), [span, width]);
   return (
     <div ref={ref} style={{ flex: 'none', borderTop: '1px solid var(--line)', background: 'var(--panel)' }}>
-      <Ruler scale={scale} span={span} rate={rate} playhead={playhead} last={length - 1} onSeek={(frame) => seek(workspace, frame)} onScrub={(dragging) => workspace.view.setState({ dragging, playing: false })} />
+      <Ruler
+        scale={scale}
+        span={span}
+        rate={rate}
+        playhead={playhead}
+        last={length - 1}
+        onSeek={(frame) => seek(workspace, frame)}
+        onScrub={(dragging) => workspace.view.setState({ dragging, playing: false })}
+      />
     </div>
   );
 }

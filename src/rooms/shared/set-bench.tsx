@@ -22,8 +22,13 @@ const Toggle = styled(Switch)`
     border: 1px solid var(--line-strong);
     background: radial-gradient(circle at 6px 5px, var(--dim) 4px, transparent 4.5px);
   }
-  &[data-selected]::before { background: radial-gradient(circle at 16px 5px, var(--on-verdigris) 4px, transparent 4.5px), var(--verdigris); }
-  &[data-focus-visible]::before { outline: 2px solid var(--verdigris); outline-offset: 1px; }
+  &[data-selected]::before {
+    background: radial-gradient(circle at 16px 5px, var(--on-verdigris) 4px, transparent 4.5px), var(--verdigris);
+  }
+  &[data-focus-visible]::before {
+    outline: 2px solid var(--verdigris);
+    outline-offset: 1px;
+  }
 `;
 
 type SetPart = Extract<Selection, { kind: 'set' }>['id'];
@@ -39,7 +44,10 @@ export function SetBench({ part }: { part: SetPart }) {
   const edit = useEdit();
   const set = useProduction((p) => p.set);
   const { title, shape } = PARTS[part];
-  const put = <K extends keyof Setting>(name: K) => (value: Setting[K], gesture: string | null = null) => edit((draft) => void (draft.set[name] = value), gesture);
+  const put =
+    <K extends keyof Setting>(name: K) =>
+    (value: Setting[K], gesture: string | null = null) =>
+      edit((draft) => void (draft.set[name] = value), gesture);
   return (
     <>
       <Heading>{title}</Heading>

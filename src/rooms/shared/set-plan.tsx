@@ -32,7 +32,9 @@ export function SetPlan({ from, movable = false, title }: { from: PlanFrom; mova
     () =>
       production.marks.flatMap((mark): PlanMark[] => {
         const box = facts[mark.id]?.bounds;
-        return mark.shown && box ? [{ id: mark.id, name: mark.name, hue: mark.hue, pose: markPose(mark, frame, box), copies: copyPoses(mark.pattern), box }] : [];
+        return mark.shown && box
+          ? [{ id: mark.id, name: mark.name, hue: mark.hue, pose: markPose(mark, frame, box), copies: copyPoses(mark.pattern), box }]
+          : [];
       }),
     [production.marks, facts, frame],
   );

@@ -25,9 +25,22 @@ const Left = styled.div`
   align-items: baseline;
   gap: 18px;
   min-width: 0;
-  a { font: 600 17px var(--label); letter-spacing: 0.04em; text-decoration: none; }
-  div { min-width: 0; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; font: 500 13px var(--label); }
-  small { color: var(--faint); font-size: 12px; }
+  a {
+    font: 600 17px var(--label);
+    letter-spacing: 0.04em;
+    text-decoration: none;
+  }
+  div {
+    min-width: 0;
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    font: 500 13px var(--label);
+  }
+  small {
+    color: var(--faint);
+    font-size: 12px;
+  }
 `;
 const Route = styled.nav`
   display: flex;
@@ -50,9 +63,19 @@ const Route = styled.nav`
     border-radius: 50%;
     border: 1px solid var(--line-strong);
   }
-  button[aria-current='page'] { color: var(--text); }
-  button[aria-current='page']::before { background: var(--verdigris); border-color: var(--verdigris); }
-  i { width: 30px; height: 1px; background: var(--line-strong); margin: 0 4px; }
+  button[aria-current='page'] {
+    color: var(--text);
+  }
+  button[aria-current='page']::before {
+    background: var(--verdigris);
+    border-color: var(--verdigris);
+  }
+  i {
+    width: 30px;
+    height: 1px;
+    background: var(--line-strong);
+    margin: 0 4px;
+  }
 `;
 const Right = styled.div`
   display: flex;
@@ -101,7 +124,11 @@ export function TopBar({ room, goTo, openFinder }: { room: RoomId; goTo: (room: 
         ))}
       </Route>
       <Right>
-        <Saved role="status" $bad={save.kind === 'failed' || save.kind === 'outdated'} title={save.kind === 'failed' ? `${save.reason} Trying again…` : undefined}>
+        <Saved
+          role="status"
+          $bad={save.kind === 'failed' || save.kind === 'outdated'}
+          title={save.kind === 'failed' ? `${save.reason} Trying again…` : undefined}
+        >
           {SAVE_WORDS[save.kind]}
         </Saved>
         <IconButton label="Undo" keys="Ctrl Z" $tone="quiet" isDisabled={!undoable} onPress={documents.undo}>
@@ -135,7 +162,9 @@ export function OutdatedNotice() {
   if (!outdated) return null;
   return (
     <Outdated role="alert">
-      <span>This production was changed in another window since it was opened here. Your edits since then are kept on this page but not saved.</span>
+      <span>
+        This production was changed in another window since it was opened here. Your edits since then are kept on this page but not saved.
+      </span>
       <Button $tone="primary" onPress={() => void autosave.keepMineAsCopy().then((id) => location.assign(`/production/${id}/shape`))}>
         Keep mine as a copy
       </Button>
@@ -150,5 +179,7 @@ const Outdated = styled.div`
   padding: 6px 14px;
   border-bottom: 1px solid var(--coral);
   background: var(--panel);
-  span { flex: 1; }
+  span {
+    flex: 1;
+  }
 `;

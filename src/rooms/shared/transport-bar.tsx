@@ -28,8 +28,13 @@ const Clock = styled.input`
   color: var(--brass);
   text-align: center;
   font: 600 13px var(--mono);
-  &:hover { border-color: var(--line-strong); }
-  &:focus { border-color: var(--verdigris); outline: none; }
+  &:hover {
+    border-color: var(--line-strong);
+  }
+  &:focus {
+    border-color: var(--verdigris);
+    outline: none;
+  }
 `;
 const Small = styled.span`
   font: 11px var(--mono);

@@ -37,7 +37,11 @@ export function stepKey(workspace: Workspace, direction: -1 | 1): void {
   const groups = channelGroups(production);
   const picked = groups.filter((group) => group.id === pick?.group);
   const lanes = picked.length > 0 ? picked : groups;
-  const framesOf = (delivered: boolean) => lanes.filter(({ id }) => inDeliveredTime(id) === delivered).flatMap(keyFrames).sort((a, b) => a - b);
+  const framesOf = (delivered: boolean) =>
+    lanes
+      .filter(({ id }) => inDeliveredTime(id) === delivered)
+      .flatMap(keyFrames)
+      .sort((a, b) => a - b);
   const next = nextKeyFrame(production, { scene: framesOf(false), delivered: framesOf(true) }, playhead, direction);
   workspace.view.setState({ playing: false });
   if (next !== undefined) seek(workspace, next);

@@ -29,7 +29,8 @@ export function loadSound(hash: string): Promise<DecodedSound> {
 const player = new SoundPlayer();
 
 /** Seconds into the sound at a delivered frame; before 0 it has not begun. */
-export const soundOffset = ({ sound, format }: Pick<Production, 'sound' | 'format'>, frame: number): number => (frame - (sound?.from ?? 0)) / framesPerSecond(format.rate);
+export const soundOffset = ({ sound, format }: Pick<Production, 'sound' | 'format'>, frame: number): number =>
+  (frame - (sound?.from ?? 0)) / framesPerSecond(format.rate);
 
 const offsetAt = ({ documents }: Workspace, frame: number): number => soundOffset(documents.store.getState().production, frame);
 
@@ -55,7 +56,12 @@ export function useSound(): void {
   const { view } = workspace;
   const hash = useProduction((p) => p.sound?.hash ?? null);
   const gainDb = useProduction((p) => p.sound?.gainDb ?? 0);
-  const { playing, scrubbing, playhead, sound } = useView((s) => ({ playing: s.playing, scrubbing: s.scrubbing, playhead: s.playhead, sound: s.sound }));
+  const { playing, scrubbing, playhead, sound } = useView((s) => ({
+    playing: s.playing,
+    scrubbing: s.scrubbing,
+    playhead: s.playhead,
+    sound: s.sound,
+  }));
 
   useEffect(() => {
     let current = true;

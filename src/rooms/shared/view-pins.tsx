@@ -23,8 +23,14 @@ const Pins = styled.div`
     background: none;
     color: var(--dim);
     font: 12px var(--mono);
-    &:hover { border-color: var(--line-strong); color: var(--text); }
-    &[aria-pressed='true'] { border-color: var(--brass); color: var(--brass); }
+    &:hover {
+      border-color: var(--line-strong);
+      color: var(--text);
+    }
+    &[aria-pressed='true'] {
+      border-color: var(--brass);
+      color: var(--brass);
+    }
   }
 `;
 
@@ -36,21 +42,41 @@ export function ViewPins() {
   const pins = useProduction((p) => p.pins);
   const { playhead, flight } = useView((s) => ({ playhead: Math.round(s.playhead), flight: s.flight }));
   const { camera } = useFrameState();
-  const here = pins.find((pin) => pin.frame === playhead && (pin.pose === null ? flight === null : flight !== null && pin.pose.every((v, i) => Math.abs(v - (flight.pose[i] as number)) < 1e-9)));
+  const here = pins.find(
+    (pin) =>
+      pin.frame === playhead &&
+      (pin.pose === null ? flight === null : flight !== null && pin.pose.every((v, i) => Math.abs(v - (flight.pose[i] as number)) < 1e-9)),
+  );
   const goTo = (pin: (typeof pins)[number]) => {
     view.setState({ playing: false });
     seek(workspace, pin.frame);
-    view.setState({ flight: pin.pose ? { pose: pin.pose, values: CARRIER_KINDS.orbit.land(pin.pose, { azimuth: 0, height: 0, roll: 0, radius: camera.focusDistance }) } : null });
+    view.setState({
+      flight: pin.pose
+        ? { pose: pin.pose, values: CARRIER_KINDS.orbit.land(pin.pose, { azimuth: 0, height: 0, roll: 0, radius: camera.focusDistance }) }
+        : null,
+    });
   };
   return (
     <Pins role="group" aria-label="Pinned views">
       {pins.map((pin, i) => (
-        <button key={pin.id} type="button" data-pin aria-pressed={here === pin} aria-label={`Pinned view ${i + 1}, frame ${pin.frame}`} title={`Frame ${pin.frame}${pin.pose ? ', flown to' : ''}`} onClick={() => goTo(pin)}>
+        <button
+          key={pin.id}
+          type="button"
+          data-pin
+          aria-pressed={here === pin}
+          aria-label={`Pinned view ${i + 1}, frame ${pin.frame}`}
+          title={`Frame ${pin.frame}${pin.pose ? ', flown to' : ''}`}
+          onClick={() => goTo(pin)}
+        >
           {i + 1}
         </button>
       ))}
       {here ? (
-        <IconButton label="Unpin this view" $tone="quiet" onPress={() => edit((draft) => void (draft.pins = draft.pins.filter(({ id }) => id !== here.id)))}>
+        <IconButton
+          label="Unpin this view"
+          $tone="quiet"
+          onPress={() => edit((draft) => void (draft.pins = draft.pins.filter(({ id }) => id !== here.id)))}
+        >
           <PinOff size={13} />
         </IconButton>
       ) : (
@@ -58,7 +84,11 @@ export function ViewPins() {
           label="Pin this view"
           $tone="quiet"
           isDisabled={pins.length >= MAX_PINS}
-          onPress={() => edit((draft) => void draft.pins.push({ id: freshId(draft.pins, 'pin'), frame: playhead, pose: flight ? [...flight.pose] : null }))}
+          onPress={() =>
+            edit(
+              (draft) => void draft.pins.push({ id: freshId(draft.pins, 'pin'), frame: playhead, pose: flight ? [...flight.pose] : null }),
+            )
+          }
         >
           <Pin size={13} />
         </IconButton>

@@ -9,7 +9,8 @@ import type { PlanFrom } from '@/parts/plan-view/plan-geometry';
 import type { MarkFacts } from '@/workers/picture-messages';
 import type { Quality } from '@/picture/stage';
 
-export type Selection = { kind: 'mark' | 'camera' | 'shot' | 'cue' | 'sound'; id: string } | { kind: 'set'; id: 'dome' | 'key' | 'floor' | 'display' };
+export type Selection =
+  { kind: 'mark' | 'camera' | 'shot' | 'cue' | 'sound'; id: string } | { kind: 'set'; id: 'dome' | 'key' | 'floor' | 'display' };
 
 /** A station or a move picked in the timeline: a lane, and one or two of its key frames. */
 export type TimelinePick = { kind: 'station'; group: string; frame: number } | { kind: 'move'; group: string; from: number; to: number };
@@ -84,6 +85,8 @@ export interface ViewState {
   /** What the picture on the screen shows, and how far it is on its way to full. */
   drawn: { samples: number; of: number; seconds: number; focus: number };
   lost: string | null;
+  /** What draws the picture, in words. */
+  drawnBy: string | null;
 }
 
 export function createViewStore() {
@@ -126,6 +129,7 @@ export function createViewStore() {
     troubles: {},
     drawn: { samples: 0, of: 1, seconds: 0, focus: NaN },
     lost: null,
+    drawnBy: null,
   }));
 }
 

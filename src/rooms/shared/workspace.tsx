@@ -61,12 +61,23 @@ function startPicture(view: ViewStore): PictureClient {
         const { [markId]: _done, ...building } = state.building;
         return { building, troubles: { ...state.troubles, [markId]: reason } };
       }),
+    drawnBy: (drawnBy) => view.setState({ drawnBy }),
     lost: (reason) => view.setState({ lost: reason }),
   });
 }
 
 /** Opens a production for the rooms: its document, its view, its picture, and saving. */
-export function WorkspaceProvider({ id, document, revision, children }: { id: string; document: Production; revision: number; children: ReactNode }) {
+export function WorkspaceProvider({
+  id,
+  document,
+  revision,
+  children,
+}: {
+  id: string;
+  document: Production;
+  revision: number;
+  children: ReactNode;
+}) {
   const [parts] = useState(() => {
     const documents = createProductionStore(document);
     return { documents, view: createViewStore(), autosave: createAutosave(id, documents, revision) };
@@ -119,5 +130,9 @@ export function WorkspaceProvider({ id, document, revision, children }: { id: st
     };
   }, [autosave]);
 
-  return <WorkspaceContext value={{ id, documents, view, autosave, picture: drawing?.picture ?? null, canvas: drawing?.canvas ?? null }}>{children}</WorkspaceContext>;
+  return (
+    <WorkspaceContext value={{ id, documents, view, autosave, picture: drawing?.picture ?? null, canvas: drawing?.canvas ?? null }}>
+      {children}
+    </WorkspaceContext>
+  );
 }

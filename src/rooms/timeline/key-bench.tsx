@@ -13,7 +13,12 @@ import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspa
 
 const FRAME: FieldMeta = { label: 'At', unit: 'fr', min: -100_000, max: 1_000_000, rest: 0, step: 1, digits: 1, shown: 1 };
 const INFLUENCE: FieldMeta = { label: '', unit: '%', min: 0, max: 1, rest: 0.42, step: 0.01, digits: 0, shown: 100 };
-const OUTSIDE_WORDS: Record<Outside, string> = { hold: 'holds', cycle: 'again and again', climb: 'again, adding up', return: 'there and back' };
+const OUTSIDE_WORDS: Record<Outside, string> = {
+  hold: 'holds',
+  cycle: 'again and again',
+  climb: 'again, adding up',
+  return: 'there and back',
+};
 
 /** One key of one channel in numbers: where, how much, and how it is arrived at and left. */
 export function KeyBench({ group, name, frame }: { group: ChannelGroup; name: string; frame: number }) {
@@ -28,16 +33,34 @@ export function KeyBench({ group, name, frame }: { group: ChannelGroup; name: st
   const meta = channelMeta(group, name);
   const ref = { group: group.id, name };
   const fps = framesPerSecond(rate);
-  const speedMeta = (label: string): FieldMeta => ({ ...meta, label, unit: `${meta.unit}/s`, min: -1e6, max: 1e6, rest: 0, digits: Math.max(1, meta.digits) });
+  const speedMeta = (label: string): FieldMeta => ({
+    ...meta,
+    label,
+    unit: `${meta.unit}/s`,
+    min: -1e6,
+    max: 1e6,
+    rest: 0,
+    digits: Math.max(1, meta.digits),
+  });
   const side = (which: Side) => {
     const end = handleEnd(channel.keys, index, which);
     if (!end) return null;
-    const put = (influence: number, speed: number, gesture: string) => edit((draft) => changeChannel(draft, ref, (c) => withHandle(c, index, which, influence, speed, joined)), gesture);
+    const put = (influence: number, speed: number, gesture: string) =>
+      edit((draft) => changeChannel(draft, ref, (c) => withHandle(c, index, which, influence, speed, joined)), gesture);
     const word = which === 'arrive' ? 'Arrives' : 'Leaves';
     return (
       <>
-        <NumberField meta={INFLUENCE} label={`${word} over`} value={end.influence} onChange={(influence, gesture) => put(influence, end.speed, gesture)} />
-        <NumberField meta={speedMeta(`${word} at`)} value={end.speed * fps} onChange={(speed, gesture) => put(end.influence, speed / fps, gesture)} />
+        <NumberField
+          meta={INFLUENCE}
+          label={`${word} over`}
+          value={end.influence}
+          onChange={(influence, gesture) => put(influence, end.speed, gesture)}
+        />
+        <NumberField
+          meta={speedMeta(`${word} at`)}
+          value={end.speed * fps}
+          onChange={(speed, gesture) => put(end.influence, speed / fps, gesture)}
+        />
       </>
     );
   };
@@ -51,7 +74,12 @@ export function KeyBench({ group, name, frame }: { group: ChannelGroup; name: st
           view.setState({ pick: { kind: 'station', group: group.id, frame: to }, keys: [{ ...ref, frame: to }] });
         }}
       />
-      <NumberField meta={{ ...meta, min: -1e7, max: 1e7 }} label="Value" value={key.value} onChange={(value, gesture) => edit((draft) => changeChannel(draft, ref, (c) => withKey(c, key.frame, value)), gesture)} />
+      <NumberField
+        meta={{ ...meta, min: -1e7, max: 1e7 }}
+        label="Value"
+        value={key.value}
+        onChange={(value, gesture) => edit((draft) => changeChannel(draft, ref, (c) => withKey(c, key.frame, value)), gesture)}
+      />
       {side('arrive')}
       {side('leave')}
     </>

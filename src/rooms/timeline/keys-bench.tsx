@@ -39,7 +39,15 @@ export function KeysBench({ keys }: { keys: readonly KeyRef[] }) {
         {keys.length} selected · frames {first}–{last}
       </Heading>
       <NumberField meta={FACTOR} value={factor} onChange={setFactor} />
-      <Choices label="Stretch about" value={about} onChange={setAbout} options={[{ id: 'start', label: 'about the first' }, { id: 'end', label: 'about the last' }]} />
+      <Choices
+        label="Stretch about"
+        value={about}
+        onChange={setAbout}
+        options={[
+          { id: 'start', label: 'about the first' },
+          { id: 'end', label: 'about the last' },
+        ]}
+      />
       <div style={{ display: 'flex', flexWrap: 'wrap', gap: 4, marginTop: 6 }}>
         <Button onPress={stretch}>Stretch</Button>
         <Button

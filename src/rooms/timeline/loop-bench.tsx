@@ -34,7 +34,15 @@ export function LoopBench() {
     const { production } = documents.store.getState();
     const { width, height, length } = production.format;
     const check = checkLoop(production, (id) => facts[id]?.bounds);
-    const draw = (frame: number) => picture?.frame({ frame, width: WIDTH, height: Math.max(2, Math.round((WIDTH * height) / width)), samples: SAMPLES, alpha: false, as: 'rgba' });
+    const draw = (frame: number) =>
+      picture?.frame({
+        frame,
+        width: WIDTH,
+        height: Math.max(2, Math.round((WIDTH * height) / width)),
+        samples: SAMPLES,
+        alpha: false,
+        as: 'rgba',
+      });
     try {
       const [first, after] = [await draw(0), await draw(length)];
       setFound({ check, picture: first && after ? difference(first, after) : null });
@@ -57,7 +65,11 @@ export function LoopBench() {
             {found.picture === null ? '' : ` Their pictures differ by ${(found.picture * 100).toFixed(2)} %.`}
           </Hint>
         ) : (
-          <Trouble>{found.check.repeats ? 'The last frame shows the first once more: played round, it is seen twice. Let the loop end one frame later.' : `It does not close: after the last frame ${words(found.check)}.`}</Trouble>
+          <Trouble>
+            {found.check.repeats
+              ? 'The last frame shows the first once more: played round, it is seen twice. Let the loop end one frame later.'
+              : `It does not close: after the last frame ${words(found.check)}.`}
+          </Trouble>
         )
       ) : (
         <Hint>Every keyed channel ends as it began, at the frame after the last.</Hint>

@@ -16,7 +16,17 @@ export function OwnPaces({ pace, onUse }: { pace: Pace; onUse: (pace: Pace) => v
   const own = paces.find((each) => samePace(each, pace));
   const keep = (name: string) => {
     const label = name.trim().slice(0, 40);
-    if (label) edit((draft) => void draft.paces.push({ id: freshId(draft.paces, 'pace'), name: label, leave: pace.leave, arrive: pace.arrive, bounces: pace.bounces }));
+    if (label)
+      edit(
+        (draft) =>
+          void draft.paces.push({
+            id: freshId(draft.paces, 'pace'),
+            name: label,
+            leave: pace.leave,
+            arrive: pace.arrive,
+            bounces: pace.bounces,
+          }),
+      );
     setNaming(false);
   };
   return (
@@ -33,7 +43,11 @@ export function OwnPaces({ pace, onUse }: { pace: Pace; onUse: (pace: Pace) => v
         />
       ) : null}
       {own ? (
-        <IconButton label={`Forget the pace ${own.name}`} $tone="quiet" onPress={() => edit((draft) => void (draft.paces = draft.paces.filter(({ id }) => id !== own.id)))}>
+        <IconButton
+          label={`Forget the pace ${own.name}`}
+          $tone="quiet"
+          onPress={() => edit((draft) => void (draft.paces = draft.paces.filter(({ id }) => id !== own.id)))}
+        >
           <Trash2 size={12} />
         </IconButton>
       ) : naming ? (

@@ -32,19 +32,31 @@ export function ProductionCurves({ groupId, scale, playhead }: { groupId: string
     // The document as a whole changes with every edit; the channels of the group tell when these do.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [group, groupId]);
-  if (groupId === null || channels.length === 0) return <p style={{ padding: '12px 14px', color: 'var(--faint)', fontSize: 12 }}>Pick a lane to see the curves of its channels.</p>;
+  if (groupId === null || channels.length === 0)
+    return <p style={{ padding: '12px 14px', color: 'var(--faint)', fontSize: 12 }}>Pick a lane to see the curves of its channels.</p>;
   const active = channels.find(({ name }) => name === curve)?.name ?? (channels[0]?.name as string);
   const ref = { group: groupId, name: active };
   const pickKey = (frame: number, more: boolean) => {
     const key = { ...ref, frame };
     const others = keys.filter((k) => k.group === groupId && k.name === active);
-    view.setState({ pick: { kind: 'station', group: groupId, frame }, keys: more ? [...others.filter((k) => k.frame !== frame), key] : [key] });
+    view.setState({
+      pick: { kind: 'station', group: groupId, frame },
+      keys: more ? [...others.filter((k) => k.frame !== frame), key] : [key],
+    });
   };
   return (
     <CurveView
       channels={channels}
       active={active}
-      onActivate={(name, all) => view.setState({ curve: name, pick: null, keys: all ? (channels.find((each) => each.name === name)?.channel.keys ?? []).map(({ frame }) => ({ group: groupId, name, frame })) : [] })}
+      onActivate={(name, all) =>
+        view.setState({
+          curve: name,
+          pick: null,
+          keys: all
+            ? (channels.find((each) => each.name === name)?.channel.keys ?? []).map(({ frame }) => ({ group: groupId, name, frame }))
+            : [],
+        })
+      }
       scale={scale}
       framesPerSecond={framesPerSecond(rate)}
       playhead={playhead}
@@ -75,7 +87,9 @@ export function ProductionCurves({ groupId, scale, playhead }: { groupId: string
         view.setState({ keys: [], pick: null });
       }}
       onAdd={(frame) => {
-        edit((draft) => changeChannel(draft, ref, (channel) => (keyAt(channel, frame) ? channel : withKey(channel, frame, valueAt(channel, frame)))));
+        edit((draft) =>
+          changeChannel(draft, ref, (channel) => (keyAt(channel, frame) ? channel : withKey(channel, frame, valueAt(channel, frame)))),
+        );
         pickKey(frame, false);
       }}
       snap={snap}

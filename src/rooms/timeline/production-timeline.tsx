@@ -53,7 +53,10 @@ export function ProductionTimeline() {
   const lanes = useMemo(() => {
     // Of several cameras only the lanes of the one that is looked through or selected are shown.
     const camera = selection?.kind === 'camera' ? selection.id : seen.id;
-    return lanesOf(groups.filter(({ kind, ownerId }) => (kind !== 'carrier' && kind !== 'lens' && kind !== 'aim') || ownerId === camera), new Set(selected ? [selected] : []));
+    return lanesOf(
+      groups.filter(({ kind, ownerId }) => (kind !== 'carrier' && kind !== 'lens' && kind !== 'aim') || ownerId === camera),
+      new Set(selected ? [selected] : []),
+    );
   }, [groups, selected, selection, seen.id]);
   const shots = useShotRow();
   const cues = useCueRow();
@@ -65,7 +68,12 @@ export function ProductionTimeline() {
     (id: string, part: LanePart | null) => {
       const group = channelGroups(workspace.documents.store.getState().production).find((g) => g.id === id);
       if (!group) return;
-      view.setState({ selection: selectionOf(group), pick: part, keys: [], ...(group.kind === 'carrier' ? { carrierId: id.split('/')[2] ?? null } : {}) });
+      view.setState({
+        selection: selectionOf(group),
+        pick: part,
+        keys: [],
+        ...(group.kind === 'carrier' ? { carrierId: id.split('/')[2] ?? null } : {}),
+      });
     },
     [view, workspace],
   );
@@ -111,8 +119,12 @@ export function ProductionTimeline() {
       view.setState((state) => {
         const had = state.keys.some((key) => key.group === group && key.frame === frame);
         // The station that was picked before counts as the first of the selection.
-        const before = state.keys.length === 0 && state.pick?.kind === 'station' ? [{ group: state.pick.group, frame: state.pick.frame }] : state.keys;
-        return { keys: had ? state.keys.filter((key) => key.group !== group || key.frame !== frame) : [...before, { group, frame }], pick: null };
+        const before =
+          state.keys.length === 0 && state.pick?.kind === 'station' ? [{ group: state.pick.group, frame: state.pick.frame }] : state.keys;
+        return {
+          keys: had ? state.keys.filter((key) => key.group !== group || key.frame !== frame) : [...before, { group, frame }],
+          pick: null,
+        };
       }),
     [view],
   );
@@ -145,10 +157,34 @@ export function ProductionTimeline() {
       below={[speed]}
       sceneFrame={scene === Math.round(playhead) ? null : scene}
       tools={
-        <Choices label="Timeline shows" value={timelineAs} onChange={(as) => view.setState({ timelineAs: as })} options={[{ id: 'lanes', label: 'lanes' }, { id: 'curves', label: 'curves' }]} />
+        <Choices
+          label="Timeline shows"
+          value={timelineAs}
+          onChange={(as) => view.setState({ timelineAs: as })}
+          options={[
+            { id: 'lanes', label: 'lanes' },
+            { id: 'curves', label: 'curves' },
+          ]}
+        />
       }
-      body={timelineAs === 'curves' ? (scale) => <ProductionCurves groupId={selected ?? laneOf({ selection: { kind: 'camera', id: seen.id }, carrierId }, groups)} scale={scale} playhead={selected && inDeliveredTime(selected) ? playhead : scene} /> : undefined}
-      empty={keyed || timelineAs === 'curves' ? null : <p style={{ padding: '10px 14px', color: 'var(--faint)', fontSize: 12 }}>Nothing moves yet. Fly the camera in the lens view, go to a frame, and press Land here.</p>}
+      body={
+        timelineAs === 'curves'
+          ? (scale) => (
+              <ProductionCurves
+                groupId={selected ?? laneOf({ selection: { kind: 'camera', id: seen.id }, carrierId }, groups)}
+                scale={scale}
+                playhead={selected && inDeliveredTime(selected) ? playhead : scene}
+              />
+            )
+          : undefined
+      }
+      empty={
+        keyed || timelineAs === 'curves' ? null : (
+          <p style={{ padding: '10px 14px', color: 'var(--faint)', fontSize: 12 }}>
+            Nothing moves yet. Fly the camera in the lens view, go to a frame, and press Land here.
+          </p>
+        )
+      }
     />
   );
 }

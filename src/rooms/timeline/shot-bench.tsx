@@ -59,26 +59,50 @@ export function ShotBench({ span, index }: { span: ShotSpan; index: number }) {
   const atStart = useView((s) => Math.round(s.playhead) === span.from);
   const [early, setEarly] = useState(2);
   const { shot } = span;
-  const change = (recipe: Parameters<typeof changeShot>[2], gesture: string | null = null) => edit((draft) => changeShot(draft, span.from, recipe), gesture);
+  const change = (recipe: Parameters<typeof changeShot>[2], gesture: string | null = null) =>
+    edit((draft) => changeShot(draft, span.from, recipe), gesture);
   const before = shotSpans(production)[index - 1];
   const ends = before ? stationFrames(production, before.cameraId).filter((frame) => frame > before.from) : [];
   const end = ends.find((frame) => frame >= span.from - 1) ?? ends.at(-1);
   return (
     <>
-      <NameField label="Name of the shot" value={shot?.name ?? ''} placeholder={`Shot ${index + 1}`} onChange={(name) => change((s) => void (s.name = name))} />
+      <NameField
+        label="Name of the shot"
+        value={shot?.name ?? ''}
+        placeholder={`Shot ${index + 1}`}
+        onChange={(name) => change((s) => void (s.name = name))}
+      />
       <Row label="Frames">
         <span style={{ font: '12px var(--mono)', paddingRight: 7 }}>
           {span.from}–{span.to - 1} · {span.to - span.from} fr
         </span>
       </Row>
-      <Pick label="Camera" value={span.cameraId} onChange={(id) => change((s) => void (s.cameraId = id))} options={production.cameras.map(({ id, name }) => ({ id, label: name }))} />
+      <Pick
+        label="Camera"
+        value={span.cameraId}
+        onChange={(id) => change((s) => void (s.cameraId = id))}
+        options={production.cameras.map(({ id, name }) => ({ id, label: name }))}
+      />
       {index > 0 && shot ? (
         <>
           <Heading>Join to the shot before</Heading>
-          <Choices label="Join" value={shot.carry > 0 ? 'carry' : 'cut'} onChange={(join) => change((s) => void (s.carry = join === 'carry' ? 6 : 0))} options={[{ id: 'cut', label: 'cut' }, { id: 'carry', label: 'carry' }]} />
+          <Choices
+            label="Join"
+            value={shot.carry > 0 ? 'carry' : 'cut'}
+            onChange={(join) => change((s) => void (s.carry = join === 'carry' ? 6 : 0))}
+            options={[
+              { id: 'cut', label: 'cut' },
+              { id: 'carry', label: 'carry' },
+            ]}
+          />
           {shot.carry > 0 ? (
             <>
-              <SchemaFields shape={shotSchema.shape} names={['carry']} values={shot} onChange={(_, value, gesture) => change((s) => void (s.carry = Math.round(value)), gesture)} />
+              <SchemaFields
+                shape={shotSchema.shape}
+                names={['carry']}
+                values={shot}
+                onChange={(_, value, gesture) => change((s) => void (s.carry = Math.round(value)), gesture)}
+              />
               <Tick isSelected={shot.smooth} onChange={(smooth) => change((s) => void (s.smooth = smooth))}>
                 speed goes on at both ends
               </Tick>
@@ -87,9 +111,7 @@ export function ShotBench({ span, index }: { span: ShotSpan; index: number }) {
           {end === undefined ? null : (
             <>
               <NumberField meta={BEFORE_END} value={early} onChange={(v) => setEarly(Math.round(v))} />
-              <Button onPress={() => edit((draft) => moveShot(draft, shot.id, end - early))}>
-                Cut while it moves, at {end - early}
-              </Button>
+              <Button onPress={() => edit((draft) => moveShot(draft, shot.id, end - early))}>Cut while it moves, at {end - early}</Button>
             </>
           )}
           <div style={{ marginTop: 6 }}>
@@ -120,10 +142,25 @@ export function ShotBench({ span, index }: { span: ShotSpan; index: number }) {
       <Fold title="Loop">
         <LoopBench />
       </Fold>
-      <Fold title="Bent time" note={shot && shot.time.scene.keys.length > 0 ? 'this shot' : production.time.scene.keys.length > 0 ? 'the whole' : ''}>
-        {shot ? <TimeBench group={`time/${shot.id}`} from={span.from} to={span.to - 1} put={(keys) => change((s) => void (s.time.scene = { ...s.time.scene, keys }))} /> : null}
+      <Fold
+        title="Bent time"
+        note={shot && shot.time.scene.keys.length > 0 ? 'this shot' : production.time.scene.keys.length > 0 ? 'the whole' : ''}
+      >
+        {shot ? (
+          <TimeBench
+            group={`time/${shot.id}`}
+            from={span.from}
+            to={span.to - 1}
+            put={(keys) => change((s) => void (s.time.scene = { ...s.time.scene, keys }))}
+          />
+        ) : null}
         <Heading>Of the whole production</Heading>
-        <TimeBench group="time/all" from={0} to={production.format.length - 1} put={(keys) => edit((draft) => void (draft.time.scene = { ...draft.time.scene, keys }))} />
+        <TimeBench
+          group="time/all"
+          from={0}
+          to={production.format.length - 1}
+          put={(keys) => edit((draft) => void (draft.time.scene = { ...draft.time.scene, keys }))}
+        />
       </Fold>
     </>
   );

@@ -80,7 +80,17 @@ export function SoundBench() {
               {sound.name}, {sound.seconds.toFixed(1)} s
             </span>
           </Row>
-          <SchemaFields shape={soundSchema.shape} names={['from', 'gainDb']} values={sound} onChange={(name, value, gesture) => edit((draft) => void (draft.sound && Object.assign(draft.sound, { [name]: name === 'from' ? Math.round(value) : value })), gesture)} />
+          <SchemaFields
+            shape={soundSchema.shape}
+            names={['from', 'gainDb']}
+            values={sound}
+            onChange={(name, value, gesture) =>
+              edit(
+                (draft) => void (draft.sound && Object.assign(draft.sound, { [name]: name === 'from' ? Math.round(value) : value })),
+                gesture,
+              )
+            }
+          />
         </>
       ) : (
         <Hint>No sound yet. It is played in step with the picture, and cues can be found in it.</Hint>
@@ -96,7 +106,9 @@ export function SoundBench() {
       </div>
       <Heading>Cues · {cues.length}</Heading>
       <NumberField meta={EVERY} value={every} onChange={setEvery} />
-      <Button onPress={() => edit((draft) => setCues(draft, evenCues(format.length, fps, every)))}>Put cues every {Math.round(every * 100) / 100} s</Button>
+      <Button onPress={() => edit((draft) => setCues(draft, evenCues(format.length, fps, every)))}>
+        Put cues every {Math.round(every * 100) / 100} s
+      </Button>
       <NumberField meta={THRESHOLD} value={threshold} onChange={setThreshold} />
       <div style={{ display: 'flex', gap: 4 }}>
         <Button isDisabled={!ready || finding === 'busy'} onPress={() => void find()}>
@@ -124,8 +136,17 @@ export function CueBench({ cue }: { cue: Cue }) {
   const length = useProduction((p) => p.format.length);
   return (
     <>
-      <NameField label="Name of the cue" value={cue.name} placeholder="Cue" onChange={(name) => edit((draft) => void draft.cues.filter(({ id }) => id === cue.id).forEach((found) => (found.name = name)))} />
-      <NumberField meta={{ label: 'At', unit: 'fr', min: 0, max: length - 1, rest: cue.frame, step: 1, digits: 1, shown: 1 }} value={cue.frame} onChange={(frame, gesture) => edit((draft) => moveCue(draft, cue.id, frame, follow), gesture)} />
+      <NameField
+        label="Name of the cue"
+        value={cue.name}
+        placeholder="Cue"
+        onChange={(name) => edit((draft) => void draft.cues.filter(({ id }) => id === cue.id).forEach((found) => (found.name = name)))}
+      />
+      <NumberField
+        meta={{ label: 'At', unit: 'fr', min: 0, max: length - 1, rest: cue.frame, step: 1, digits: 1, shown: 1 }}
+        value={cue.frame}
+        onChange={(frame, gesture) => edit((draft) => moveCue(draft, cue.id, frame, follow), gesture)}
+      />
       <Tick isSelected={follow} onChange={(cuesCarry) => view.setState({ cuesCarry })}>
         keys and shots on it follow
       </Tick>

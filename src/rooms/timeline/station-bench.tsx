@@ -34,8 +34,25 @@ const isAt = (frame: number) => (key: Key) => Math.abs(key.frame - frame) < SAME
 const keyOf = (channel: Channel, frame: number) => channel.keys.find(isAt(frame));
 
 /** Which channels of a lane an edit is for: all of them, or one. */
-function ScopePick({ group, names, value, onChange }: { group: ChannelGroup; names: readonly string[]; value: string; onChange: (name: string) => void }) {
-  return <Pick label="Applies to" value={value} onChange={onChange} options={[{ id: ALL, label: 'all channels' }, ...names.map((id) => ({ id, label: channelMeta(group, id).label }))]} />;
+function ScopePick({
+  group,
+  names,
+  value,
+  onChange,
+}: {
+  group: ChannelGroup;
+  names: readonly string[];
+  value: string;
+  onChange: (name: string) => void;
+}) {
+  return (
+    <Pick
+      label="Applies to"
+      value={value}
+      onChange={onChange}
+      options={[{ id: ALL, label: 'all channels' }, ...names.map((id) => ({ id, label: channelMeta(group, id).label }))]}
+    />
+  );
 }
 
 function StationBench({ group, frame }: { group: ChannelGroup; frame: number }) {
@@ -55,12 +72,22 @@ function StationBench({ group, frame }: { group: ChannelGroup; frame: number }) 
       <Heading>
         Station at {formatShortTimecode(frame, rate)} · {names.length} {names.length === 1 ? 'key' : 'keys'}
       </Heading>
-      <ScopePick group={group} names={names} value={only ?? ALL} onChange={(next) => {
-        setScope(next);
-        view.setState({ keys: [] });
-      }} />
+      <ScopePick
+        group={group}
+        names={names}
+        value={only ?? ALL}
+        onChange={(next) => {
+          setScope(next);
+          view.setState({ keys: [] });
+        }}
+      />
       <div style={{ margin: '6px 0' }}>
-        <Choices label="How it is passed" options={JOINS} value={joins.size === 1 ? ([...joins][0] ?? null) : null} onChange={(join) => edit((draft) => changeStation(draft, group.id, frame, { join }, only))} />
+        <Choices
+          label="How it is passed"
+          options={JOINS}
+          value={joins.size === 1 ? ([...joins][0] ?? null) : null}
+          onChange={(join) => edit((draft) => changeStation(draft, group.id, frame, { join }, only))}
+        />
       </div>
       {only ? <KeyBench group={group} name={only} frame={frame} /> : null}
       <OutsidePicks group={group} name={only} />
@@ -136,12 +163,21 @@ function MoveBench({ group, from, to }: { group: ChannelGroup; from: number; to:
       <div style={{ margin: '6px 0' }}>
         <PaceCurve pace={pace} colour={hueColour(group.hue, 0.6)} onChange={put} />
       </div>
-      <Choices label="Pace" options={PACE_NAMES.map((id) => ({ id, label: id }))} value={held ? null : paceName(pace)} onChange={(name) => put(PACES[name], null)} />
+      <Choices
+        label="Pace"
+        options={PACE_NAMES.map((id) => ({ id, label: id }))}
+        value={held ? null : paceName(pace)}
+        onChange={(name) => put(PACES[name], null)}
+      />
       <OwnPaces pace={pace} onUse={(own) => put(own, null)} />
       {held ? <Hint>The station before this move holds: nothing moves until the next one. A pace makes it move.</Hint> : null}
       <div style={{ marginTop: 6 }}>
         {pace.bounces > 0 ? (
-          <NumberField meta={BOUNCES} value={pace.bounces} onChange={(bounces, gesture) => put({ ...pace, bounces: Math.round(bounces) }, gesture)} />
+          <NumberField
+            meta={BOUNCES}
+            value={pace.bounces}
+            onChange={(bounces, gesture) => put({ ...pace, bounces: Math.round(bounces) }, gesture)}
+          />
         ) : (
           <>
             {end('leave')}
@@ -155,5 +191,9 @@ function MoveBench({ group, from, to }: { group: ChannelGroup; from: number; to:
 
 /** What is picked in the timeline: a station or a move. */
 export function PickBench({ group, pick }: { group: ChannelGroup; pick: TimelinePick }) {
-  return pick.kind === 'station' ? <StationBench key={group.id} group={group} frame={pick.frame} /> : <MoveBench key={group.id} group={group} from={pick.from} to={pick.to} />;
+  return pick.kind === 'station' ? (
+    <StationBench key={group.id} group={group} frame={pick.frame} />
+  ) : (
+    <MoveBench key={group.id} group={group} from={pick.from} to={pick.to} />
+  );
 }

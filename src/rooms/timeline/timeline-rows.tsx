@@ -40,7 +40,15 @@ export function useShotRow(): TimelineRow {
     () =>
       shotSpans({ shots, cameras, format }).map(({ shot, cameraId, from, to }): ShotBlock => {
         const camera = cameras.find(({ id }) => id === cameraId);
-        return { id: shot?.id ?? 'all', name: shot?.name ?? '', camera: camera?.name ?? '', hue: camera?.hue ?? 0, from, to, carry: shot?.carry ?? 0 };
+        return {
+          id: shot?.id ?? 'all',
+          name: shot?.name ?? '',
+          camera: camera?.name ?? '',
+          hue: camera?.hue ?? 0,
+          from,
+          to,
+          carry: shot?.carry ?? 0,
+        };
       }),
     [shots, cameras, format],
   );
@@ -62,7 +70,12 @@ export function useShotRow(): TimelineRow {
     label: (
       <>
         <span>Shots</span>
-        <IconButton label="Split the shot at the playhead, with a new camera" keys="\" $tone="quiet" onPress={() => splitAtPlayhead(workspace, true)}>
+        <IconButton
+          label="Split the shot at the playhead, with a new camera"
+          keys="\"
+          $tone="quiet"
+          onPress={() => splitAtPlayhead(workspace, true)}
+        >
           <Scissors size={12} />
         </IconButton>
       </>
@@ -77,7 +90,12 @@ export function useCueRow(): TimelineRow {
   const { view } = workspace;
   const edit = useEdit();
   const { cues, sound, format } = useProduction((p) => p);
-  const { ready, selected, snap, carry } = useView((s) => ({ ready: s.sound, selected: s.selection?.kind === 'cue' ? s.selection.id : null, snap: s.snap, carry: s.cuesCarry }));
+  const { ready, selected, snap, carry } = useView((s) => ({
+    ready: s.sound,
+    selected: s.selection?.kind === 'cue' ? s.selection.id : null,
+    snap: s.snap,
+    carry: s.cuesCarry,
+  }));
   const waveform = useMemo<Waveform | null>(() => {
     if (!sound || !ready) return null;
     const { lows, highs, seconds } = ready.stretches;
@@ -109,10 +127,18 @@ export function useCueRow(): TimelineRow {
     label: (
       <>
         <span>{sound ? 'Sound' : 'Cues'}</span>
-        <IconButton label={snap ? 'Things fall on cues: let them go' : 'Let things fall on cues'} $tone="quiet" onPress={() => view.setState({ snap: !snap })}>
+        <IconButton
+          label={snap ? 'Things fall on cues: let them go' : 'Let things fall on cues'}
+          $tone="quiet"
+          onPress={() => view.setState({ snap: !snap })}
+        >
           <Magnet size={12} color={snap ? 'var(--verdigris)' : undefined} />
         </IconButton>
-        <IconButton label="Sound and cues" $tone="quiet" onPress={() => view.setState({ selection: { kind: 'sound', id: 'sound' }, pick: null })}>
+        <IconButton
+          label="Sound and cues"
+          $tone="quiet"
+          onPress={() => view.setState({ selection: { kind: 'sound', id: 'sound' }, pick: null })}
+        >
           <AudioLines size={13} />
         </IconButton>
       </>
@@ -125,14 +151,20 @@ export function useCueRow(): TimelineRow {
 export function useSpeedRow(): TimelineRow {
   const production = useDeferredValue(useProduction((p) => p));
   const facts = useDeferredValue(useView((s) => s.facts));
-  const motion = useMemo(() => frameMotion(production, (id) => facts[id]?.bounds, Math.ceil(production.format.length / MOTION_FRAMES)), [production, facts]);
+  const motion = useMemo(
+    () => frameMotion(production, (id) => facts[id]?.bounds, Math.ceil(production.format.length / MOTION_FRAMES)),
+    [production, facts],
+  );
   const most = Math.max(0, ...motion.map(({ pixels }) => pixels));
   const strobes = motion.some((each) => each.strobes);
   return {
     id: 'speed',
     height: CHART_HEIGHT,
     label: (
-      <span style={{ lineHeight: 1.15 }} title="The fastest motion of any mark in the picture; marked where the steps between frames would be seen">
+      <span
+        style={{ lineHeight: 1.15 }}
+        title="The fastest motion of any mark in the picture; marked where the steps between frames would be seen"
+      >
         Motion
         <br />
         <small style={{ font: '11px var(--mono)', color: strobes ? 'var(--coral)' : 'var(--faint)' }}>

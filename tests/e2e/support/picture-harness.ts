@@ -26,7 +26,11 @@ function draw({ production, frame, width, height, samples, alpha }: DrawOrder): 
   const exposure = exposureSeconds(production.shutterDeg, production.format.rate);
   for (let i = 0; i < samples; i++) {
     const sample = subFrameSample(production.seed, i, samples);
-    painter.addSubFrame(evaluate(production, seconds + (sample.shutter - 0.5) * exposure, boundsOf, { pictureFrame: frame }), 'full', sample);
+    painter.addSubFrame(
+      evaluate(production, seconds + (sample.shutter - 0.5) * exposure, boundsOf, { pictureFrame: frame }),
+      'full',
+      sample,
+    );
   }
   const pixels = painter.read(evaluate(production, seconds, boundsOf), alpha);
   painter.dispose();

@@ -16,7 +16,10 @@ export async function pictureOf(page: Page, frame: number, samples = 1): Promise
 
 export async function makeProduction(page: Page, url: string, name: string, length = '01:00'): Promise<void> {
   await page.goto(url);
-  await page.getByRole('button', { name: /New production|Make the first production/ }).first().click();
+  await page
+    .getByRole('button', { name: /New production|Make the first production/ })
+    .first()
+    .click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Name').fill(name);
   await dialog.getByLabel('Length as timecode or frames').fill(length);

@@ -4,7 +4,14 @@ import { closeTheLoop } from '@/core/production/edits/key-edits';
 import { addForm } from '@/core/production/edits/mark-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
 
-const key = (frame: number, value: number) => ({ frame, value, join: 'straight' as const, arrive: { influence: 0.4, speed: 0 }, leave: { influence: 0.4, speed: 0 }, bounces: 0 });
+const key = (frame: number, value: number) => ({
+  frame,
+  value,
+  join: 'straight' as const,
+  arrive: { influence: 0.4, speed: 0 },
+  leave: { influence: 0.4, speed: 0 },
+  bounces: 0,
+});
 
 /** A turntable of 120 frames: the mark turns once, the light goes to and fro. */
 const turning = (lastFrame: number): Production =>
@@ -15,11 +22,14 @@ const turning = (lastFrame: number): Production =>
     draft.set.key.azimuth.keys = [key(0, -20), key(60, 40), key(lastFrame, -20)];
   });
 
-test('a full turn keyed from the first frame to the one after the last closes; keyed to the last it repeats a frame (common practice)', () => {
-  expect(checkLoop(turning(120), () => null)).toMatchObject({ closes: true, repeats: false });
-  expect(checkLoop(turning(119), () => null).repeats).toBe(true);
-  expect(checkLoop(turning(160), () => null)).toMatchObject({ closes: false, markDegrees: expect.closeTo(90, 6) });
-});
+test(
+  'a full turn keyed from the first frame to the one after the last closes; keyed to the last it repeats a frame ' + '(common practice)',
+  () => {
+    expect(checkLoop(turning(120), () => null)).toMatchObject({ closes: true, repeats: false });
+    expect(checkLoop(turning(119), () => null).repeats).toBe(true);
+    expect(checkLoop(turning(160), () => null)).toMatchObject({ closes: false, markDegrees: expect.closeTo(90, 6) });
+  },
+);
 
 test('says what differs: the camera, a mark, the light', () => {
   const open = produce(turning(120), (draft) => {
@@ -32,5 +42,10 @@ test('says what differs: the camera, a mark, the light', () => {
   expect(found.metres).toBeCloseTo(8 * Math.SQRT2, 6);
   expect(found.degrees).toBeCloseTo(90, 6);
   expect(found.light).toBeCloseTo(2, 9);
-  expect(checkLoop(produce(open, (draft) => closeTheLoop(draft, 120)), () => null).closes).toBe(true);
+  expect(
+    checkLoop(
+      produce(open, (draft) => closeTheLoop(draft, 120)),
+      () => null,
+    ).closes,
+  ).toBe(true);
 });

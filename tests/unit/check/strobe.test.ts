@@ -5,7 +5,14 @@ import { splitShot } from '@/core/production/edits/shot-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
 
 const box = { min: [-0.01, -0.01, 0] as const, max: [0.01, 0.01, 0] as const };
-const key = (frame: number, value: number) => ({ frame, value, join: 'straight' as const, arrive: { influence: 0.4, speed: 0 }, leave: { influence: 0.4, speed: 0 }, bounces: 0 });
+const key = (frame: number, value: number) => ({
+  frame,
+  value,
+  join: 'straight' as const,
+  arrive: { influence: 0.4, speed: 0 },
+  leave: { influence: 0.4, speed: 0 },
+  bounces: 0,
+});
 
 /** A small mark that crosses the frame in so many seconds, at 24 fr/s with a shutter of 180°, through a camera that stands still. */
 function crossing(seconds: number, shutterDeg = 180): Production {

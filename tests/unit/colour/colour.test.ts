@@ -12,10 +12,13 @@ test.each([
   expect(srgbToLinear(encoded)).toBeCloseTo(linear, 5);
 });
 
-test.each(['#000000', '#ffffff', '#7c1f24', '#1b2634', '#d6ab5c', '#030201'])('%s in linear light agrees with the library colorjs.io', (hex) => {
-  const theirs = new Color(hex).to('srgb-linear').coords as number[];
-  linearColour(hex).forEach((v, i) => expect(v).toBeCloseTo(theirs[i] as number, 6));
-});
+test.each(['#000000', '#ffffff', '#7c1f24', '#1b2634', '#d6ab5c', '#030201'])(
+  '%s in linear light agrees with the library colorjs.io',
+  (hex) => {
+    const theirs = new Color(hex).to('srgb-linear').coords as number[];
+    linearColour(hex).forEach((v, i) => expect(v).toBeCloseTo(theirs[i] as number, 6));
+  },
+);
 
 describe('the display transform', () => {
   test('changes nothing below the knee, so that chosen colours stay what they are', () => {

@@ -16,7 +16,14 @@ import { forwardOf, invertRigid, multiply, positionOf, transformDirection, trans
 import { boxCorners, dot, subtract, type Vec3 } from '@/core/space/vector';
 import { markSurfaces } from '@/picture/mark-surfaces';
 
-const key = (frame: number, value: number) => ({ frame, value, join: 'straight' as const, arrive: { influence: 0.4, speed: 0 }, leave: { influence: 0.4, speed: 0 }, bounces: 0 });
+const key = (frame: number, value: number) => ({
+  frame,
+  value,
+  join: 'straight' as const,
+  arrive: { influence: 0.4, speed: 0 },
+  leave: { influence: 0.4, speed: 0 },
+  bounces: 0,
+});
 
 /** A star and a ring before it, a camera that orbits and comes nearer. */
 const production: Production = produce(emptyProduction('Anemone', { width: 1920, height: 1080, rate: '25', length: 100 }), (draft) => {
@@ -47,9 +54,14 @@ function axisByThree(frame: number): number | null {
   for (const mark of production.marks) {
     const into = invertRigid(markPose(mark, frame, boundsOf(mark.id)));
     for (const { mesh, pose: stand } of solids.get(mark.id)?.pieces ?? []) {
-      const geometry = new BufferGeometry().setAttribute('position', new BufferAttribute(mesh.positions, 3)).setIndex(new BufferAttribute(mesh.indices, 1));
+      const geometry = new BufferGeometry()
+        .setAttribute('position', new BufferAttribute(mesh.positions, 3))
+        .setIndex(new BufferAttribute(mesh.indices, 1));
       const inner = multiply(invertRigid(stand), into);
-      const ray = new Raycaster(new Vector3(...transformPoint(inner, positionOf(pose))), new Vector3(...transformDirection(inner, forwardOf(pose))));
+      const ray = new Raycaster(
+        new Vector3(...transformPoint(inner, positionOf(pose))),
+        new Vector3(...transformDirection(inner, forwardOf(pose))),
+      );
       const met = ray.intersectObject(new Mesh(geometry, new MeshBasicMaterial({ side: DoubleSide })))[0];
       if (met && (first === null || met.distance < first)) first = met.distance;
     }
@@ -77,7 +89,11 @@ describe('follow focus', () => {
       let least = Infinity;
       for (const { mesh, pose: piece } of solids.get(ring.id)?.pieces ?? []) {
         for (let i = 0; i < mesh.positions.length; i += 3) {
-          const point = transformPoint(multiply(stand, piece), [mesh.positions[i] as number, mesh.positions[i + 1] as number, mesh.positions[i + 2] as number]);
+          const point = transformPoint(multiply(stand, piece), [
+            mesh.positions[i] as number,
+            mesh.positions[i + 1] as number,
+            mesh.positions[i + 2] as number,
+          ]);
           const away = Math.hypot(...subtract(point, positionOf(pose)));
           if (away < least) [least, nearest] = [away, point];
         }
@@ -89,7 +105,8 @@ describe('follow focus', () => {
   });
 
   test('smoothed over frames it has no jump where the axis leaves one mark for another', () => {
-    const follow = (smooth: number) => Array.from({ length: 990 }, (_, i) => focusDistanceAt(production, focused({ on: 'axis', smooth }), i / 10, boundsOf, surfaces));
+    const follow = (smooth: number) =>
+      Array.from({ length: 990 }, (_, i) => focusDistanceAt(production, focused({ on: 'axis', smooth }), i / 10, boundsOf, surfaces));
     const steps = (values: number[]) => Math.max(...values.slice(1).map((v, i) => Math.abs(v - (values[i] as number))));
     expect(steps(follow(0))).toBeGreaterThan(0.3);
     expect(steps(follow(16))).toBeLessThan(0.06);
@@ -98,7 +115,10 @@ describe('follow focus', () => {
   test('a point, a front, a distance, and a target that is gone', () => {
     const pose = cameraPose(production, camera, 0, boundsOf);
     const point = { x: 0.4, y: 0.2, z: -0.3 };
-    expect(focusDistanceAt(production, focused({ on: 'point', point }), 0, boundsOf)).toBeCloseTo(dot(subtract([0.4, 0.2, -0.3], positionOf(pose)), forwardOf(pose)), 9);
+    expect(focusDistanceAt(production, focused({ on: 'point', point }), 0, boundsOf)).toBeCloseTo(
+      dot(subtract([0.4, 0.2, -0.3], positionOf(pose)), forwardOf(pose)),
+      9,
+    );
     expect(focusDistanceAt(production, focused({ on: 'front', markId: 'gone' }), 0, boundsOf)).toBe(8);
     expect(focusDistanceAt(production, focused({ on: 'front', markId: star.id }), 0, boundsOf)).toBeGreaterThan(7);
   });
@@ -106,10 +126,18 @@ describe('follow focus', () => {
   test('a rack goes from one target to the other as it is keyed, evenly in one over the distance', () => {
     const racked = (share: number) =>
       produce(camera, (draft) => {
-        Object.assign(draft.focus, { on: 'point', point: { x: 0, y: 0, z: 0 }, to: { on: 'point', markId: null, point: { x: 0, y: 0, z: -8 } } });
+        Object.assign(draft.focus, {
+          on: 'point',
+          point: { x: 0, y: 0, z: 0 },
+          to: { on: 'point', markId: null, point: { x: 0, y: 0, z: -8 } },
+        });
         draft.lens.rack = { rest: share, keys: [] };
       });
-    const [near, half, far] = [0, 0.5, 1].map((share) => focusDistanceAt(production, racked(share), 50, boundsOf)) as [number, number, number];
+    const [near, half, far] = [0, 0.5, 1].map((share) => focusDistanceAt(production, racked(share), 50, boundsOf)) as [
+      number,
+      number,
+      number,
+    ];
     expect(far).toBeGreaterThan(near + 2);
     expect(1 / half).toBeCloseTo((1 / near + 1 / far) / 2, 12);
   });
@@ -128,7 +156,9 @@ describe('hold size', () => {
     const height = (frame: number) => {
       const { camera: state } = evaluate(held, frame / 25, boundsOf);
       const pose = markPose(star, frame, boundsOf(star.id));
-      const ups = boxCorners(boundsOf(star.id) ?? { min: [0, 0, 0], max: [0, 0, 0] }).map((corner) => projected(state, transformPoint(pose, corner))?.[1] ?? NaN);
+      const ups = boxCorners(boundsOf(star.id) ?? { min: [0, 0, 0], max: [0, 0, 0] }).map(
+        (corner) => projected(state, transformPoint(pose, corner))?.[1] ?? NaN,
+      );
       return Math.max(...ups) - Math.min(...ups);
     };
     for (const frame of [20, 50, 75, 99]) expect(Math.abs(height(frame) / height(0) - 1)).toBeLessThan(1e-3);
@@ -154,7 +184,14 @@ describe('the iris', () => {
     expect(Math.max(...all.map((p) => Math.hypot(...p)))).toBeCloseTo(corner, 1);
     const near = (x: number, y: number) => all.filter(([px, py]) => Math.hypot(px - x, py - y) < 0.2).length;
     const expected = 20_000 * 0.04;
-    for (const [x, y] of [[0, 0], [0.6, 0], [0, 0.75], [-0.4, 0.5], [0.5, -0.5]] as const) expect(Math.abs(near(x, y) / expected - 1)).toBeLessThan(0.05);
+    for (const [x, y] of [
+      [0, 0],
+      [0.6, 0],
+      [0, 0.75],
+      [-0.4, 0.5],
+      [0.5, -0.5],
+    ] as const)
+      expect(Math.abs(near(x, y) / expected - 1)).toBeLessThan(0.05);
   });
 
   test('a squeeze makes what is out of focus narrow and keeps its area', () => {

@@ -12,7 +12,15 @@ import { anglesOf, positionOf } from '@/core/space/matrix';
 import { distance } from '@/core/space/vector';
 
 const nowhere = () => null;
-const key = (frame: number, value: number, more = {}) => ({ frame, value, join: 'eased' as const, arrive: { influence: 0.42, speed: 0 }, leave: { influence: 0.42, speed: 0 }, bounces: 0, ...more });
+const key = (frame: number, value: number, more = {}) => ({
+  frame,
+  value,
+  join: 'eased' as const,
+  arrive: { influence: 0.42, speed: 0 },
+  leave: { influence: 0.42, speed: 0 },
+  bounces: 0,
+  ...more,
+});
 
 /** Camera 1 orbits; from frame 40 camera 2, which dollies. */
 function twoShots(carry = 0, smooth = true): Production {
@@ -51,7 +59,10 @@ describe('shots', () => {
     const one = emptyProduction('One', { width: 640, height: 360, rate: '24', length: 48 });
     expect(shotSpans(one)).toEqual([{ shot: null, cameraId: 'camera-1', from: 0, to: 48 }]);
     const two = twoShots();
-    expect(shotSpans(two).map(({ cameraId, from, to }) => [cameraId, from, to])).toEqual([['camera-1', 0, 40], ['camera-2', 40, 100]]);
+    expect(shotSpans(two).map(({ cameraId, from, to }) => [cameraId, from, to])).toEqual([
+      ['camera-1', 0, 40],
+      ['camera-2', 40, 100],
+    ]);
     expect(at(two, 39.999).focalLengthMm).toBe(24);
     expect(at(two, 40).focalLengthMm).toBe(85);
   });
@@ -119,7 +130,9 @@ describe('a carry', () => {
 describe('constant through cuts', () => {
   test('every move is straight but the arrival of the last', () => {
     const done = produce(twoShots(), (draft) => straightenThroughCuts(draft, 'camera-2'));
-    const joins = done.cameras.map(({ carriers }) => Object.values(carriers[0]?.channels ?? {}).flatMap(({ keys }) => keys.map(({ join }) => join)));
+    const joins = done.cameras.map(({ carriers }) =>
+      Object.values(carriers[0]?.channels ?? {}).flatMap(({ keys }) => keys.map(({ join }) => join)),
+    );
     expect(joins[0]?.every((join) => join === 'straight')).toBe(true);
     expect(joins[1]).toEqual(['straight', 'eased']);
   });
@@ -170,7 +183,12 @@ describe('bent time', () => {
     const keys = (...scene: number[]) => ({ scene, delivered: [] });
     const steps = (production: Production, scene: number[], from: number, direction: -1 | 1) => {
       const found: number[] = [];
-      for (let at: number | undefined = nextKeyFrame(production, keys(...scene), from, direction); at !== undefined; at = nextKeyFrame(production, keys(...scene), at, direction)) found.push(at);
+      for (
+        let at: number | undefined = nextKeyFrame(production, keys(...scene), from, direction);
+        at !== undefined;
+        at = nextKeyFrame(production, keys(...scene), at, direction)
+      )
+        found.push(at);
       return found;
     };
     const plain = produce(twoShots(), (draft) => void (draft.shots = []));

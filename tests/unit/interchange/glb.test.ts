@@ -12,7 +12,8 @@ import { packagedTypeface } from '../support/fonts';
 
 /** glTF 2.0 as judged by the validator of the Khronos Group. */
 
-const made = (recipe: (draft: Production) => void): Mark => produce(emptyProduction('Test', { width: 1920, height: 1080, rate: '25', length: 100 }), (draft) => void recipe(draft)).marks[0] as Mark;
+const made = (recipe: (draft: Production) => void): Mark =>
+  produce(emptyProduction('Test', { width: 1920, height: 1080, rate: '25', length: 100 }), (draft) => void recipe(draft)).marks[0] as Mark;
 
 const MARKS: [string, (draft: Production) => void][] = [
   [
@@ -30,7 +31,16 @@ const MARKS: [string, (draft: Production) => void][] = [
     'an outward bevel with a drawn profile',
     (draft) => {
       addWordmark(draft, 'SO');
-      changeMark(draft, 'mark-1', (mark) => Object.assign(mark.shells[0]?.front ?? {}, { outward: true, profile: 'drawn', points: [{ in: 0.3, up: 0.6, smooth: true }, { in: 0.6, up: 0.7, smooth: false }] }));
+      changeMark(draft, 'mark-1', (mark) =>
+        Object.assign(mark.shells[0]?.front ?? {}, {
+          outward: true,
+          profile: 'drawn',
+          points: [
+            { in: 0.3, up: 0.6, smooth: true },
+            { in: 0.6, up: 0.7, smooth: false },
+          ],
+        }),
+      );
     },
   ],
   [

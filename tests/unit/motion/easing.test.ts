@@ -36,7 +36,8 @@ describe('cubic Bezier easing', () => {
         for (const y1 of [-0.6, 0, 1.4]) {
           for (const y2 of [-0.3, 1, 1.6]) {
             const theirs = bezierEasing(x1, y1, x2, y2);
-            for (const x of [0.05, 0.31, 0.5, 0.77, 0.98]) expect(Math.abs(cubicBezierEasing(x1, y1, x2, y2, x) - theirs(x))).toBeLessThan(2e-4);
+            for (const x of [0.05, 0.31, 0.5, 0.77, 0.98])
+              expect(Math.abs(cubicBezierEasing(x1, y1, x2, y2, x) - theirs(x))).toBeLessThan(2e-4);
           }
         }
       }
@@ -94,7 +95,8 @@ describe('joins', () => {
 });
 
 describe('paces', () => {
-  const span = (name: keyof typeof PACES) => channel(key(0, 0, { leave: PACES[name].leave, bounces: PACES[name].bounces }), key(100, 1, { arrive: PACES[name].arrive }));
+  const span = (name: keyof typeof PACES) =>
+    channel(key(0, 0, { leave: PACES[name].leave, bounces: PACES[name].bounces }), key(100, 1, { arrive: PACES[name].arrive }));
 
   test.each(PACE_NAMES)('%s begins and ends where it should, and is known by its name', (name) => {
     expect([valueAt(span(name), 0), valueAt(span(name), 100)]).toEqual([0, 1]);
@@ -104,7 +106,8 @@ describe('paces', () => {
   test('settle leaves fast and arrives slowly; launch is the reverse (common practice)', () => {
     expect(valueAt(span('settle'), 30)).toBeGreaterThan(0.6);
     expect(speedAt(span('settle'), 99)).toBeLessThan(0.001);
-    for (let frame = 0; frame <= 100; frame += 5) expect(valueAt(span('launch'), frame)).toBeCloseTo(1 - valueAt(span('settle'), 100 - frame), 6);
+    for (let frame = 0; frame <= 100; frame += 5)
+      expect(valueAt(span('launch'), frame)).toBeCloseTo(1 - valueAt(span('settle'), 100 - frame), 6);
   });
 
   test('even moves at one speed; linger is slow in the middle', () => {

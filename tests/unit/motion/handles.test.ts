@@ -5,7 +5,15 @@ import { curvesOf, speedScale, valueScale } from '@/parts/curve-view/curve-geome
 import { keysInBox } from '@/parts/timeline/box-selection';
 import { timeScale } from '@/parts/timeline/time-scale';
 
-const key = (frame: number, value: number, more: Partial<Key> = {}): Key => ({ frame, value, join: 'eased', arrive: { influence: 0.4, speed: 0 }, leave: { influence: 0.4, speed: 0 }, bounces: 0, ...more });
+const key = (frame: number, value: number, more: Partial<Key> = {}): Key => ({
+  frame,
+  value,
+  join: 'eased',
+  arrive: { influence: 0.4, speed: 0 },
+  leave: { influence: 0.4, speed: 0 },
+  bounces: 0,
+  ...more,
+});
 const channel: Channel = { rest: 0, keys: [key(0, 0), key(40, 10), key(60, 4)] };
 
 describe('handles in the units of the curve', () => {
@@ -66,10 +74,23 @@ describe('curves on the page', () => {
 });
 
 test('a box over the lanes selects the keys whose rivets lie in it', () => {
-  const lane = (id: string, frames: number[]) => ({ id, label: id, owner: '', hue: null, rivets: frames.map((frame) => ({ frame, join: null })), moves: [] });
+  const lane = (id: string, frames: number[]) => ({
+    id,
+    label: id,
+    owner: '',
+    hue: null,
+    rivets: frames.map((frame) => ({ frame, join: null })),
+    moves: [],
+  });
   const lanes = [lane('a', [0, 10, 20]), lane('b', [10, 30])];
   const scale = timeScale({ from: 0, to: 40 }, 424);
-  expect(keysInBox(lanes, scale, { x0: scale(8), y0: 10, x1: scale(25), y1: 34 })).toEqual([{ group: 'a', frame: 10 }, { group: 'a', frame: 20 }]);
+  expect(keysInBox(lanes, scale, { x0: scale(8), y0: 10, x1: scale(25), y1: 34 })).toEqual([
+    { group: 'a', frame: 10 },
+    { group: 'a', frame: 20 },
+  ]);
   // Drawn backwards, over both lanes.
-  expect(keysInBox(lanes, scale, { x0: scale(12), y0: 70, x1: scale(5), y1: 5 })).toEqual([{ group: 'a', frame: 10 }, { group: 'b', frame: 10 }]);
+  expect(keysInBox(lanes, scale, { x0: scale(12), y0: 70, x1: scale(5), y1: 5 })).toEqual([
+    { group: 'a', frame: 10 },
+    { group: 'b', frame: 10 },
+  ]);
 });

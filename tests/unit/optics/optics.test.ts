@@ -1,5 +1,13 @@
 import { focusDistanceOn } from '@/core/optics/focus';
-import { angleOfViewDeg, apertureMetres, circleOfConfusionMm, depthOfField, focalLengthForAngle, hyperfocalMetres, permittedCircleMm } from '@/core/optics/lens';
+import {
+  angleOfViewDeg,
+  apertureMetres,
+  circleOfConfusionMm,
+  depthOfField,
+  focalLengthForAngle,
+  hyperfocalMetres,
+  permittedCircleMm,
+} from '@/core/optics/lens';
 import { discPoint, subFrameSample } from '@/core/optics/samples';
 import { IDENTITY, multiply, panTiltRoll, translation } from '@/core/space/matrix';
 import { lensRadius } from '@/picture/projection';
@@ -53,7 +61,15 @@ test('the permitted circle of the 36 x 24 frame is 0.03 mm (common practice)', (
 });
 
 test('the lens disc that is drawn from makes the handbook’s circle in a frame that does not breathe', () => {
-  const camera = { pose: IDENTITY, focalLengthMm: 50, fStop: 1.4, focusDistance: 2, sensorWidthMm: 36, sensorHeightMm: 24, iris: { blades: 0, roundness: 1, squeeze: 1, turn: 0 } };
+  const camera = {
+    pose: IDENTITY,
+    focalLengthMm: 50,
+    fStop: 1.4,
+    focusDistance: 2,
+    sensorWidthMm: 36,
+    sensorHeightMm: 24,
+    iris: { blades: 0, roundness: 1, squeeze: 1, turn: 0 },
+  };
   const distance = 3;
   // A point at `distance` seen from the rim of the disc moves by this on a sensor f behind the lens.
   const diameterMm = 2 * lensRadius(camera) * (Math.abs(distance - 2) / (distance * 2)) * 50;
@@ -96,14 +112,21 @@ describe('the points of the picture’s integral', () => {
   });
 
   test('divide the exposure evenly', () => {
-    const times = all(48).map((s) => s.shutter).sort((a, b) => a - b);
+    const times = all(48)
+      .map((s) => s.shutter)
+      .sort((a, b) => a - b);
     times.forEach((time, i) => expect(time).toBeCloseTo((i + 0.5) / 48, 9));
   });
 
   test('fill the lens evenly: centre, spread and share within half the radius are those of a disc (geometry)', () => {
     const lens = all(128).map((s) => s.lens);
     const mean = (f: (p: readonly [number, number]) => number) => lens.reduce((sum, p) => sum + f(p), 0) / lens.length;
-    expect(Math.hypot(mean((p) => p[0]), mean((p) => p[1]))).toBeLessThan(0.02);
+    expect(
+      Math.hypot(
+        mean((p) => p[0]),
+        mean((p) => p[1]),
+      ),
+    ).toBeLessThan(0.02);
     expect(mean((p) => p[0] * p[0])).toBeCloseTo(0.25, 2);
     expect(mean((p) => p[0] * p[1])).toBeCloseTo(0, 1);
     expect(lens.filter((p) => Math.hypot(...p) < 0.5).length).toBe(32);
@@ -113,7 +136,10 @@ describe('the points of the picture’s integral', () => {
   test('seen from any side the lens points leave no gap wider than a few even steps', () => {
     for (let angle = 0; angle < 180; angle += 15) {
       const [c, s] = [Math.cos((angle * Math.PI) / 180), Math.sin((angle * Math.PI) / 180)];
-      const along = Array.from({ length: 64 }, (_, j) => discPoint(j, 64)).map(([x, y]) => c * x + s * y).filter((v) => Math.abs(v) < 0.8).sort((a, b) => a - b);
+      const along = Array.from({ length: 64 }, (_, j) => discPoint(j, 64))
+        .map(([x, y]) => c * x + s * y)
+        .filter((v) => Math.abs(v) < 0.8)
+        .sort((a, b) => a - b);
       const gaps = along.slice(1).map((v, i) => v - (along[i] as number));
       expect(Math.max(...gaps)).toBeLessThan((2 / 64) * 5);
     }

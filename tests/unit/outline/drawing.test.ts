@@ -4,7 +4,8 @@ import { MAX_SVG_BYTES, readSvg } from '@/core/outline/svg/read-svg';
 import { ringBounds, signedArea } from '@/core/outline/ring';
 import { LANTERN_FISH, LANTERN_FISH_SVG } from '@/demo/lantern-fish';
 
-const layout = (d: string, evenOdd = false, size = 1) => outlineLayout({ paths: [{ d, evenOdd }], size }).pieces.flatMap((piece) => piece.rings);
+const layout = (d: string, evenOdd = false, size = 1) =>
+  outlineLayout({ paths: [{ d, evenOdd }], size }).pieces.flatMap((piece) => piece.rings);
 const area = (rings: ReturnType<typeof layout>) => rings.reduce((sum, ring) => sum + signedArea(ring), 0);
 
 test('a drawing is scaled to its height and stands upright about the origin', () => {
@@ -13,7 +14,12 @@ test('a drawing is scaled to its height and stands upright about the origin', ()
   expect([box.y1, box.y0]).toEqual([expect.closeTo(1, 4), expect.closeTo(-1, 4)]);
   expect(box.x0 + box.x1).toBeCloseTo(0, 4);
   // SVG's Y runs down: the wide bar is at the top.
-  const widest = Math.max(...rings.flat().filter((v) => v.y > 0.9).map((v) => v.x));
+  const widest = Math.max(
+    ...rings
+      .flat()
+      .filter((v) => v.y > 0.9)
+      .map((v) => v.x),
+  );
   expect(widest).toBeCloseTo(0.5, 3);
 });
 
@@ -34,7 +40,8 @@ test('relative, smooth and quadratic commands end where absolute ones do', () =>
   expect(area(absolute)).toBeGreaterThan(0.5);
 });
 
-const svg = (inner: string, root = '') => `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ${root}>${inner}</svg>`;
+const svg = (inner: string, root = '') =>
+  `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ${root}>${inner}</svg>`;
 const extentOf = (inner: string) => drawingExtent(readSvg(svg(inner)).parts) as NonNullable<ReturnType<typeof drawingExtent>>;
 
 test('the sign of the season is read back from its own file, all of it', () => {
@@ -48,16 +55,28 @@ describe('styles (SVG 2, CSS Cascading)', () => {
 
   test('attributes are inherited; rules beat attributes, the style attribute beats rules, ids beat classes beat tags', () => {
     const sheet = '<style>.a{fill:#00ff00} #b{fill:blue} rect{fill:red}</style>';
-    const shapes = '<g fill="#123456"><path d="M0 0H1V1Z"/><rect width="1" height="1"/><rect class="a" width="1" height="1"/><rect id="b" class="a" width="1" height="1"/><rect id="b" style="fill:#fff" width="1" height="1"/></g>';
+    const shapes =
+      '<g fill="#123456"><path d="M0 0H1V1Z"/><rect width="1" height="1"/><rect class="a" width="1" height="1"/><rect ' +
+      'id="b" class="a" width="1" height="1"/><rect id="b" style="fill:#fff" width="1" height="1"/></g>';
     expect(colours(sheet + shapes)).toEqual(['#123456', '#ff0000', '#00ff00', '#0000ff', '#ffffff']);
   });
 
   test('currentColor, named colours and hidden things', () => {
-    expect(colours('<g color="teal"><path fill="currentColor" d="M0 0H1V1Z"/></g><path fill="gold" d="M0 0H1V1Z"/><path visibility="hidden" d="M0 0H1V1Z"/><g display="none"><path d="M0 0H1V1Z"/></g>')).toEqual(['#008080', '#ffd700']);
+    expect(
+      colours(
+        '<g color="teal"><path fill="currentColor" d="M0 0H1V1Z"/></g><path fill="gold" d="M0 0H1V1Z"/><path ' +
+          'visibility="hidden" d="M0 0H1V1Z"/><g display="none"><path d="M0 0H1V1Z"/></g>',
+      ),
+    ).toEqual(['#008080', '#ffd700']);
   });
 
   test('a gradient becomes its mean, and this is said; rules that ask for more are named', () => {
-    const { parts, notes } = readSvg(svg('<defs><linearGradient id="g"><stop stop-color="#000000"/><stop style="stop-color:#ffffff"/></linearGradient></defs><rect fill="url(#g)" width="4" height="4"/>'));
+    const { parts, notes } = readSvg(
+      svg(
+        '<defs><linearGradient id="g"><stop stop-color="#000000"/><stop style="stop-color:#ffffff"/></linearGradient>' +
+          '</defs><rect fill="url(#g)" width="4" height="4"/>',
+      ),
+    );
     expect(parts[0]?.colour).toBe('#808080');
     expect(notes).toEqual(['A gradient became its mean colour.']);
     expect(readSvg(svg('<style>g > path{fill:red}</style><path d="M0 0H1V1Z"/>')).unused).toEqual(['style rule “g>path”']);
@@ -68,7 +87,11 @@ describe('strokes become outlines', () => {
   test('a line with each cap covers what SVG 2 says', () => {
     const area = (cap: string) => {
       const { parts } = readSvg(svg(`<line x1="0" y1="0" x2="10" y2="0" stroke="red" stroke-width="2" stroke-linecap="${cap}"/>`));
-      return Math.abs(outlineLayout({ paths: parts, size: 2 }).pieces.flatMap((p) => p.rings).reduce((sum, ring) => sum + signedArea(ring), 0));
+      return Math.abs(
+        outlineLayout({ paths: parts, size: 2 })
+          .pieces.flatMap((p) => p.rings)
+          .reduce((sum, ring) => sum + signedArea(ring), 0),
+      );
     };
     expect(area('butt')).toBeCloseTo(20, 2);
     expect(area('square')).toBeCloseTo(24, 2);
@@ -77,22 +100,40 @@ describe('strokes become outlines', () => {
 
   test('joins: a mitre reaches its point, over its limit it is cut', () => {
     const width = (join: string, limit = 4) => {
-      const { x0, x1 } = extentOf(`<polyline points="0,0 10,2 0,4" fill="none" stroke="red" stroke-width="1" stroke-linejoin="${join}" stroke-miterlimit="${limit}"/>`);
+      const { x0, x1 } = extentOf(
+        `<polyline points="0,0 10,2 0,4" fill="none" stroke="red" stroke-width="1" stroke-linejoin="${join}" ` +
+          `stroke-miterlimit="${limit}"/>`,
+      );
       return x1 - x0;
     };
     expect(width('miter', 10)).toBeGreaterThan(width('round') + 1);
     expect(width('miter', 2)).toBeCloseTo(width('bevel'), 6);
     // The lines meet under 2·atan(1/5): the tip lies half the width over the sine of half of that beyond the corner (geometry).
     const half = Math.atan(2 / 10);
-    expect(extentOf('<polyline points="0,0 10,2 0,4" fill="none" stroke="red" stroke-width="1" stroke-miterlimit="10"/>').x1).toBeCloseTo(10 + 0.5 / Math.sin(half), 4);
+    expect(extentOf('<polyline points="0,0 10,2 0,4" fill="none" stroke="red" stroke-width="1" stroke-miterlimit="10"/>').x1).toBeCloseTo(
+      10 + 0.5 / Math.sin(half),
+      4,
+    );
   });
 });
 
 describe('uses, symbols and transforms', () => {
   test('a use moves what it uses; inner views are fitted into their place', () => {
-    expect(extentOf('<defs><rect id="r" width="4" height="2"/></defs><use href="#r" x="10" y="5"/>')).toEqual({ x0: 10, y0: 5, x1: 14, y1: 7 });
-    expect(extentOf('<symbol id="s" viewBox="0 0 10 10"><rect width="10" height="10"/></symbol><use xlink:href="#s" width="20" height="40"/>')).toEqual({ x0: 0, y0: 10, x1: 20, y1: 30 });
-    expect(extentOf('<g transform="translate(10 0)"><g transform="scale(2)"><rect x="1" width="3" height="1"/></g></g>')).toEqual({ x0: 12, y0: 0, x1: 18, y1: 2 });
+    expect(extentOf('<defs><rect id="r" width="4" height="2"/></defs><use href="#r" x="10" y="5"/>')).toEqual({
+      x0: 10,
+      y0: 5,
+      x1: 14,
+      y1: 7,
+    });
+    expect(
+      extentOf('<symbol id="s" viewBox="0 0 10 10"><rect width="10" height="10"/></symbol><use xlink:href="#s" width="20" height="40"/>'),
+    ).toEqual({ x0: 0, y0: 10, x1: 20, y1: 30 });
+    expect(extentOf('<g transform="translate(10 0)"><g transform="scale(2)"><rect x="1" width="3" height="1"/></g></g>')).toEqual({
+      x0: 12,
+      y0: 0,
+      x1: 18,
+      y1: 2,
+    });
   });
   test('units of length are those of CSS: 96 to the inch', () => {
     const { x1 } = extentOf('<rect width="25.4mm" height="1"/>');
@@ -101,12 +142,19 @@ describe('uses, symbols and transforms', () => {
 });
 
 test('what is left out of a drawing is named', () => {
-  const { parts, unused } = readSvg(svg('<path d="M0 0H4V4Z"/><text>words</text><image href="a.png"/><rect width="1" height="1" filter="url(#f)"/><script>alert(1)</script><use href="other.svg#a"/><foreignObject/>'));
+  const { parts, unused } = readSvg(
+    svg(
+      '<path d="M0 0H4V4Z"/><text>words</text><image href="a.png"/><rect width="1" height="1" filter="url(#f)"/>' +
+        '<script>alert(1)</script><use href="other.svg#a"/><foreignObject/>',
+    ),
+  );
   expect(parts).toHaveLength(2);
   expect(unused.sort()).toEqual(['filter', 'foreignObject', 'image', 'script', 'text', 'use of another file']);
 });
 
-const bomb = `<g id="a0"><path d="M0 0H1V1Z"/></g>${Array.from({ length: 30 }, (_, i) => `<g id="a${i + 1}"><use href="#a${i}"/><use href="#a${i}"/></g>`).join('')}`;
+const bomb =
+  `<g id="a0"><path d="M0 0H1V1Z"/></g>` +
+  `${Array.from({ length: 30 }, (_, i) => `<g id="a${i + 1}"><use href="#a${i}"/><use href="#a${i}"/></g>`).join('')}`;
 
 test.each([
   ['not markup', 'hello', 'not readable'],

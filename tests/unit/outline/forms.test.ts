@@ -9,7 +9,10 @@ import { readProduction } from '@/core/production/migrate';
 import { emptyProduction } from '@/core/production/production';
 import { judge, verdictOn } from '../support/judge';
 
-const areaOf = (shape: FormShape) => outlineLayout({ paths: [{ d: formPath(shape), evenOdd: true }], size: 2 }).pieces.flatMap((p) => p.rings).reduce((sum, ring) => sum + signedArea(ring), 0);
+const areaOf = (shape: FormShape) =>
+  outlineLayout({ paths: [{ d: formPath(shape), evenOdd: true }], size: 2 })
+    .pieces.flatMap((p) => p.rings)
+    .reduce((sum, ring) => sum + signedArea(ring), 0);
 const make = (shape: Record<string, unknown>) => formShapeSchema.parse(shape);
 
 // Formulas of plane geometry, at 2 units of height.

@@ -4,7 +4,14 @@ import { setText, type TextSettings } from '@/core/outline/text-layout';
 import { FontError, Typeface } from '@/core/outline/typeface';
 import { packagedFont, packagedTypeface, SHIPPED } from '../support/fonts';
 
-const settings = (change: Partial<TextSettings> = {}): TextSettings => ({ text: 'AV', size: 1, tracking: 0, leading: 1.1, alignment: 'left', ...change });
+const settings = (change: Partial<TextSettings> = {}): TextSettings => ({
+  text: 'AV',
+  size: 1,
+  tracking: 0,
+  leading: 1.1,
+  alignment: 'left',
+  ...change,
+});
 const SAMPLES = ['AVATAR', 'LANTERN', 'DEEP', 'Tolkovy', 'Ypsilon WAVE', 'fjord office', 'To. Ty, L’Y'];
 
 describe('a second shaper, fontkit, agrees on advances and kerning', () => {
@@ -39,7 +46,12 @@ describe('setting text', () => {
       const b = ringBounds(rings) as NonNullable<ReturnType<typeof ringBounds>>;
       return { x0: b.x0 + x, x1: b.x1 + x, y0: b.y0 + y, y1: b.y1 + y };
     });
-    return { x0: Math.min(...all.map((b) => b.x0)), x1: Math.max(...all.map((b) => b.x1)), y0: Math.min(...all.map((b) => b.y0)), y1: Math.max(...all.map((b) => b.y1)) };
+    return {
+      x0: Math.min(...all.map((b) => b.x0)),
+      x1: Math.max(...all.map((b) => b.x1)),
+      y0: Math.min(...all.map((b) => b.y0)),
+      y1: Math.max(...all.map((b) => b.y1)),
+    };
   };
 
   test('a capital is as tall as the size says, about the origin', () => {

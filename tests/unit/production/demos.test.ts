@@ -14,29 +14,40 @@ const [, lure, plunge] = demoProductions() as [Production, Production, Productio
 
 async function solidsOf(production: Production): Promise<Map<string, MarkSolids>> {
   const built = new Map<string, MarkSolids>();
-  for (const mark of production.marks) built.set(mark.id, buildMark(mark, mark.body.kind === 'words' ? [await packagedTypeface(mark.body.font.id)] : []));
+  for (const mark of production.marks)
+    built.set(mark.id, buildMark(mark, mark.body.kind === 'words' ? [await packagedTypeface(mark.body.font.id)] : []));
   return built;
 }
 
-test.each([[lure.name, lure], [plunge.name, plunge]])('%s is a document as any other', (_, production) => {
+test.each([
+  [lure.name, lure],
+  [plunge.name, plunge],
+])('%s is a document as any other', (_, production) => {
   expect(readProduction(JSON.parse(JSON.stringify(production)))).toEqual(production);
 });
 
-test('the beauty shot has three shots, cut while the camera is fast (common practice: two frames before the key, not after it has stopped)', () => {
-  const spans = shotSpans(lure);
-  expect(spans).toHaveLength(3);
-  const place = (frame: number) => positionOf(evaluate(lure, frame / 25, () => null).camera.pose);
-  for (const { from, to } of spans.slice(0, 2)) {
-    const steps = Array.from({ length: to - from - 1 }, (_, i) => distance(place(from + i), place(from + i + 1)));
-    expect(steps[steps.length - 1]).toBeGreaterThan(0.5 * Math.max(...steps));
-  }
-  // On the strikes of the sting.
-  expect(spans.slice(1).map(({ from }) => from)).toEqual(STRIKES.slice(1).map((seconds) => Math.round(seconds * 25)));
-  // And the next shot is under way as it begins.
-  expect(distance(place(84), place(85))).toBeGreaterThan(0.01);
-});
+test(
+  'the beauty shot has three shots, cut while the camera is fast (common practice: two frames before the key, not ' +
+    'after it has stopped)',
+  () => {
+    const spans = shotSpans(lure);
+    expect(spans).toHaveLength(3);
+    const place = (frame: number) => positionOf(evaluate(lure, frame / 25, () => null).camera.pose);
+    for (const { from, to } of spans.slice(0, 2)) {
+      const steps = Array.from({ length: to - from - 1 }, (_, i) => distance(place(from + i), place(from + i + 1)));
+      expect(steps[steps.length - 1]).toBeGreaterThan(0.5 * Math.max(...steps));
+    }
+    // On the strikes of the sting.
+    expect(spans.slice(1).map(({ from }) => from)).toEqual(STRIKES.slice(1).map((seconds) => Math.round(seconds * 25)));
+    // And the next shot is under way as it begins.
+    expect(distance(place(84), place(85))).toBeGreaterThan(0.01);
+  },
+);
 
-test.each([[lure.name, lure], [plunge.name, plunge]])('%s: the last frame shows all of the marks’ faces inside the title-safe area (SMPTE ST 2046-1: 90 %)', async (_, production) => {
+test.each([
+  [lure.name, lure],
+  [plunge.name, plunge],
+])('%s: the last frame shows all of the marks’ faces inside the title-safe area (SMPTE ST 2046-1: 90 %)', async (_, production) => {
   const built = await solidsOf(production);
   const boundsOf = (id: string) => built.get(id)?.bounds;
   const last = production.format.length - 1;

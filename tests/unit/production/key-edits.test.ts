@@ -6,7 +6,17 @@ import { speedAt, valueAt } from '@/core/motion/evaluate-channel';
 import { seededRandom } from '@/core/motion/random';
 import { channelGroups, findGroup } from '@/core/production/channels';
 import { moveCue, addCue, evenCues, removeCue, setCues, snapped } from '@/core/production/edits/cue-edits';
-import { closeTheLoop, copyKeys, distributeKeys, pasteKeys, removeKeys, reverseKeys, shiftKeys, stretchKeys, type KeyRef } from '@/core/production/edits/key-edits';
+import {
+  closeTheLoop,
+  copyKeys,
+  distributeKeys,
+  pasteKeys,
+  removeKeys,
+  reverseKeys,
+  shiftKeys,
+  stretchKeys,
+  type KeyRef,
+} from '@/core/production/edits/key-edits';
 import { drift, overlap, putPivot } from '@/core/production/edits/move-edits';
 import { duplicateCamera, splitShot } from '@/core/production/edits/shot-edits';
 import { emptyProduction, productionSchema, type Production } from '@/core/production/production';
@@ -15,20 +25,34 @@ import { forwardOf, positionOf } from '@/core/space/matrix';
 import { distance, dot, normalise, subtract } from '@/core/space/vector';
 import { createProductionStore } from '@/rooms/shared/production-store';
 
-const key = (frame: number, value: number, more: Partial<Key> = {}): Key => ({ frame, value, join: 'eased', arrive: { influence: 0.42, speed: 0 }, leave: { influence: 0.42, speed: 0 }, bounces: 0, ...more });
+const key = (frame: number, value: number, more: Partial<Key> = {}): Key => ({
+  frame,
+  value,
+  join: 'eased',
+  arrive: { influence: 0.42, speed: 0 },
+  leave: { influence: 0.42, speed: 0 },
+  bounces: 0,
+  ...more,
+});
 const ORBIT = 'carrier/camera-1/orbit-1';
 
 function orbiting(): Production {
   return produce(emptyProduction('Reef', { width: 1920, height: 1080, rate: '25', length: 120 }), (draft) => {
     const group = findGroup(draft, ORBIT);
     if (!group) throw new Error('no orbit');
-    group.channels.azimuth = { rest: 0, keys: [key(0, 0), key(20, 30, { leave: { influence: 0.1, speed: 2 } }), key(50, -10, { join: 'flowing' }), key(90, 40)] };
+    group.channels.azimuth = {
+      rest: 0,
+      keys: [key(0, 0), key(20, 30, { leave: { influence: 0.1, speed: 2 } }), key(50, -10, { join: 'flowing' }), key(90, 40)],
+    };
     group.channels.radius = { rest: 8, keys: [key(0, 8), key(50, 3), key(90, 6)] };
   });
 }
 const azimuth = (production: Production): Channel => findGroup(production, ORBIT)?.channels.azimuth as Channel;
 const frames = (channel: Channel) => channel.keys.map(({ frame }) => frame);
-const middle: KeyRef[] = [{ group: ORBIT, frame: 20 }, { group: ORBIT, frame: 50 }];
+const middle: KeyRef[] = [
+  { group: ORBIT, frame: 20 },
+  { group: ORBIT, frame: 50 },
+];
 
 describe('several keys at once', () => {
   test('shift, stretch about an end, and remove', () => {
@@ -43,16 +67,37 @@ describe('several keys at once', () => {
 
   test('a key that stood where one arrives is replaced', () => {
     const done = azimuth(produce(orbiting(), (d) => shiftKeys(d, [{ group: ORBIT, frame: 20 }], 30)));
-    expect(done.keys.map(({ frame, value }) => [frame, value])).toEqual([[0, 0], [50, 30], [90, 40]]);
+    expect(done.keys.map(({ frame, value }) => [frame, value])).toEqual([
+      [0, 0],
+      [50, 30],
+      [90, 40],
+    ]);
   });
 
   test('reversed twice is as before; reversed once it plays backwards, value for value', () => {
-    const channel: Channel = { rest: 0, keys: [key(0, 1, { leave: { influence: 0.2, speed: 1.5 } }), key(30, 5, { join: 'straight' }), key(45, 2, { arrive: { influence: 0.8, speed: 0 } })] };
+    const channel: Channel = {
+      rest: 0,
+      keys: [
+        key(0, 1, { leave: { influence: 0.2, speed: 1.5 } }),
+        key(30, 5, { join: 'straight' }),
+        key(45, 2, { arrive: { influence: 0.8, speed: 0 } }),
+      ],
+    };
     const once = withKeysReversed(channel, [0, 30, 45], 0, 45);
     for (let f = 0; f <= 45; f += 1.5) expect(valueAt(once, 45 - f)).toBeCloseTo(valueAt(channel, f), 9);
     expect(withKeysReversed(once, [0, 15, 45], 0, 45)).toEqual(channel);
-    const whole = produce(orbiting(), (d) => reverseKeys(d, [0, 20, 50, 90].map((frame) => ({ group: ORBIT, frame }))));
-    expect(azimuth(whole).keys.map(({ frame, value }) => [frame, value])).toEqual([[0, 40], [40, -10], [70, 30], [90, 0]]);
+    const whole = produce(orbiting(), (d) =>
+      reverseKeys(
+        d,
+        [0, 20, 50, 90].map((frame) => ({ group: ORBIT, frame })),
+      ),
+    );
+    expect(azimuth(whole).keys.map(({ frame, value }) => [frame, value])).toEqual([
+      [0, 40],
+      [40, -10],
+      [70, 30],
+      [90, 0],
+    ]);
   });
 
   test('copied keys come again elsewhere, as values or as a shape, on another camera too', () => {
@@ -65,7 +110,9 @@ describe('several keys at once', () => {
     const shape = produce(production, (draft) => void pasteKeys(draft, clip, 100, 'shape'));
     expect(valueAt(azimuth(shape), 100)).toBe(40);
     expect(valueAt(azimuth(shape), 130)).toBe(0);
-    const other = produce(production, (draft) => expect(pasteKeys(draft, clip, 0, 'values', 'carrier/camera-2/orbit-1').length).toBeGreaterThan(0));
+    const other = produce(production, (draft) =>
+      expect(pasteKeys(draft, clip, 0, 'values', 'carrier/camera-2/orbit-1').length).toBeGreaterThan(0),
+    );
     expect(valueAt(findGroup(other, 'carrier/camera-2/orbit-1')?.channels.azimuth as Channel, 0)).toBe(30);
     expect(azimuth(other)).toEqual(azimuth(production));
     // A group that has none of the channels takes nothing.
@@ -73,7 +120,15 @@ describe('several keys at once', () => {
   });
 
   test('moments are put on cues in order; what is left over keeps its distance', () => {
-    const done = produce(orbiting(), (d) => void distributeKeys(d, [0, 20, 50, 90].map((frame) => ({ group: ORBIT, frame })), [5, 48, 60]));
+    const done = produce(
+      orbiting(),
+      (d) =>
+        void distributeKeys(
+          d,
+          [0, 20, 50, 90].map((frame) => ({ group: ORBIT, frame })),
+          [5, 48, 60],
+        ),
+    );
     expect(frames(azimuth(done))).toEqual([5, 48, 60, 100]);
   });
 });
@@ -105,7 +160,8 @@ describe('closing the loop', () => {
     expect(valueAt(closedLoop({ rest: 0, keys: [key(0, 3), key(60, 9)] }, 0, 120, 0), 120)).toBe(3);
     expect(valueAt(closedLoop({ rest: 0, keys: [key(0, 10), key(120, 352)] }, 0, 120, 360), 120)).toBe(370);
     const done = produce(orbiting(), (draft) => closeTheLoop(draft, 120));
-    for (const group of channelGroups(done)) for (const channel of Object.values(group.channels)) expect(valueAt(channel, 120)).toBeCloseTo(valueAt(channel, 0), 9);
+    for (const group of channelGroups(done))
+      for (const channel of Object.values(group.channels)) expect(valueAt(channel, 120)).toBeCloseTo(valueAt(channel, 0), 9);
   });
 });
 
@@ -135,7 +191,10 @@ describe('moves', () => {
   test('a pivot put on a point is looked at from where the camera stands', () => {
     const production = orbiting();
     const before = rigPose(production.cameras[0]?.carriers ?? [], 20);
-    const after = rigPose(produce(production, (draft) => putPivot(draft, 'camera-1', 'orbit-1', 20, before, [1, 0.5, -2])).cameras[0]?.carriers ?? [], 20);
+    const after = rigPose(
+      produce(production, (draft) => putPivot(draft, 'camera-1', 'orbit-1', 20, before, [1, 0.5, -2])).cameras[0]?.carriers ?? [],
+      20,
+    );
     expect(distance(positionOf(after), positionOf(before))).toBeLessThan(1e-9);
     expect(dot(forwardOf(after), normalise(subtract([1, 0.5, -2], positionOf(after))))).toBeCloseTo(1, 12);
   });
@@ -176,7 +235,19 @@ describe('whatever is done to random keys', () => {
 
   function randomChannel(): Channel {
     const at = new Set(Array.from({ length: 2 + pick(9) }, () => pick(200)));
-    return { rest: random(), keys: [...at].sort((a, b) => a - b).map((frame) => key(frame, random() * 20 - 10, { join: JOINS[pick(4)] as Key['join'], arrive: { influence: random(), speed: random() * 6 - 3 }, leave: { influence: random(), speed: random() * 6 - 3 }, bounces: pick(8) === 0 ? 2 : 0 })) };
+    return {
+      rest: random(),
+      keys: [...at]
+        .sort((a, b) => a - b)
+        .map((frame) =>
+          key(frame, random() * 20 - 10, {
+            join: JOINS[pick(4)] as Key['join'],
+            arrive: { influence: random(), speed: random() * 6 - 3 },
+            leave: { influence: random(), speed: random() * 6 - 3 },
+            bounces: pick(8) === 0 ? 2 : 0,
+          }),
+        ),
+    };
   }
 
   test('values are finite everywhere, and jump nowhere but after a held key', () => {
@@ -244,7 +315,12 @@ describe('whatever is done to random keys', () => {
   test('flowing joins through even samples of a smooth curve lie near a Catmull-Rom spline of the library three', () => {
     const samples = Array.from({ length: 12 }, (_, i) => [i * 10, 5 * Math.sin(i * 0.35)] as const);
     const ours: Channel = { rest: 0, keys: samples.map(([frame, value]) => key(frame, value, { join: 'flowing' })) };
-    const theirs = new CatmullRomCurve3(samples.map(([x, y]) => new Vector3(x, y, 0)), false, 'catmullrom', 0.5);
+    const theirs = new CatmullRomCurve3(
+      samples.map(([x, y]) => new Vector3(x, y, 0)),
+      false,
+      'catmullrom',
+      0.5,
+    );
     for (let u = 0.1; u < 0.9; u += 0.01) {
       const { x, y } = theirs.getPoint(u);
       expect(Math.abs(valueAt(ours, x) - y)).toBeLessThan(0.12);

@@ -59,7 +59,11 @@ describe('kits', () => {
     });
     expect(changed.marks[2]?.shells.map(({ id }) => id)).toEqual(['shell-1', 'shell-2', 'shell-9']);
     expect(changed.marks[1]?.shells.map(({ id }) => id)).toContain('shell-3');
-    expect(change(changed, (draft) => followAgain(draft, 'mark-2', null)).marks[1]?.shells.map(({ id }) => id)).toEqual(['shell-1', 'shell-2', 'shell-9']);
+    expect(change(changed, (draft) => followAgain(draft, 'mark-2', null)).marks[1]?.shells.map(({ id }) => id)).toEqual([
+      'shell-1',
+      'shell-2',
+      'shell-9',
+    ]);
   });
 
   test('left, or taken away, a kit leaves the looks as they were', () => {
@@ -82,13 +86,31 @@ describe('kits', () => {
 describe('patterns', () => {
   test('a row goes on by its spacing and turns each further', () => {
     const row = patternSchema.parse({ kind: 'row', count: 4, across: 2, up: 0.5, pan: 30 });
-    expect(copyPoses(row).map((pose) => positionOf(pose))).toEqual([[0, 0, 0], [2, 0.5, 0], [4, 1, 0], [6, 1.5, 0]]);
+    expect(copyPoses(row).map((pose) => positionOf(pose))).toEqual([
+      [0, 0, 0],
+      [2, 0.5, 0],
+      [4, 1, 0],
+      [6, 1.5, 0],
+    ]);
     multiply(translation(4, 1, 0), rotationY(60)).forEach((v, i) => expect(copyPose(row, 2)[i]).toBeCloseTo(v, 9));
   });
 
   test('a grid runs in rows like lines of text; a ring comes back to where it began', () => {
     const grid = patternSchema.parse({ kind: 'grid', count: 3, rows: 2, across: 2, up: 1 });
-    expect(copyPoses(grid).map((pose) => positionOf(pose).slice(0, 2).map((v) => v + 0))).toEqual([[0, 0], [2, 0], [4, 0], [0, -1], [2, -1], [4, -1]]);
+    expect(
+      copyPoses(grid).map((pose) =>
+        positionOf(pose)
+          .slice(0, 2)
+          .map((v) => v + 0),
+      ),
+    ).toEqual([
+      [0, 0],
+      [2, 0],
+      [4, 0],
+      [0, -1],
+      [2, -1],
+      [4, -1],
+    ]);
     const ring = patternSchema.parse({ kind: 'ring', count: 6, radius: 2 });
     const places = copyPoses(ring).map((pose) => transformPoint(pose, [0, 0, 0]));
     for (const [x, , z] of places) expect(Math.hypot(x, z + 2)).toBeCloseTo(2, 9);
@@ -108,6 +130,8 @@ describe('patterns', () => {
     expect(released.marks).toHaveLength(4);
     expect(copyPoses((released.marks[2] as Mark).pattern)).toHaveLength(4);
     const own = released.marks[3] as never;
-    markPose(own, 0).forEach((v, i) => expect(v).toBeCloseTo(multiply(pose, copyPose((patterned.marks[2] as Mark).pattern, 3))[i] as number, 9));
+    markPose(own, 0).forEach((v, i) =>
+      expect(v).toBeCloseTo(multiply(pose, copyPose((patterned.marks[2] as Mark).pattern, 3))[i] as number, 9),
+    );
   });
 });

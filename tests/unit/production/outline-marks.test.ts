@@ -10,23 +10,39 @@ import { readProduction } from '@/core/production/migrate';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { multiply, transformPoint } from '@/core/space/matrix';
 
-const made = (recipe: (draft: Production) => void) => produce(emptyProduction('Test', { width: 1920, height: 1080, rate: '25', length: 100 }), (draft) => void recipe(draft));
-const FLAG = readSvg('<svg xmlns="http://www.w3.org/2000/svg"><rect x="3" y="1" width="2" height="6" fill="#336699"/><circle cx="12" cy="9" r="2" fill="#ffcc00"/><path d="M0 12L8 20H0Z" fill="#008060"/></svg>').parts;
+const made = (recipe: (draft: Production) => void) =>
+  produce(emptyProduction('Test', { width: 1920, height: 1080, rate: '25', length: 100 }), (draft) => void recipe(draft));
+const FLAG = readSvg(
+  '<svg xmlns="http://www.w3.org/2000/svg"><rect x="3" y="1" width="2" height="6" fill="#336699"/><circle cx="12" ' +
+    'cy="9" r="2" fill="#ffcc00"/><path d="M0 12L8 20H0Z" fill="#008060"/></svg>',
+).parts;
 
 /** Extent of marks in the world. */
 function extent(marks: readonly Mark[], frame: number): number[] {
   const corners = marks.flatMap((mark) => {
     const pose = markPose(mark, frame);
     return buildMark(mark, []).pieces.flatMap(({ mesh, pose: seat }) =>
-      Array.from({ length: mesh.positions.length / 3 }, (_, v) => transformPoint(multiply(pose, seat), [mesh.positions[3 * v] as number, mesh.positions[3 * v + 1] as number, mesh.positions[3 * v + 2] as number])),
+      Array.from({ length: mesh.positions.length / 3 }, (_, v) =>
+        transformPoint(multiply(pose, seat), [
+          mesh.positions[3 * v] as number,
+          mesh.positions[3 * v + 1] as number,
+          mesh.positions[3 * v + 2] as number,
+        ]),
+      ),
     );
   });
   return [0, 1, 2].flatMap((k) => [Math.min(...corners.map((p) => p[k] as number)), Math.max(...corners.map((p) => p[k] as number))]);
 }
 
 test('a drawing brings its colour; one without colours keeps the metal', () => {
-  expect(made((d) => void addOutlineMark(d, 'Flag', FLAG)).marks[0]?.shells[0]?.surfaces.face).toMatchObject({ material: 'lacquer', colour: '#336699' });
-  expect(made((d) => void addOutlineMark(d, 'Plain', [{ d: 'M0 0H1V1Z', evenOdd: false, colour: '#000000' }])).marks[0]?.shells[0]?.surfaces.face.material).toBe('polished-steel');
+  expect(made((d) => void addOutlineMark(d, 'Flag', FLAG)).marks[0]?.shells[0]?.surfaces.face).toMatchObject({
+    material: 'lacquer',
+    colour: '#336699',
+  });
+  expect(
+    made((d) => void addOutlineMark(d, 'Plain', [{ d: 'M0 0H1V1Z', evenOdd: false, colour: '#000000' }])).marks[0]?.shells[0]?.surfaces.face
+      .material,
+  ).toBe('polished-steel');
 });
 
 test('parts made into marks stay where they were, turned and moved too, and take their own colours', () => {
@@ -48,7 +64,14 @@ test('parts made into marks stay where they were, turned and moved too, and take
 test('parts of a drawing that turns by keys stay in place at every frame', () => {
   const whole = made((d) => {
     addOutlineMark(d, 'Flag', FLAG);
-    const key = (frame: number, value: number) => ({ frame, value, join: 'eased' as const, arrive: { influence: 0.4, speed: 0 }, leave: { influence: 0.4, speed: 0 }, bounces: 0 });
+    const key = (frame: number, value: number) => ({
+      frame,
+      value,
+      join: 'eased' as const,
+      arrive: { influence: 0.4, speed: 0 },
+      leave: { influence: 0.4, speed: 0 },
+      bounces: 0,
+    });
     if (d.marks[0]) d.marks[0].placement.roll.keys = [key(0, 0), key(40, 200)];
   });
   const split = produce(whole, (d) => void splitOutline(d, 'mark-1', pivotOf(whole.marks[0] as Mark)));
@@ -67,7 +90,11 @@ test('outlines in one plane unite to one mark where they stand; those in differe
     if (square) {
       Object.assign(square.placement.pan, { rest: 30 });
       // Aside in the plane of the flag.
-      [square.placement.x.rest, square.placement.z.rest, square.placement.roll.rest] = [2 * Math.cos(Math.PI / 6), -2 * Math.sin(Math.PI / 6), 15];
+      [square.placement.x.rest, square.placement.z.rest, square.placement.roll.rest] = [
+        2 * Math.cos(Math.PI / 6),
+        -2 * Math.sin(Math.PI / 6),
+        15,
+      ];
     }
   });
   const poses = apart.marks.map((mark) => markPose(mark, 0));

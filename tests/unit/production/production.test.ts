@@ -4,7 +4,16 @@ import { buildMark, solidsKey } from '@/core/frame/mark-solids';
 import { valueAt } from '@/core/motion/evaluate-channel';
 import { PACES } from '@/core/motion/pace';
 import { channelGroups, channelMeta, findGroup, keyFrames } from '@/core/production/channels';
-import { changeStation, keyGroup, moveStation, setChannelValue, setMovePace, setStation, shiftMove, toggleKey } from '@/core/production/edits/channel-edits';
+import {
+  changeStation,
+  keyGroup,
+  moveStation,
+  setChannelValue,
+  setMovePace,
+  setStation,
+  shiftMove,
+  toggleKey,
+} from '@/core/production/edits/channel-edits';
 import { addCarrier, land, removeCarrier } from '@/core/production/edits/camera-edits';
 import { addWordmark, duplicateMark, removeMark, setWords } from '@/core/production/edits/mark-edits';
 import { ProductionError, readProduction } from '@/core/production/migrate';
@@ -45,14 +54,33 @@ describe('reading a document', () => {
     ['one from the future', { version: 99 }],
     ['a name of nothing', { name: '  ', format }],
     ['a value out of bounds', { ...emptyProduction('A', format), shutterDeg: 900 }],
-    ['keys out of order', produce(emptyProduction('A', format), (d) => void (d.cameras[0] && (d.cameras[0].lens.fStop.keys = [9, 3].map((frame) => ({ frame, value: 1, join: 'eased', arrive: { influence: 0, speed: 0 }, leave: { influence: 0, speed: 0 }, bounces: 0 })))))],
+    [
+      'keys out of order',
+      produce(
+        emptyProduction('A', format),
+        (d) =>
+          void (
+            d.cameras[0] &&
+            (d.cameras[0].lens.fStop.keys = [9, 3].map((frame) => ({
+              frame,
+              value: 1,
+              join: 'eased',
+              arrive: { influence: 0, speed: 0 },
+              leave: { influence: 0, speed: 0 },
+              bounces: 0,
+            })))
+          ),
+      ),
+    ],
   ])('%s is refused in words', (_name, value) => {
     expect(() => readProduction(value)).toThrow(ProductionError);
   });
 
   test('too long a text, too many marks: refused', () => {
     const long = made((draft) => void addWordmark(draft, 'x'));
-    expect(() => readProduction(produce(long, (d) => void (d.marks[0]?.body.kind === 'words' && (d.marks[0].body.text = 'x'.repeat(501)))))).toThrow(ProductionError);
+    expect(() =>
+      readProduction(produce(long, (d) => void (d.marks[0]?.body.kind === 'words' && (d.marks[0].body.text = 'x'.repeat(501))))),
+    ).toThrow(ProductionError);
     expect(() => readProduction({ ...long, marks: Array(201).fill(long.marks[0]) })).toThrow(ProductionError);
   });
 });
@@ -104,7 +132,8 @@ describe('edits', () => {
   test('keying a whole lane changes nothing that is seen', () => {
     const before = withMove();
     const after = produce(before, (d) => keyGroup(d, 'carrier/camera-1/orbit-1', 25));
-    for (const name of ['azimuth', 'radius', 'pivotX']) expect(valueAt(orbit(after).channels[name] as never, 25)).toBeCloseTo(valueAt(orbit(before).channels[name] as never, 25), 9);
+    for (const name of ['azimuth', 'radius', 'pivotX'])
+      expect(valueAt(orbit(after).channels[name] as never, 25)).toBeCloseTo(valueAt(orbit(before).channels[name] as never, 25), 9);
   });
 
   test('landing keys the whole pose where the camera was flown', () => {
@@ -118,7 +147,9 @@ describe('edits', () => {
     for (const kind of ['orbit', 'slide'] as const) {
       const before = withMove();
       const after = produce(before, (d) => void addCarrier(d, 'camera-1', kind));
-      rigPose(after.cameras[0]?.carriers ?? [], 33).forEach((v, i) => expect(v).toBeCloseTo(rigPose(before.cameras[0]?.carriers ?? [], 33)[i] as number, 9));
+      rigPose(after.cameras[0]?.carriers ?? [], 33).forEach((v, i) =>
+        expect(v).toBeCloseTo(rigPose(before.cameras[0]?.carriers ?? [], 33)[i] as number, 9),
+      );
     }
     expect(produce(withMove(), (d) => removeCarrier(d, 'camera-1', 'orbit-1')).cameras[0]?.carriers).toHaveLength(1);
   });
@@ -182,27 +213,34 @@ describe('the first demo production', () => {
     expect(demo.marks.map((m) => m.name)).toEqual(['LANTERN', 'DEEP', 'Lantern fish']);
   });
 
-  test('the close passes do not give the word away; the last frame shows all of it inside the title-safe area (SMPTE ST 2046-1: 90 %)', async () => {
-    const face = await packagedTypeface('anton');
-    const solids = Object.fromEntries(demo.marks.map((mark) => [mark.id, buildMark(mark, [face])]));
-    const letters = solids['mark-1']?.pieces.filter((piece) => piece.shell === 0) ?? [];
-    const seen = (frame: number, limit: number) => {
-      const { camera, marks } = evaluate(demo, frame / 25, () => null);
-      const toCamera = invertRigid(camera.pose);
-      const pose = marks[0]?.pose ?? translation(0, 0, 0);
-      return letters.filter(({ pose: seat, mesh }) => {
-        for (let i = 0; i < mesh.positions.length; i += 30) {
-          const [px, py, pz] = transformPoint(multiply(multiply(toCamera, pose), seat), [mesh.positions[i] as number, mesh.positions[i + 1] as number, mesh.positions[i + 2] as number]);
-          const across = (px / -pz) * ((2 * camera.focalLengthMm) / camera.sensorWidthMm);
-          const up = (py / -pz) * ((2 * camera.focalLengthMm) / camera.sensorHeightMm);
-          if (pz >= 0 || Math.abs(across) > limit || Math.abs(up) > limit) return false;
-        }
-        return true;
-      }).length;
-    };
-    for (let frame = 0; frame <= 84; frame += 6) expect(seen(frame, 1)).toBeLessThanOrEqual(3);
-    expect(seen(149, 0.9)).toBe(7);
-  });
+  test(
+    'the close passes do not give the word away; the last frame shows all of it inside the title-safe area (SMPTE ' + 'ST 2046-1: 90 %)',
+    async () => {
+      const face = await packagedTypeface('anton');
+      const solids = Object.fromEntries(demo.marks.map((mark) => [mark.id, buildMark(mark, [face])]));
+      const letters = solids['mark-1']?.pieces.filter((piece) => piece.shell === 0) ?? [];
+      const seen = (frame: number, limit: number) => {
+        const { camera, marks } = evaluate(demo, frame / 25, () => null);
+        const toCamera = invertRigid(camera.pose);
+        const pose = marks[0]?.pose ?? translation(0, 0, 0);
+        return letters.filter(({ pose: seat, mesh }) => {
+          for (let i = 0; i < mesh.positions.length; i += 30) {
+            const [px, py, pz] = transformPoint(multiply(multiply(toCamera, pose), seat), [
+              mesh.positions[i] as number,
+              mesh.positions[i + 1] as number,
+              mesh.positions[i + 2] as number,
+            ]);
+            const across = (px / -pz) * ((2 * camera.focalLengthMm) / camera.sensorWidthMm);
+            const up = (py / -pz) * ((2 * camera.focalLengthMm) / camera.sensorHeightMm);
+            if (pz >= 0 || Math.abs(across) > limit || Math.abs(up) > limit) return false;
+          }
+          return true;
+        }).length;
+      };
+      for (let frame = 0; frame <= 84; frame += 6) expect(seen(frame, 1)).toBeLessThanOrEqual(3);
+      expect(seen(149, 0.9)).toBe(7);
+    },
+  );
 
   test('the camera has come to rest at the end', () => {
     const place = (frame: number) => positionOf(evaluate(demo, frame / 25, () => null).camera.pose);
@@ -223,7 +261,9 @@ describe('render settings', () => {
   test('have defaults, and are refused in words', () => {
     expect(renderSettingsSchema.parse(settings)).toMatchObject({ scale: 1, alpha: false, output: 'frames' });
     expect(renderSettingsSchema.safeParse({ first: 9, last: 3 }).error?.issues[0]?.message).toContain('comes before');
-    expect(renderSettingsSchema.safeParse({ ...settings, alpha: true, output: 'mp4' }).error?.issues[0]?.message).toContain('no transparency');
+    expect(renderSettingsSchema.safeParse({ ...settings, alpha: true, output: 'mp4' }).error?.issues[0]?.message).toContain(
+      'no transparency',
+    );
   });
   test('the raster is even and keeps its shape, up to the largest', () => {
     expect(renderRaster({ width: 1920, height: 1080 }, 0.5)).toEqual({ width: 960, height: 540 });

@@ -55,14 +55,35 @@ describe('a production of version 1', () => {
   const old = (shells: unknown) => ({ ...withWord(), version: 1, marks: [{ ...first(withWord()), shells }] });
 
   test('keeps its look: depth about the middle, bevels as high as wide', () => {
-    const read = readProduction(old([{ id: 'shell-1', depth: 0.5, front: { kind: 'chamfer', size: 40 }, back: { kind: 'none', size: 10 }, surfaces: first(withWord()).shells[0]?.surfaces }]));
-    expect(first(read).shells[0]).toMatchObject({ from: -0.25, to: 0.25, offset: 0, front: { profile: 'chamfer', size: 40, height: 40 }, back: { profile: 'none' } });
+    const read = readProduction(
+      old([
+        {
+          id: 'shell-1',
+          depth: 0.5,
+          front: { kind: 'chamfer', size: 40 },
+          back: { kind: 'none', size: 10 },
+          surfaces: first(withWord()).shells[0]?.surfaces,
+        },
+      ]),
+    );
+    expect(first(read).shells[0]).toMatchObject({
+      from: -0.25,
+      to: 0.25,
+      offset: 0,
+      front: { profile: 'chamfer', size: 40, height: 40 },
+      back: { profile: 'none' },
+    });
     expect(read.version).toBe(4);
   });
 
   test('defaults that it did not write down are filled in; what it cannot be is refused in words', () => {
-    expect(first(readProduction(old([{ id: 'shell-1' }]))).shells[0]).toMatchObject({ from: -0.14, to: 0.14, front: { profile: 'round', size: 24 } });
-    for (const shells of [[{ id: 'a', front: null }], 'none', [], [{ id: 'a', depth: 'deep' }]]) expect(() => readProduction(old(shells))).toThrow(ProductionError);
+    expect(first(readProduction(old([{ id: 'shell-1' }]))).shells[0]).toMatchObject({
+      from: -0.14,
+      to: 0.14,
+      front: { profile: 'round', size: 24 },
+    });
+    for (const shells of [[{ id: 'a', front: null }], 'none', [], [{ id: 'a', depth: 'deep' }]])
+      expect(() => readProduction(old(shells))).toThrow(ProductionError);
   });
 });
 
@@ -97,14 +118,19 @@ describe('the pivot', () => {
   const stands = (pivot: Mark['pivot'], z: number) => transformPoint(markPose(first(turned(pivot)), 0), [0, 0, z]);
 
   test('a turn is about the middle of the depth (common practice), or about the front or the back', () => {
-    for (const [pivot, z] of [['middle', 0.5], ['front', 1], ['back', 0]] as const) {
+    for (const [pivot, z] of [
+      ['middle', 0.5],
+      ['front', 1],
+      ['back', 0],
+    ] as const) {
       stands(pivot, z).forEach((v, i) => expect(v).toBeCloseTo([0, 0, z][i] as number, 9));
     }
     expect(stands('middle', 1)[0]).toBeCloseTo(0.5, 9);
   });
 
   test('moving the pivot of a mark that is not turned moves nothing', () => {
-    const still = (pivot: Mark['pivot']) => markPose(first(produce(turned(pivot), (d) => void ((d.marks[0] as Mark).placement.pan.rest = 0))), 0);
+    const still = (pivot: Mark['pivot']) =>
+      markPose(first(produce(turned(pivot), (d) => void ((d.marks[0] as Mark).placement.pan.rest = 0))), 0);
     expect(still('front')).toEqual(still('middle'));
   });
 });

@@ -24,15 +24,27 @@ const made = (text: string, recipe: (mark: Mark & { body: Words }) => void = () 
     addWordmark(draft, text);
     changeMark(draft, 'mark-1', (mark) => recipe(mark as Mark & { body: Words }));
   });
-const lettersOf = ({ body }: Mark) => (body.kind === 'words' ? setText({ ...body, runs: body.runs.map(({ font: _font, surface, ...run }) => ({ ...run, dressed: surface !== undefined })) }, [face]).letters : []);
+const lettersOf = ({ body }: Mark) =>
+  body.kind === 'words'
+    ? setText({ ...body, runs: body.runs.map(({ font: _font, surface, ...run }) => ({ ...run, dressed: surface !== undefined })) }, [face])
+        .letters
+    : [];
 const split = (production: Production, by: SplitBy) => {
   const mark = production.marks[0] as Mark;
-  return produce(production, (draft) => void splitWords(draft, mark.id, by, lettersOf(mark), pivotOf(mark, buildMark(mark, [face]).bounds)));
+  return produce(
+    production,
+    (draft) => void splitWords(draft, mark.id, by, lettersOf(mark), pivotOf(mark, buildMark(mark, [face]).bounds)),
+  );
 };
 const gathered = (production: Production, frame = 0) => {
   const { marks } = production;
   const joined = joinedWords(marks.map(({ body }) => body as Words));
-  const input = { ids: marks.map(({ id }) => id), poses: marks.map((mark) => markPose(mark, frame)), letters: marks.map(lettersOf), joined: setText({ ...(joined?.words as Words), runs: [] }, [face]).letters };
+  const input = {
+    ids: marks.map(({ id }) => id),
+    poses: marks.map((mark) => markPose(mark, frame)),
+    letters: marks.map(lettersOf),
+    joined: setText({ ...(joined?.words as Words), runs: [] }, [face]).letters,
+  };
   return produce(production, (draft) => void gatherWords(draft, input));
 };
 
@@ -41,9 +53,18 @@ function reach(production: Production, frame: number): number[][] {
   const all = production.marks.flatMap((mark) => {
     const { pieces, bounds } = buildMark(mark, [face]);
     const pose = markPose(mark, frame, bounds);
-    return pieces.flatMap(({ mesh, pose: seat }) => Array.from({ length: mesh.positions.length / 3 }, (_, v) => transformPoint(multiply(pose, seat), [mesh.positions[3 * v] as number, mesh.positions[3 * v + 1] as number, mesh.positions[3 * v + 2] as number])));
+    return pieces.flatMap(({ mesh, pose: seat }) =>
+      Array.from({ length: mesh.positions.length / 3 }, (_, v) =>
+        transformPoint(multiply(pose, seat), [
+          mesh.positions[3 * v] as number,
+          mesh.positions[3 * v + 1] as number,
+          mesh.positions[3 * v + 2] as number,
+        ]),
+      ),
+    );
   });
-  const most = (pick: (...values: number[]) => number, from: number) => [0, 1, 2].map((k) => all.reduce((a, p) => pick(a, p[k] as number), from));
+  const most = (pick: (...values: number[]) => number, from: number) =>
+    [0, 1, 2].map((k) => all.reduce((a, p) => pick(a, p[k] as number), from));
   return [most(Math.min, Infinity), most(Math.max, -Infinity)];
 }
 
@@ -56,7 +77,11 @@ function cloud({ marks }: Production, frame: number): number[][] {
       return pieces.map(({ mesh, pose: seat }) => {
         let sum = [0, 0, 0];
         for (let i = 0; i < mesh.positions.length; i += 3) {
-          const p = transformPoint(multiply(pose, seat), [mesh.positions[i] as number, mesh.positions[i + 1] as number, mesh.positions[i + 2] as number]);
+          const p = transformPoint(multiply(pose, seat), [
+            mesh.positions[i] as number,
+            mesh.positions[i + 1] as number,
+            mesh.positions[i + 2] as number,
+          ]);
           sum = sum.map((v, k) => v + (p[k] as number));
         }
         return sum.map((v) => (3 * v) / mesh.positions.length);
@@ -68,7 +93,14 @@ const expectSame = (a: number[][], b: number[][], digits = 5) => {
   expect(a).toHaveLength(b.length);
   a.forEach((p, i) => p.forEach((v, k) => expect(v).toBeCloseTo(b[i]?.[k] as number, digits)));
 };
-const key = (frame: number, value: number) => ({ frame, value, join: 'eased' as const, arrive: { influence: 0.4, speed: 0 }, leave: { influence: 0.4, speed: 0 }, bounces: 0 });
+const key = (frame: number, value: number) => ({
+  frame,
+  value,
+  join: 'eased' as const,
+  arrive: { influence: 0.4, speed: 0 },
+  leave: { influence: 0.4, speed: 0 },
+  bounces: 0,
+});
 
 const TURNED = (mark: Mark) => {
   mark.placement.x.rest = 2;
@@ -76,7 +108,11 @@ const TURNED = (mark: Mark) => {
   mark.placement.pan.keys = [key(0, 0), key(50, 130)];
 };
 
-test.each<[SplitBy, number]>([['word', 2], ['letter', 11], ['line', 2]])('split by %s nothing jumps, at any frame, though the whole turns on', (by, count) => {
+test.each<[SplitBy, number]>([
+  ['word', 2],
+  ['letter', 11],
+  ['line', 2],
+])('split by %s nothing jumps, at any frame, though the whole turns on', (by, count) => {
   const whole = made('LANTERN\nDEEP', (mark) => {
     TURNED(mark);
     mark.body.alignment = 'left';
@@ -88,13 +124,20 @@ test.each<[SplitBy, number]>([['word', 2], ['letter', 11], ['line', 2]])('split 
   expect(readProduction(JSON.parse(JSON.stringify(parts)))).toEqual(parts);
 });
 
-test.each([['arc', 'out'], ['arc', 'in'], ['ring', 'out'], ['ring', 'in'], ['ring', 'up']] as const)('words on an %s facing %s are split without a jump, and travel on', (along, facing) => {
+test.each([
+  ['arc', 'out'],
+  ['arc', 'in'],
+  ['ring', 'out'],
+  ['ring', 'in'],
+  ['ring', 'up'],
+] as const)('words on an %s facing %s are split without a jump, and travel on', (along, facing) => {
   const whole = made('DEEP WATER\nLOW', (mark) => {
     TURNED(mark);
     mark.body.setting = { along, facing, radius: 3, start: 20 };
     mark.placement.travel.keys = [key(0, 0), key(50, 90)];
   });
-  for (const by of ['word', 'letter'] as const) for (const frame of [0, 30]) expectSame(reach(split(whole, by), frame), reach(whole, frame), 4);
+  for (const by of ['word', 'letter'] as const)
+    for (const frame of [0, 30]) expectSame(reach(split(whole, by), frame), reach(whole, frame), 4);
 });
 
 test('kerning is kept: a split line stands as the shaper set it', () => {
@@ -134,13 +177,19 @@ test('marks that are no words, and texts too long for one mark, are not gathered
   const one = made('A');
   expect(produce(one, (draft) => void gatherWords(draft, { ids: ['mark-1'], poses: [], letters: [], joined: [] }))).toBe(one);
   const long = 'x'.repeat(400);
-  expect(joinedWords([{ text: long, runs: [], before: '' }, { text: long, runs: [], before: '' }] as never)).toBeNull();
+  expect(
+    joinedWords([
+      { text: long, runs: [], before: '' },
+      { text: long, runs: [], before: '' },
+    ] as never),
+  ).toBeNull();
 });
 
 describe('runs as the text is edited (common practice of any text field)', () => {
   const bold = { ...styleAt([], 0), size: 2 };
   const styled = (text: string, from: number, to: number) => ({ text, runs: changeRange([], from, to, () => bold) });
-  const after = ({ text, runs }: ReturnType<typeof styled>, next: string) => runsAfterEdit(runs, text, next).map(({ from, to }) => next.slice(from, to));
+  const after = ({ text, runs }: ReturnType<typeof styled>, next: string) =>
+    runsAfterEdit(runs, text, next).map(({ from, to }) => next.slice(from, to));
 
   test('typing before, inside, at the end of and after a run', () => {
     const word = styled('low TIDE comes', 4, 8);
@@ -161,7 +210,11 @@ describe('runs as the text is edited (common practice of any text field)', () =>
   test('changing a part of a run cuts it; changing it back makes it one again', () => {
     const runs = changeRange([], 0, 9, () => bold);
     const cut = changeRange(runs, 3, 5, (style) => ({ ...style, size: 3 }));
-    expect(cut.map(({ from, to, size }) => [from, to, size])).toEqual([[0, 3, 2], [3, 5, 3], [5, 9, 2]]);
+    expect(cut.map(({ from, to, size }) => [from, to, size])).toEqual([
+      [0, 3, 2],
+      [3, 5, 3],
+      [5, 9, 2],
+    ]);
     expect(changeRange(cut, 3, 5, (style) => ({ ...style, size: 2 }))).toEqual(runs);
     expect(changeRange(cut, 0, 9, () => styleAt([], 0))).toEqual([]);
   });

@@ -2,26 +2,47 @@ import { Euler, MathUtils, Matrix4, PerspectiveCamera, Vector3 } from 'three';
 import type { Carrier } from '@/core/production/camera';
 import { carrierSchema } from '@/core/production/camera';
 import { CARRIER_KINDS, landingValues, rigPose } from '@/core/rig/rig';
-import { anglesOf, IDENTITY, invertRigid, multiply, nearestTurn, panTiltRoll, positionOf, translation, type Mat4 } from '@/core/space/matrix';
+import {
+  anglesOf,
+  IDENTITY,
+  invertRigid,
+  multiply,
+  nearestTurn,
+  panTiltRoll,
+  positionOf,
+  translation,
+  type Mat4,
+} from '@/core/space/matrix';
 import { subFrameView, NEAR, FAR } from '@/picture/projection';
 import { seededRandom } from '@/core/motion/random';
 
 /** Camera matrices are checked against the library three. */
-const closeTo = (ours: Mat4, theirs: ArrayLike<number>, digits = 10) => Array.from(theirs).forEach((v, i) => expect(ours[i]).toBeCloseTo(v, digits));
+const closeTo = (ours: Mat4, theirs: ArrayLike<number>, digits = 10) =>
+  Array.from(theirs).forEach((v, i) => expect(ours[i]).toBeCloseTo(v, digits));
 const random = seededRandom(11);
 const between = (low: number, high: number) => low + random() * (high - low);
 
 test('pan, tilt and roll are three’s YXZ Euler angles', () => {
   for (let n = 0; n < 40; n++) {
     const [pan, tilt, roll] = [between(-400, 400), between(-89, 89), between(-180, 180)];
-    const theirs = new Matrix4().makeRotationFromEuler(new Euler(MathUtils.degToRad(tilt), MathUtils.degToRad(pan), MathUtils.degToRad(roll), 'YXZ'));
+    const theirs = new Matrix4().makeRotationFromEuler(
+      new Euler(MathUtils.degToRad(tilt), MathUtils.degToRad(pan), MathUtils.degToRad(roll), 'YXZ'),
+    );
     closeTo(panTiltRoll(pan, tilt, roll), theirs.elements);
   }
 });
 
 test('an orbit looks at its pivot as three’s lookAt does', () => {
   for (let n = 0; n < 40; n++) {
-    const v = { azimuth: between(-180, 180), height: between(-80, 80), radius: between(0.5, 20), roll: 0, pivotX: between(-3, 3), pivotY: between(-3, 3), pivotZ: between(-3, 3) };
+    const v = {
+      azimuth: between(-180, 180),
+      height: between(-80, 80),
+      radius: between(0.5, 20),
+      roll: 0,
+      pivotX: between(-3, 3),
+      pivotY: between(-3, 3),
+      pivotZ: between(-3, 3),
+    };
     const pose = CARRIER_KINDS.orbit.matrix(v);
     const camera = new PerspectiveCamera();
     camera.position.set(...(positionOf(pose) as [number, number, number]));
@@ -47,19 +68,42 @@ test.each([
   const sensorHeightMm = (sensorWidthMm * height) / width;
   const camera = new PerspectiveCamera(MathUtils.radToDeg(2 * Math.atan(sensorHeightMm / (2 * focalLengthMm))), width / height, NEAR, FAR);
   camera.updateProjectionMatrix();
-  const state = { pose: IDENTITY, focalLengthMm, fStop: 4, focusDistance: 5, sensorWidthMm, sensorHeightMm, iris: { blades: 0, roundness: 1, squeeze: 1, turn: 0 } };
+  const state = {
+    pose: IDENTITY,
+    focalLengthMm,
+    fStop: 4,
+    focusDistance: 5,
+    sensorWidthMm,
+    sensorHeightMm,
+    iris: { blades: 0, roundness: 1, squeeze: 1, turn: 0 },
+  };
   closeTo(subFrameView(state, width, height, { pixelX: 0, pixelY: 0, lensX: 0, lensY: 0 }).projection, camera.projectionMatrix.elements);
 });
 
 test('from any point of the lens, what lies in the focus plane stays where it is', () => {
-  const state = { pose: translation(1, 2, 3), focalLengthMm: 50, fStop: 1.4, focusDistance: 4, sensorWidthMm: 36, sensorHeightMm: 20.25, iris: { blades: 0, roundness: 1, squeeze: 1, turn: 0 } };
+  const state = {
+    pose: translation(1, 2, 3),
+    focalLengthMm: 50,
+    fStop: 1.4,
+    focusDistance: 4,
+    sensorWidthMm: 36,
+    sensorHeightMm: 20.25,
+    iris: { blades: 0, roundness: 1, squeeze: 1, turn: 0 },
+  };
   const seen = (point: Vector3, lensX: number, lensY: number) => {
     const view = subFrameView(state, 1920, 1080, { pixelX: 0, pixelY: 0, lensX, lensY });
-    return point.clone().applyMatrix4(new Matrix4().fromArray(invertRigid(view.pose) as number[])).applyMatrix4(new Matrix4().fromArray(view.projection as number[]));
+    return point
+      .clone()
+      .applyMatrix4(new Matrix4().fromArray(invertRigid(view.pose) as number[]))
+      .applyMatrix4(new Matrix4().fromArray(view.projection as number[]));
   };
   const inFocus = new Vector3(1.7, 1.2, 3 - 4);
   const behind = new Vector3(1.7, 1.2, 3 - 9);
-  for (const [x, y] of [[0.01, 0], [0, -0.017], [-0.012, 0.012]] as const) {
+  for (const [x, y] of [
+    [0.01, 0],
+    [0, -0.017],
+    [-0.012, 0.012],
+  ] as const) {
     expect(seen(inFocus, x, y).x).toBeCloseTo(seen(inFocus, 0, 0).x, 9);
     expect(seen(inFocus, x, y).y).toBeCloseTo(seen(inFocus, 0, 0).y, 9);
     expect(Math.hypot(seen(behind, x, y).x - seen(behind, 0, 0).x, seen(behind, x, y).y - seen(behind, 0, 0).y)).toBeGreaterThan(1e-3);
@@ -84,7 +128,11 @@ test('a rigid transform and its inverse make nothing', () => {
 
 describe('landing', () => {
   const carrier = (kind: Carrier['kind'], id: string, rest: Record<string, number>): Carrier =>
-    carrierSchema.parse({ id, kind, channels: Object.fromEntries(Object.entries(rest).map(([name, value]) => [name, { rest: value, keys: [] }])) });
+    carrierSchema.parse({
+      id,
+      kind,
+      channels: Object.fromEntries(Object.entries(rest).map(([name, value]) => [name, { rest: value, keys: [] }])),
+    });
   const chain = [
     carrier('slide', 'a', { x: 1, y: 0.5, z: -2, pan: 25, tilt: 5, roll: 3 }),
     carrier('orbit', 'b', { azimuth: 40, height: 12, radius: 3, pivotY: 1 }),
@@ -92,7 +140,10 @@ describe('landing', () => {
   ];
 
   test.each([0, 1, 2])('on carrier %i puts the whole rig where the camera was flown', (index) => {
-    const pose = multiply(translation(between(-2, 2), between(-2, 2), between(3, 6)), panTiltRoll(between(-60, 60), between(-40, 40), between(-30, 30)));
+    const pose = multiply(
+      translation(between(-2, 2), between(-2, 2), between(3, 6)),
+      panTiltRoll(between(-60, 60), between(-40, 40), between(-30, 30)),
+    );
     const values = landingValues(chain, index, 0, pose);
     const landed = chain.map((c, i) => (i === index ? carrier(c.kind, c.id, values) : c));
     closeTo(rigPose(landed, 0), pose, 7);

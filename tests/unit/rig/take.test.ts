@@ -1,6 +1,13 @@
 import { produce } from 'immer';
 import { cameraPose } from '@/core/frame/camera-pose';
-import { MAX_POSE_SAMPLES, poseSample, poseSampleSchema, PoseSamplesError, readPoseSamples, timedPose } from '@/core/interchange/pose-samples';
+import {
+  MAX_POSE_SAMPLES,
+  poseSample,
+  poseSampleSchema,
+  PoseSamplesError,
+  readPoseSamples,
+  timedPose,
+} from '@/core/interchange/pose-samples';
 import { carrierSchema, type Camera, type Carrier } from '@/core/production/camera';
 import { emptyProduction } from '@/core/production/production';
 import { takeSeconds, takeSettingsSchema } from '@/core/rig/carriers/take';
@@ -37,7 +44,13 @@ describe('the open format of poses', () => {
     ['nothing', '', 'fewer than two'],
     ['no JSON', '{"a": 1}\nhello', 'Line 2 is not JSON'],
     ['no poses', '{}\n{}', 'Sample 1 is not a pose'],
-    ['numbers that are none', `${JSON.stringify(poseSample(0, still))}\n{"timing":{"sampleTimestamp":{"seconds":1,"nanoseconds":0}},"transforms":[{"translation":{"x":1e99,"y":0,"z":0},"rotation":{"pan":0,"tilt":0,"roll":0}}]}`, 'Sample 2 is not a pose'],
+    [
+      'numbers that are none',
+      `${JSON.stringify(poseSample(0, still))}` +
+        `\n{"timing":{"sampleTimestamp":{"seconds":1,"nanoseconds":0}},"transforms":[` +
+        `{"translation":{"x":1e99,"y":0,"z":0},"rotation":{"pan":0,"tilt":0,"roll":0}}]}`,
+      'Sample 2 is not a pose',
+    ],
     ['too many', '{}\n'.repeat(MAX_POSE_SAMPLES + 1), 'at most'],
   ])('%s is refused in words', (_, text, words) => {
     expect(() => readPoseSamples(text)).toThrow(PoseSamplesError);
@@ -69,20 +82,38 @@ describe('poses at even steps', () => {
   });
 
   test('angles go on over half a turn without jumping', () => {
-    const { poses } = evenPoses([170, 175, -180, -175].map((pan, i) => pose(i / 10, { pan })), 10);
+    const { poses } = evenPoses(
+      [170, 175, -180, -175].map((pan, i) => pose(i / 10, { pan })),
+      10,
+    );
     expect([0, 1, 2, 3].map((n) => poses[n * 6 + 3])).toEqual([170, 175, 180, 185]);
   });
 
   test('smoothing leaves a straight way as it is, ends too, and takes tremor out of a take', () => {
-    const way = evenPoses([0, 1].map((t) => pose(t, { x: t })), 30);
+    const way = evenPoses(
+      [0, 1].map((t) => pose(t, { x: t })),
+      30,
+    );
     smoothedPoses(way, 0.4).poses.forEach((v, i) => expect(v).toBeCloseTo(way.poses[i] as number, 4));
-    const take = evenPoses(recorded({ ...TRACKER_DEFAULTS, noiseMm: 4 }).map(({ pose: p }) => p), 30);
-    const jitter = (poses: readonly number[]) => rms(Array.from({ length: 250 }, (_, n) => (poses[(n + 2) * 6 + 1] as number) - 2 * (poses[(n + 1) * 6 + 1] as number) + (poses[n * 6 + 1] as number)));
+    const take = evenPoses(
+      recorded({ ...TRACKER_DEFAULTS, noiseMm: 4 }).map(({ pose: p }) => p),
+      30,
+    );
+    const jitter = (poses: readonly number[]) =>
+      rms(
+        Array.from(
+          { length: 250 },
+          (_, n) => (poses[(n + 2) * 6 + 1] as number) - 2 * (poses[(n + 1) * 6 + 1] as number) + (poses[n * 6 + 1] as number),
+        ),
+      );
     expect(jitter(smoothedPoses(take, 0.6).poses)).toBeLessThan(0.1 * jitter(take.poses));
   });
 
   test('between steps it is continuous in speed', () => {
-    const take = evenPoses(recorded().map(({ pose: p }) => p), 30);
+    const take = evenPoses(
+      recorded().map(({ pose: p }) => p),
+      30,
+    );
     const speed = (at: number) => (poseAt(take, at + 1e-5).y - poseAt(take, at - 1e-5).y) / 2e-5;
     for (let n = 5; n < 60; n += 7) expect(speed(n / 30 - 1e-4)).toBeCloseTo(speed(n / 30 + 1e-4), 1);
     expect(axis([pose(0, { y: poseAt(take, 7 / 30).y })], 'y')[0]).toBeCloseTo(take.poses[7 * 6 + 1] as number, 9);
@@ -90,7 +121,13 @@ describe('poses at even steps', () => {
 });
 
 describe('a take as a carrier', () => {
-  const settings = takeSettingsSchema.parse({ ...evenPoses([0, 1, 2, 3].map((t) => pose(5 + t, { x: 3 + t, pan: 40 + 10 * t })), 30), from: 10 });
+  const settings = takeSettingsSchema.parse({
+    ...evenPoses(
+      [0, 1, 2, 3].map((t) => pose(5 + t, { x: 3 + t, pan: 40 + 10 * t })),
+      30,
+    ),
+    from: 10,
+  });
   const at = (change: Partial<typeof settings>, frame: number) => {
     const production = produce(emptyProduction('T', { width: 1920, height: 1080, rate: '25', length: 100 }), (draft) => {
       const carrier: Carrier = carrierSchema.parse({ id: 'take-1', kind: 'take', settings: { ...settings, ...change } });

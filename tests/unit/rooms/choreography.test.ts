@@ -28,11 +28,20 @@ const nowhere = () => null;
 function workspace(recipe: (draft: Production) => void = () => undefined): Workspace {
   const production = emptyProduction('Test', { width: 1920, height: 1080, rate: '25', length: 100 });
   recipe(production);
-  return { id: 'x', documents: createProductionStore(production), view: createViewStore(), autosave: {} as Autosave, picture: null, canvas: null };
+  return {
+    id: 'x',
+    documents: createProductionStore(production),
+    view: createViewStore(),
+    autosave: {} as Autosave,
+    picture: null,
+    canvas: null,
+  };
 }
 const of = (w: Workspace): Production => w.documents.store.getState().production;
-const run = (w: Workspace, id: string) => COMMANDS.find((command) => command.id === id)?.run({ workspace: w, goTo: jest.fn<() => void>(), openFinder: jest.fn<() => void>() });
-const keysOf = (w: Workspace, camera = 'camera-1', name = 'azimuth') => findGroup(of(w), `carrier/${camera}/orbit-1`)?.channels[name]?.keys.map(({ frame }) => frame);
+const run = (w: Workspace, id: string) =>
+  COMMANDS.find((command) => command.id === id)?.run({ workspace: w, goTo: jest.fn<() => void>(), openFinder: jest.fn<() => void>() });
+const keysOf = (w: Workspace, camera = 'camera-1', name = 'azimuth') =>
+  findGroup(of(w), `carrier/${camera}/orbit-1`)?.channels[name]?.keys.map(({ frame }) => frame);
 
 const two = (draft: Production) => {
   duplicateCamera(draft, 'camera-1');
@@ -92,7 +101,10 @@ describe('splitting at the playhead', () => {
     fly(w, { orbit: [50, 10], dolly: 0.7 });
     const flown = w.view.getState().flight?.pose ?? [];
     splitAtPlayhead(w, true);
-    expect(shotSpans(of(w)).map(({ cameraId, from }) => [cameraId, from])).toEqual([['camera-1', 0], ['camera-2', 30]]);
+    expect(shotSpans(of(w)).map(({ cameraId, from }) => [cameraId, from])).toEqual([
+      ['camera-1', 0],
+      ['camera-2', 30],
+    ]);
     shotCamera(of(w), 30, nowhere).pose.forEach((v, i) => expect(v).toBeCloseTo(flown[i] as number, 9));
     expect(w.view.getState()).toMatchObject({ flight: null, selection: { kind: 'shot' } });
     w.view.setState({ playhead: 70 });
@@ -111,7 +123,10 @@ describe('splitting at the playhead', () => {
 describe('keys by command', () => {
   const keyed = () => {
     const w = workspace(two);
-    for (const [frame, turn] of [[10, 20], [20, -35]] as const) {
+    for (const [frame, turn] of [
+      [10, 20],
+      [20, -35],
+    ] as const) {
       w.view.setState({ playhead: frame });
       fly(w, { orbit: [turn, 0] });
       landHere(w);
@@ -130,19 +145,30 @@ describe('keys by command', () => {
 
   test('copied keys are pasted at the playhead, onto the camera that is selected, and are selected then', () => {
     const w = keyed();
-    w.view.setState({ keys: [{ group, frame: 10 }, { group, frame: 20 }] });
+    w.view.setState({
+      keys: [
+        { group, frame: 10 },
+        { group, frame: 20 },
+      ],
+    });
     copySelectedKeys(w);
     w.view.setState({ playhead: 50, keys: [], pick: null, selection: { kind: 'camera', id: 'camera-2' }, carrierId: 'orbit-1' });
     pasteCopiedKeys(w, 'values');
     expect(keysOf(w, 'camera-2')).toEqual([50, 60]);
     expect(w.view.getState().keys).toContainEqual(expect.objectContaining({ group: 'carrier/camera-2/orbit-1', frame: 60 }));
-    const value = (camera: string, frame: number) => valueAt(findGroup(of(w), `carrier/${camera}/orbit-1`)?.channels.azimuth ?? { rest: NaN, keys: [] }, frame);
+    const value = (camera: string, frame: number) =>
+      valueAt(findGroup(of(w), `carrier/${camera}/orbit-1`)?.channels.azimuth ?? { rest: NaN, keys: [] }, frame);
     expect(value('camera-2', 55)).toBeCloseTo(value('camera-1', 15), 9);
   });
 
   test('keys of one channel go to the channel whose curve is shown', () => {
     const w = keyed();
-    w.view.setState({ keys: [{ group, name: 'azimuth', frame: 10 }, { group, name: 'azimuth', frame: 20 }] });
+    w.view.setState({
+      keys: [
+        { group, name: 'azimuth', frame: 10 },
+        { group, name: 'azimuth', frame: 20 },
+      ],
+    });
     copySelectedKeys(w);
     w.view.setState({ playhead: 70, timelineAs: 'curves', curve: 'roll', pick: { kind: 'station', group, frame: 20 } });
     pasteCopiedKeys(w, 'shape');
@@ -152,7 +178,12 @@ describe('keys by command', () => {
 
   test('moved, they stop at the first frame; removed, nothing else goes', () => {
     const w = keyed();
-    w.view.setState({ keys: [{ group, frame: 10 }, { group, frame: 20 }] });
+    w.view.setState({
+      keys: [
+        { group, frame: 10 },
+        { group, frame: 20 },
+      ],
+    });
     shiftSelectedKeys(w, -40, 'drag');
     expect(keysOf(w)).toEqual([0, 10]);
     expect(w.view.getState().keys.map(({ frame }) => frame)).toEqual([0, 10]);

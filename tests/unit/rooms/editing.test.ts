@@ -67,7 +67,10 @@ describe('saving', () => {
     await jest.advanceTimersByTimeAsync(1000);
     documents.edit(named('2'));
     await jest.advanceTimersByTimeAsync(1000);
-    expect(calls.map(({ body }) => [body.revision, body.document.name])).toEqual([[7, '1'], [8, '2']]);
+    expect(calls.map(({ body }) => [body.revision, body.document.name])).toEqual([
+      [7, '1'],
+      [8, '2'],
+    ]);
     expect(autosave.hasUnsaved()).toBe(false);
   });
 
@@ -84,7 +87,12 @@ describe('saving', () => {
 
   test('says "saved" only of the newest edit: one made while another is on its way is not there yet', async () => {
     let arrive = () => {};
-    respond = (call) => (call === 1 ? new Promise((done) => { arrive = () => done(new Response(JSON.stringify({ revision: 2 }))); }) : answer(200, { revision: 3 }));
+    respond = (call) =>
+      call === 1
+        ? new Promise((done) => {
+            arrive = () => done(new Response(JSON.stringify({ revision: 2 })));
+          })
+        : answer(200, { revision: 3 });
     const documents = createProductionStore(emptyProduction('0', format));
     const autosave = createAutosave('id', documents, 1);
     const seen: [string, boolean][] = [];
@@ -156,7 +164,8 @@ describe('the timeline', () => {
     const settle = lanes[0]?.moves[2];
     expect(settle?.label).toBe('settle');
     expect(settle?.silhouette.indexOf(Math.max(...(settle?.silhouette ?? [])))).toBeLessThan(16);
-    for (const { moves } of lanes) for (const move of moves) for (const share of move.silhouette) expect(share >= 0 && share <= 1).toBe(true);
+    for (const { moves } of lanes)
+      for (const move of moves) for (const share of move.silhouette) expect(share >= 0 && share <= 1).toBe(true);
   });
 
   test('zooms about a frame without leaving the production', () => {
@@ -175,7 +184,12 @@ describe('the timeline', () => {
 });
 
 test('labels in the plan never lie on one another', () => {
-  const outline: [number, number][] = [[0, 0], [50, 0], [50, 9], [0, 9]];
+  const outline: [number, number][] = [
+    [0, 0],
+    [50, 0],
+    [50, 9],
+    [0, 9],
+  ];
   const labels = placedLabels(Array.from({ length: 6 }, (_, i) => ({ name: `MARK ${i}`, outline })));
   labels.forEach((a, i) => labels.slice(i + 1).forEach((b) => expect(Math.abs(a.y - b.y)).toBeGreaterThanOrEqual(12)));
 });

@@ -82,7 +82,11 @@ describe('flying', () => {
     const [orbit, slide] = w.documents.store.getState().production.cameras[0]?.carriers ?? [];
     expect(Object.values(orbit?.channels ?? {}).every((c) => c.keys.length === 0)).toBe(true);
     // How much the carrier counts is no part of a pose.
-    expect(Object.entries(slide?.channels ?? {}).filter(([name]) => name !== 'weight').every(([, c]) => c.keys.length === 1)).toBe(true);
+    expect(
+      Object.entries(slide?.channels ?? {})
+        .filter(([name]) => name !== 'weight')
+        .every(([, c]) => c.keys.length === 1),
+    ).toBe(true);
   });
 });
 
@@ -144,14 +148,24 @@ describe('the plan', () => {
   });
 
   test('from anywhere, a shift on the page is that shift of the world as the page shows it', () => {
-    for (const plane of [projection('above'), projection('side'), projection('outside', { azimuth: 50, height: 20 }), projection('outside', { azimuth: -130, height: -70 })]) {
+    for (const plane of [
+      projection('above'),
+      projection('side'),
+      projection('outside', { azimuth: 50, height: 20 }),
+      projection('outside', { azimuth: -130, height: -70 }),
+    ]) {
       plane.point(plane.shift(0.4, -0.7)).forEach((v, i) => expect(v).toBeCloseTo([0.4, -0.7][i] as number, 12));
     }
   });
 
   test('the cone of view is what the lens sees (three’s projection puts its corners into the picture’s corners)', () => {
     const { camera } = evaluate(emptyProduction('T', { width: 1920, height: 1080, rate: '25', length: 10 }), 0, () => null);
-    const theirs = new PerspectiveCamera((2 * Math.atan(camera.sensorHeightMm / (2 * camera.focalLengthMm)) * 180) / Math.PI, 16 / 9, 0.1, 100);
+    const theirs = new PerspectiveCamera(
+      (2 * Math.atan(camera.sensorHeightMm / (2 * camera.focalLengthMm)) * 180) / Math.PI,
+      16 / 9,
+      0.1,
+      100,
+    );
     theirs.position.set(...(positionOf(camera.pose) as [number, number, number]));
     theirs.updateMatrixWorld();
     for (const corner of frameCorners(camera, 6)) {

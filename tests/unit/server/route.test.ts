@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { guard, readBody, readJson, route } from '@/server/route';
 import { UserError } from '@/server/errors';
 
-const request = (headers: Record<string, string>, method = 'POST', body?: BodyInit) => new Request('http://127.0.0.1:4747/api/x', { method, headers: { host: '127.0.0.1:4747', ...headers }, body });
+const request = (headers: Record<string, string>, method = 'POST', body?: BodyInit) =>
+  new Request('http://127.0.0.1:4747/api/x', { method, headers: { host: '127.0.0.1:4747', ...headers }, body });
 const statusOf = async (r: Request) => (await route(async () => ({ ok: true }))(r, { params: Promise.resolve({}) })).status;
 
 describe('who may write', () => {

@@ -9,7 +9,17 @@ import { UserError } from '@/server/errors';
 import { writeWhole } from '@/server/files';
 import { MAX_FONT_BYTES } from '@/core/outline/shipped-fonts';
 import { addFont, listUploadedFonts, uploadedFont } from '@/server/fonts';
-import { createProduction, deleteProduction, duplicateProduction, listProductions, loadProduction, renameProduction, restoreProduction, saveProduction, writeStill } from '@/server/productions';
+import {
+  createProduction,
+  deleteProduction,
+  duplicateProduction,
+  listProductions,
+  loadProduction,
+  renameProduction,
+  restoreProduction,
+  saveProduction,
+  writeStill,
+} from '@/server/productions';
 import { listRenders, openRender, orderRender, readFrame, removeRender, setRenderStatus, storeFrame } from '@/server/renders';
 import type { Kit } from '@/core/production/kits';
 import { Typeface } from '@/core/outline/typeface';
@@ -21,7 +31,11 @@ import { useDataFolder } from '../support/data-folder';
 
 const format: FrameFormat = { width: 320, height: 180, rate: '25', length: 10 };
 const png = encode({ width: 2, height: 2, data: new Uint8Array(12), channels: 3, depth: 8 });
-const status = (work: Promise<unknown>) => work.then(() => 0, (error) => (error instanceof UserError ? error.status : Promise.reject(error)));
+const status = (work: Promise<unknown>) =>
+  work.then(
+    () => 0,
+    (error) => (error instanceof UserError ? error.status : Promise.reject(error)),
+  );
 const folder = useDataFolder();
 
 describe('productions', () => {
@@ -62,7 +76,11 @@ describe('sounds', () => {
     const { hash } = await addSound('bell.wav', wav);
     expect((await addSound('again.wav', wav)).hash).toBe(hash);
     expect(await soundBytes(hash)).toEqual({ bytes: wav, type: 'audio/wav' });
-    for (const [head, type] of [['OggS', 'audio/ogg'], ['fLaC', 'audio/flac'], ['ID3\x04', 'audio/mpeg']] as const) {
+    for (const [head, type] of [
+      ['OggS', 'audio/ogg'],
+      ['fLaC', 'audio/flac'],
+      ['ID3\x04', 'audio/mpeg'],
+    ] as const) {
       expect((await soundBytes((await addSound('x', Buffer.from(`${head}xxxxxxxxxxxx`, 'latin1'))).hash))?.type).toBe(type);
     }
     expect(await status(addSound('notes.txt', Buffer.from('hello there, no sound')))).toBe(415);
@@ -168,7 +186,12 @@ describe('fonts', () => {
     new DataView(lying.buffer).setUint32(44 + 12, 0x7fffffff);
     const shorter = packed.slice();
     new DataView(shorter.buffer).setUint32(44 + 8, 3);
-    for (const [name, bytes] of [['half.woff', packed.slice(0, 4000)], ['bomb.woff', lying], ['short.woff', shorter]] as const) await expect(addFont(name, bytes)).rejects.toThrow(`“${name}” cannot be used.`);
+    for (const [name, bytes] of [
+      ['half.woff', packed.slice(0, 4000)],
+      ['bomb.woff', lying],
+      ['short.woff', shorter],
+    ] as const)
+      await expect(addFont(name, bytes)).rejects.toThrow(`“${name}” cannot be used.`);
   });
 
   test('an id is a hash and never a path', async () => {
@@ -179,7 +202,11 @@ describe('fonts', () => {
 test('a file that cannot be written whole leaves nothing behind, neither half of it nor its old self changed', async () => {
   const file = path.join(folder(), 'whole.bin');
   await writeWhole(file, new Uint8Array([1, 2, 3]));
-  const failing = { get length() { throw Object.assign(new Error('no room'), { code: 'ENOSPC' }); } } as unknown as Uint8Array;
+  const failing = {
+    get length() {
+      throw Object.assign(new Error('no room'), { code: 'ENOSPC' });
+    },
+  } as unknown as Uint8Array;
   await expect(writeWhole(file, failing)).rejects.toThrow();
   expect([...readFileSync(file)]).toEqual([1, 2, 3]);
   expect(readdirSync(folder()).filter((name) => name.includes('.part'))).toEqual([]);
@@ -195,7 +222,10 @@ describe('the shelf of kits', () => {
     const kit = demoKits()[0] as Kit;
     const [one, two] = [await addKit(kit), await addKit({ ...kit, name: 'Another' })];
     expect(one.id).not.toBe(two.id);
-    expect(await listKits()).toEqual([{ ...kit, id: one.id }, { ...kit, id: two.id, name: 'Another' }]);
+    expect(await listKits()).toEqual([
+      { ...kit, id: one.id },
+      { ...kit, id: two.id, name: 'Another' },
+    ]);
     await removeKit(one.id);
     expect((await listKits()).map(({ name }) => name)).toEqual(['Another']);
     await removeKit(two.id);
@@ -204,7 +234,13 @@ describe('the shelf of kits', () => {
   test('five looks come with the demo, none like another', () => {
     const kits = demoKits();
     expect(kits).toHaveLength(5);
-    expect(new Set(kits.map(({ shells, skin }) => JSON.stringify([shells.map(({ surfaces, front }) => [surfaces.face.material, front.profile]), skin.on]))).size).toBe(5);
+    expect(
+      new Set(
+        kits.map(({ shells, skin }) =>
+          JSON.stringify([shells.map(({ surfaces, front }) => [surfaces.face.material, front.profile]), skin.on]),
+        ),
+      ).size,
+    ).toBe(5);
     expect(new Set(kits.map(({ layout }) => layout?.font.id)).size).toBe(5);
   });
 });

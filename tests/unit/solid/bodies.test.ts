@@ -13,7 +13,12 @@ beforeAll(async () => {
 test.each([
   ['a box with sharp edges', { body: 'box', width: 2, height: 1, depth: 0.5, round: 0 } as const, 0, 1],
   // Prisms, quarter cylinders along the edges, and the corners, which make one ball.
-  ['a box with rounded edges', { body: 'box', width: 2, height: 1, depth: 0.5, round: 100 } as const, 0, 1.8 * 0.8 * 0.3 + 2 * 0.1 * (1.8 * 0.8 + 1.8 * 0.3 + 0.8 * 0.3) + Math.PI * 0.01 * (1.8 + 0.8 + 0.3) + (4 / 3) * Math.PI * 0.001],
+  [
+    'a box with rounded edges',
+    { body: 'box', width: 2, height: 1, depth: 0.5, round: 100 } as const,
+    0,
+    1.8 * 0.8 * 0.3 + 2 * 0.1 * (1.8 * 0.8 + 1.8 * 0.3 + 0.8 * 0.3) + Math.PI * 0.01 * (1.8 + 0.8 + 0.3) + (4 / 3) * Math.PI * 0.001,
+  ],
   ['a ball', { body: 'ball', radius: 0.5 } as const, 0, (4 / 3) * Math.PI * 0.125],
   ['a ball grown by 10 cm', { body: 'ball', radius: 0.5 } as const, 0.1, (4 / 3) * Math.PI * 0.216],
   ['a torus (Pappus: 2π²Rr²)', { body: 'torus', radius: 1, tube: 0.2 } as const, 0, 2 * Math.PI ** 2 * 0.04],

@@ -19,8 +19,16 @@ async function iconSvg(file: string): Promise<string | null> {
   const { __iconData } = (await import(pathToFileURL(path.join(ICONS, file)).href)) as { __iconData?: { node: IconNode } };
   if (!__iconData) return null;
   const { node } = __iconData;
-  const shapes = node.map(([tag, { key: _key, ...attributes }]) => `<${tag} ${Object.entries(attributes).map(([name, value]) => `${name}="${value}"`).join(' ')}/>`);
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 24 24" fill="none" stroke="currentColor" stroke-width="2" stroke-linecap="round" stroke-linejoin="round">${shapes.join('')}</svg>`;
+  const shapes = node.map(
+    ([tag, { key: _key, ...attributes }]) =>
+      `<${tag} ${Object.entries(attributes)
+        .map(([name, value]) => `${name}="${value}"`)
+        .join(' ')}/>`,
+  );
+  return (
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 24 24" fill="none" stroke="currentColor" ` +
+    `stroke-width="2" stroke-linecap="round" stroke-linejoin="round">${shapes.join('')}</svg>`
+  );
 }
 
 test('200 icons with chamfer, round and ogee are closed solids', async () => {
@@ -36,10 +44,17 @@ test('200 icons with chamfer, round and ogee are closed solids', async () => {
     tried++;
     const { pieces, scale } = outlineLayout({ paths: readSvg(svg).parts, size: 1 });
     for (const { rings } of pieces) {
-      for (const [profile, width] of [['chamfer', 0.01], ['round', 0.02], ['ogee', 0.08]] as const) {
+      for (const [profile, width] of [
+        ['chamfer', 0.01],
+        ['round', 0.02],
+        ['ogee', 0.08],
+      ] as const) {
         const bevel = { profile, width, height: 0.03 };
         try {
-          const { status } = verdictOn(kernel, buildSolid(rings, { from: 0, to: 0.2, front: bevel, back: { profile: 'none', width: 0, height: 0 }, segments: 4 }, scale));
+          const { status } = verdictOn(
+            kernel,
+            buildSolid(rings, { from: 0, to: 0.2, front: bevel, back: { profile: 'none', width: 0, height: 0 }, segments: 4 }, scale),
+          );
           if (status !== 'NoError') faults.push(`${file} ${profile}: ${status}`);
         } catch (error) {
           faults.push(`${file} ${profile}: ${(error as Error).message}`);

@@ -39,7 +39,10 @@ describe('offsets of letters against a general clipping library (manifold-3d’s
     for (const character of 'ABRSgaeo8&%') {
       const { pieces, scale } = setText({ text: character, size: 1, tracking: 0, leading: 1, alignment: 'left' }, [face]);
       for (const { rings } of pieces) {
-        const section = new kernel.CrossSection(rings.map((ring) => ring.map(({ x, y }): [number, number] => [x, y])), 'NonZero');
+        const section = new kernel.CrossSection(
+          rings.map((ring) => ring.map(({ x, y }): [number, number] => [x, y])),
+          'NonZero',
+        );
         for (const distance of [0.01, 0.05, 0.15, -0.01, -0.04]) {
           const theirs = section.offset(distance, 'Round', 2, 256).area();
           const ours = areaOf(offsetOutline(rings, distance, 'rounded', scale));
@@ -73,7 +76,11 @@ describe('every profile on letters: closed, sound, inside the outline', () => {
       const { pieces, scale } = setText({ text: character, size: 1, tracking: 0, leading: 1, alignment: 'left' }, [face]);
       for (const { rings } of pieces) {
         for (const width of [0.02, 0.08, 0.3]) {
-          const solid = buildSolid(rings, { from: 0, to: 0.5, front: { profile, width, height: 0.1 }, back: { profile, width: width / 2, height: 0.05 }, segments: 6 }, scale);
+          const solid = buildSolid(
+            rings,
+            { from: 0, to: 0.5, front: { profile, width, height: 0.1 }, back: { profile, width: width / 2, height: 0.05 }, segments: 6 },
+            scale,
+          );
           const verdict = verdictOn(kernel, solid);
           expect([character, width, verdict.status]).toEqual([character, width, 'NoError']);
           const box = ringBounds(rings) as NonNullable<ReturnType<typeof ringBounds>>;
@@ -89,7 +96,16 @@ describe('every profile on letters: closed, sound, inside the outline', () => {
 });
 
 test('a ridge goes on at its slope until it meets itself: a square becomes a pyramid on its prism (geometry)', () => {
-  const solid = buildSolid([square(2)], { from: 0, to: 3, front: { profile: 'chamfer', width: 0.1, height: 0.05, ridge: true }, back: { profile: 'none', width: 0, height: 0 } }, 2);
+  const solid = buildSolid(
+    [square(2)],
+    {
+      from: 0,
+      to: 3,
+      front: { profile: 'chamfer', width: 0.1, height: 0.05, ridge: true },
+      back: { profile: 'none', width: 0, height: 0 },
+    },
+    2,
+  );
   const height = 0.5;
   expect(verdictOn(kernel, solid).volume).toBeCloseTo(4 * (3 - height) + (4 * height) / 3, 3);
   expect(Math.max(...solid.positions.filter((_, i) => i % 3 === 2))).toBeCloseTo(3, 3);
@@ -99,15 +115,34 @@ test('volumes of profiles round a square, by their sections (calculus)', () => {
   // Square rings of side a − 2d at height h: the volume is the integral of (a − 2d)² over h.
   const [a, w, h] = [2, 0.4, 0.3];
   const volume = (profile: (typeof PROFILE_KINDS)[number]) =>
-    verdictOn(kernel, buildSolid([square(a)], { from: 0, to: h, front: { profile, width: w, height: h }, back: { profile: 'none', width: 0, height: 0 }, segments: 64 }, a)).volume;
+    verdictOn(
+      kernel,
+      buildSolid(
+        [square(a)],
+        { from: 0, to: h, front: { profile, width: w, height: h }, back: { profile: 'none', width: 0, height: 0 }, segments: 64 },
+        a,
+      ),
+    ).volume;
   const integral = (distanceAt: (share: number) => number) => {
     const n = 20_000;
     let sum = 0;
     for (let i = 0; i < n; i++) sum += (a - 2 * distanceAt((i + 0.5) / n)) ** 2;
     return (sum * h) / n;
   };
-  expect(volume('chamfer')).toBeCloseTo(integral((s) => w * s), 4);
-  expect(volume('round')).toBeCloseTo(integral((s) => w * (1 - Math.sqrt(1 - s * s))), 3);
-  expect(volume('cove')).toBeCloseTo(integral((s) => w * Math.sqrt(1 - (1 - s) ** 2)), 3);
-  expect(volume('step')).toBeCloseTo(integral((s) => (s < 0.5 ? w / 2 : w)), 4);
+  expect(volume('chamfer')).toBeCloseTo(
+    integral((s) => w * s),
+    4,
+  );
+  expect(volume('round')).toBeCloseTo(
+    integral((s) => w * (1 - Math.sqrt(1 - s * s))),
+    3,
+  );
+  expect(volume('cove')).toBeCloseTo(
+    integral((s) => w * Math.sqrt(1 - (1 - s) ** 2)),
+    3,
+  );
+  expect(volume('step')).toBeCloseTo(
+    integral((s) => (s < 0.5 ? w / 2 : w)),
+    4,
+  );
 });

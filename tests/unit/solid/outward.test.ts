@@ -11,9 +11,20 @@ import { polygon } from '../support/rings';
 
 /** Bevels that grow out from the outline, which stays the edge of the face. */
 
-const rectangle = (w: number, h: number, x = 0, y = 0) => polygon([[x, y], [x + w, y], [x + w, y + h], [x, y + h]]);
+const rectangle = (w: number, h: number, x = 0, y = 0) =>
+  polygon([
+    [x, y],
+    [x + w, y],
+    [x + w, y + h],
+    [x, y + h],
+  ]);
 const NONE: BevelShape = { profile: 'none', width: 0, height: 0 };
-const out = (width: number, height: number, profile: BevelShape['profile'] = 'chamfer'): BevelShape => ({ profile, width, height, outward: true });
+const out = (width: number, height: number, profile: BevelShape['profile'] = 'chamfer'): BevelShape => ({
+  profile,
+  width,
+  height,
+  outward: true,
+});
 
 let kernel: ManifoldToplevel;
 beforeAll(async () => {
@@ -24,8 +35,14 @@ const areaOf = (solid: SolidMesh, region: string) => {
   const group = solid.groups.find((g) => g.region === region);
   let sum = 0;
   for (let i = group?.start ?? 0; i < (group?.start ?? 0) + (group?.count ?? 0); i += 3) {
-    const [a, b, c] = [0, 1, 2].map((k) => [0, 1].map((d) => solid.positions[3 * (solid.indices[i + k] as number) + d] as number)) as [number[], number[], number[]];
-    sum += ((b[0] as number) - (a[0] as number)) * ((c[1] as number) - (a[1] as number)) / 2 - ((c[0] as number) - (a[0] as number)) * ((b[1] as number) - (a[1] as number)) / 2;
+    const [a, b, c] = [0, 1, 2].map((k) => [0, 1].map((d) => solid.positions[3 * (solid.indices[i + k] as number) + d] as number)) as [
+      number[],
+      number[],
+      number[],
+    ];
+    sum +=
+      (((b[0] as number) - (a[0] as number)) * ((c[1] as number) - (a[1] as number))) / 2 -
+      (((c[0] as number) - (a[0] as number)) * ((b[1] as number) - (a[1] as number))) / 2;
   }
   return sum;
 };
@@ -74,14 +91,19 @@ test.each(SHIPPED.slice(0, 4))('letters of %s grow outward soundly: manifold, th
 test('letters near one another grow together: their bevels meet in a valley halfway and no solid runs through another', async () => {
   const face = await packagedTypeface('archivo-black');
   const { pieces, scale } = setText({ text: 'II', size: 1, tracking: 0, leading: 1, alignment: 'left' }, [face]);
-  const joined = joinNear(pieces.map(({ key, ...piece }) => ({ id: key, ...piece })), 0.15);
+  const joined = joinNear(
+    pieces.map(({ key, ...piece }) => ({ id: key, ...piece })),
+    0.15,
+  );
   expect(joined).toHaveLength(1);
   const rings = joined[0]?.rings ?? [];
   const solid = buildSolid(rings, { from: 0, to: 0.4, front: out(0.15, 0.15), back: NONE }, scale);
   const { status, volume } = verdictOn(kernel, solid);
   expect(status).toBe('NoError');
   // Two stems w x h at a gap g < 2·0.15: each frustum is what it would be alone, less the two halves over the valley.
-  const [a, b] = rings.map((ring) => [Math.min(...ring.map((v) => v.x)), Math.max(...ring.map((v) => v.x))] as const).sort((p, q) => p[0] - q[0]) as [readonly [number, number], readonly [number, number]];
+  const [a, b] = rings
+    .map((ring) => [Math.min(...ring.map((v) => v.x)), Math.max(...ring.map((v) => v.x))] as const)
+    .sort((p, q) => p[0] - q[0]) as [readonly [number, number], readonly [number, number]];
   const [w, g, h] = [a[1] - a[0], b[0] - a[1], 1];
   const grownAt = (t: number) => (t >= g / 2 ? (2 * w + g + 2 * t) * (h + 2 * t) : 2 * (w + 2 * t) * (h + 2 * t));
   let slices = 0;

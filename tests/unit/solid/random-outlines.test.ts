@@ -26,12 +26,18 @@ function star(random: () => number, cx: number, cy: number, size: number, clockw
 }
 
 const areaOf = (rings: readonly Ring[]) => rings.reduce((sum, ring) => sum + signedArea(ring), 0);
-const section = (rings: readonly Ring[], rule: 'NonZero' | 'EvenOdd' = 'NonZero'): CrossSection => new kernel.CrossSection(rings.map((ring) => ring.map(({ x, y }): [number, number] => [x, y])), rule);
+const section = (rings: readonly Ring[], rule: 'NonZero' | 'EvenOdd' = 'NonZero'): CrossSection =>
+  new kernel.CrossSection(
+    rings.map((ring) => ring.map(({ x, y }): [number, number] => [x, y])),
+    rule,
+  );
 
 test('united outlines cover what the other library says they cover, by both fill rules', () => {
   for (let seed = 1; seed <= 60; seed++) {
     const random = seededRandom(seed);
-    const rings = Array.from({ length: 1 + Math.floor(random() * 4) }, () => polygon(star(random, random() * 1.2, random() * 1.2, 1, random() < 0.4)));
+    const rings = Array.from({ length: 1 + Math.floor(random() * 4) }, () =>
+      polygon(star(random, random() * 1.2, random() * 1.2, 1, random() < 0.4)),
+    );
     for (const evenOdd of [false, true]) {
       const ours = unite(rings, { scale: 2, evenOdd });
       expect(Math.abs(areaOf(ours) - section(rings, evenOdd ? 'EvenOdd' : 'NonZero').area())).toBeLessThan(2e-3);
@@ -49,7 +55,11 @@ test('a chamfered solid has the volume that mitred offsets of its outline add up
     const rings = unite([polygon(outer), ...(random() < 0.5 ? [polygon(star(random, 0, 0, 0.25, true))] : [])], { scale: 2 });
     const size = 0.03 + 0.1 * random();
     const depth = 0.6;
-    const solid = buildSolid(rings, { from: 0, to: depth, front: { profile: 'chamfer', width: size, height: size }, back: { profile: 'none', width: 0, height: 0 } }, 2);
+    const solid = buildSolid(
+      rings,
+      { from: 0, to: depth, front: { profile: 'chamfer', width: size, height: size }, back: { profile: 'none', width: 0, height: 0 } },
+      2,
+    );
     expect(verdictOn(kernel, solid).status).toBe('NoError');
     // Simpson's rule over the slices of the chamfer; a mitre limit far over our own, so sharp corners are judged as they are.
     const outline = section(rings);
@@ -70,7 +80,9 @@ test('a chamfered solid has the volume that mitred offsets of its outline add up
 test('round bevels to any width, with holes: closed, and never larger than the plain prism', () => {
   for (let seed = 200; seed < 240; seed++) {
     const random = seededRandom(seed);
-    const rings = unite([polygon(star(random, 0, 0, 1)), polygon(star(random, 0.1, 0, 0.3, true)), polygon(star(random, 1.1, 0.2, 0.7))], { scale: 2 });
+    const rings = unite([polygon(star(random, 0, 0, 1)), polygon(star(random, 0.1, 0, 0.3, true)), polygon(star(random, 1.1, 0.2, 0.7))], {
+      scale: 2,
+    });
     const bevel = { profile: 'round', width: 0.01 + random() * 0.9, height: 0.05 + 0.2 * random() } as const;
     const solid = buildSolid(rings, { from: -0.3, to: 0.3, front: bevel, back: bevel, segments: 5 }, 2);
     const verdict = verdictOn(kernel, solid);

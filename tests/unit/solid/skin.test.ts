@@ -31,7 +31,18 @@ test('a disc becomes half as round as it is wide: u = (R² − r²)/2, an ellips
 });
 
 test('a long strip becomes a tube: a half circle over its width', () => {
-  const skin = buildSkin([polygon([[0, 0], [10, 0], [10, 1], [0, 1]])], { middle: 0, lid: 0 }, 1);
+  const skin = buildSkin(
+    [
+      polygon([
+        [0, 0],
+        [10, 0],
+        [10, 1],
+        [0, 1],
+      ]),
+    ],
+    { middle: 0, lid: 0 },
+    1,
+  );
   expect(highest(skin, [5, 0.5])).toBeCloseTo(0.5, 2);
   const { positions, normals } = skin;
   // A normal of a tube points away from its axis.
@@ -65,7 +76,10 @@ test('letters are closed, keep their outline as the seam, and rise most where th
       const { positions } = skin;
       const reach = (k: number) => [...positions].filter((_, i) => i % 3 === k);
       const outline = rings.flat();
-      for (const [k, axis] of [[0, 'x'], [1, 'y']] as const) {
+      for (const [k, axis] of [
+        [0, 'x'],
+        [1, 'y'],
+      ] as const) {
         expect(Math.max(...reach(k))).toBeCloseTo(Math.max(...outline.map((v) => v[axis])), 4);
         expect(Math.min(...reach(k))).toBeCloseTo(Math.min(...outline.map((v) => v[axis])), 4);
       }
@@ -75,9 +89,18 @@ test('letters are closed, keep their outline as the seam, and rise most where th
 
 test('two discs that overlap press one another flat along the line through their crossings, and both stay closed', () => {
   const disc = [circleRing(1, 96)];
-  const [left, right] = pressApart([{ id: 'a', rings: disc, x: 0, y: 0 }, { id: 'b', rings: disc, x: 1.6, y: 0 }], 2);
+  const [left, right] = pressApart(
+    [
+      { id: 'a', rings: disc, x: 0, y: 0 },
+      { id: 'b', rings: disc, x: 1.6, y: 0 },
+    ],
+    2,
+  );
   expect(left?.contacts).toHaveLength(1);
-  for (const [pressed, side] of [[left, 1], [right, -1]] as const) {
+  for (const [pressed, side] of [
+    [left, 1],
+    [right, -1],
+  ] as const) {
     const skin = buildSkin(pressed?.rings ?? [], { middle: 0, lid: 0, contacts: pressed?.contacts }, 2);
     expect(verdictOn(kernel, skin)).toMatchObject({ status: 'NoError', genus: 0 });
     const furthest = Math.max(...[...skin.positions].filter((_, i) => i % 3 === 0).map((x) => side * x));

@@ -11,7 +11,13 @@ import { polygon } from '../support/rings';
 
 const NONE = { profile: 'none', width: 0, height: 0 } as const;
 
-const rectangle = (w: number, h: number) => polygon([[0, 0], [w, 0], [w, h], [0, h]]);
+const rectangle = (w: number, h: number) =>
+  polygon([
+    [0, 0],
+    [w, 0],
+    [w, h],
+    [0, h],
+  ]);
 
 let kernel: ManifoldToplevel;
 beforeAll(async () => {
@@ -27,7 +33,11 @@ describe('volumes that formulas know', () => {
   });
 
   test('a bevel to a ridge is a hip roof (prism and pyramid: w²(3l − w)/12)', () => {
-    const solid = buildSolid([rectangle(4, 10)], { from: 0, to: 100, front: { profile: 'chamfer', width: 50, height: 50 }, back: NONE }, 10);
+    const solid = buildSolid(
+      [rectangle(4, 10)],
+      { from: 0, to: 100, front: { profile: 'chamfer', width: 50, height: 50 }, back: NONE },
+      10,
+    );
     const prism = 40 * 50;
     expect(enclosedVolume(solid.topology) - prism).toBeCloseTo(34.6667, 3);
     expect(verdictOn(kernel, solid)).toMatchObject({ status: 'NoError', genus: 0 });
@@ -44,7 +54,10 @@ describe('volumes that formulas know', () => {
     const bevelled = buildSolid([rectangle(10, 10)], { ...shape, back: { profile: 'round', width: 0.4, height: 0.4 }, wall: 1 }, 10);
     expect(verdictOn(kernel, bevelled)).toMatchObject({ status: 'NoError', genus: 0 });
     // A wall thicker than the stroke leaves it whole.
-    expect(enclosedVolume(buildSolid([rectangle(10, 10)], { ...shape, wall: 6 }, 10).topology)).toBeCloseTo(enclosedVolume(whole.topology), 3);
+    expect(enclosedVolume(buildSolid([rectangle(10, 10)], { ...shape, wall: 6 }, 10).topology)).toBeCloseTo(
+      enclosedVolume(whole.topology),
+      3,
+    );
   });
 
   test('a rounded disc edge: volume by Pappus within the chord error', () => {
@@ -94,18 +107,26 @@ describe('shading', () => {
 });
 
 describe('every letter of every shipped font is a sound solid', () => {
-  // All bevels on all letters take minutes (npm run solids writes them into docs/solids.md); here each letter takes a quarter of them in turn.
+  // All bevels on all letters take minutes (npm run solids writes them into docs/solids.md); here each letter takes a quarter of them in
+  // turn.
   test.each(SHIPPED)('%s', async (family, weight) => {
     const face = await packagedTypeface(family, weight);
     const faults = [...CHARACTERS].flatMap((character, i) =>
-      PROFILES_JUDGED.flatMap((profile, p) => WIDTHS.filter((_, w) => (w + p + i + family.length) % 4 === 0).flatMap((width) => faultsOf(kernel, face, character, profile, width))),
+      PROFILES_JUDGED.flatMap((profile, p) =>
+        WIDTHS.filter((_, w) => (w + p + i + family.length) % 4 === 0).flatMap((width) =>
+          faultsOf(kernel, face, character, profile, width),
+        ),
+      ),
     );
     expect(faults).toEqual([]);
   });
 
   test('a variable font at its ends', async () => {
     const bytes = await variableFont();
-    for (const axes of [{ wght: 900, wdth: 125 }, { wght: 100, wdth: 62 }]) {
+    for (const axes of [
+      { wght: 900, wdth: 125 },
+      { wght: 100, wdth: 62 },
+    ]) {
       const face = new Typeface(bytes, axes);
       expect([...CHARACTERS].flatMap((character) => faultsOf(kernel, face, character, 'round', 0.04))).toEqual([]);
     }
@@ -116,7 +137,8 @@ describe('every letter of every shipped font is a sound solid', () => {
     const genus = (text: string) => {
       const layout = setText({ text, size: 1, tracking: 0, leading: 1, alignment: 'left' }, [face]);
       const bevel = { profile: 'round', width: 0.03, height: 0.03 } as const;
-      return verdictOn(kernel, buildSolid(layout.pieces[0]?.rings ?? [], { from: 0, to: 0.3, front: bevel, back: bevel }, layout.scale)).genus;
+      return verdictOn(kernel, buildSolid(layout.pieces[0]?.rings ?? [], { from: 0, to: 0.3, front: bevel, back: bevel }, layout.scale))
+        .genus;
     };
     expect([genus('8'), genus('O'), genus('L')]).toEqual([2, 1, 0]);
   });

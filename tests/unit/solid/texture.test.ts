@@ -25,10 +25,18 @@ test('face, bevel and side of a square keep every length: corners are mitred in 
 });
 
 test('a texture runs once round a disc: the side is its circumference long and its depth high, without a step between facets', () => {
-  const solid = buildSolid([circleRing(1, 128)], { from: 0, to: 0.5, front: { profile: 'none', width: 0, height: 0 }, back: { profile: 'none', width: 0, height: 0 } }, 2);
+  const solid = buildSolid(
+    [circleRing(1, 128)],
+    { from: 0, to: 0.5, front: { profile: 'none', width: 0, height: 0 }, back: { profile: 'none', width: 0, height: 0 } },
+    2,
+  );
   const side = solid.groups.find((g) => g.region === 'side');
-  const us = [...new Set(solid.indices.subarray(side?.start, (side?.start ?? 0) + (side?.count ?? 0)))].map((v) => solid.uvs[2 * v] as number);
-  const vs = [...new Set(solid.indices.subarray(side?.start, (side?.start ?? 0) + (side?.count ?? 0)))].map((v) => solid.uvs[2 * v + 1] as number);
+  const us = [...new Set(solid.indices.subarray(side?.start, (side?.start ?? 0) + (side?.count ?? 0)))].map(
+    (v) => solid.uvs[2 * v] as number,
+  );
+  const vs = [...new Set(solid.indices.subarray(side?.start, (side?.start ?? 0) + (side?.count ?? 0)))].map(
+    (v) => solid.uvs[2 * v + 1] as number,
+  );
   expect(Math.max(...us) - Math.min(...us)).toBeCloseTo(2 * Math.PI, 2);
   expect(Math.max(...vs) - Math.min(...vs)).toBeCloseTo(0.5, 6);
   expect(stretch(solid, 'side')).toBeCloseTo(1, 3);

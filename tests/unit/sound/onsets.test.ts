@@ -12,13 +12,19 @@ function clicks(times: readonly number[], seconds: number, levels: readonly numb
     const start = Math.round(time * RATE);
     for (let i = 0; i < 0.05 * RATE && start + i < signal.length; i++) {
       const at = start + i;
-      signal[at] = (signal[at] as number) + (levels[n % levels.length] as number) * Math.exp(-i / (0.008 * RATE)) * Math.sin((2 * Math.PI * 1400 * i) / RATE + 0.4);
+      signal[at] =
+        (signal[at] as number) +
+        (levels[n % levels.length] as number) * Math.exp(-i / (0.008 * RATE)) * Math.sin((2 * Math.PI * 1400 * i) / RATE + 0.4);
     }
   });
   return signal;
 }
 
-test.each([[120, 0.13], [93, 0.4], [150, 0.05]])('the onsets of a click track at %d beats a minute are found to within 10 ms, and so is its tempo', (tempo, first) => {
+test.each([
+  [120, 0.13],
+  [93, 0.4],
+  [150, 0.05],
+])('the onsets of a click track at %d beats a minute are found to within 10 ms, and so is its tempo', (tempo, first) => {
   const times = Array.from({ length: Math.floor((7.5 - first) / (60 / tempo)) }, (_, i) => first + (i * 60) / tempo);
   const found = findOnsets(clicks(times, 8), RATE);
   expect(found.onsets).toHaveLength(times.length);

@@ -12,7 +12,12 @@ test('its file is a WAV of its length (RIFF specification: rate and bytes a seco
   expect([text.slice(0, 4), text.slice(8, 12)]).toEqual(['RIFF', 'WAVE']);
   const view = new DataView(bytes.buffer);
   const format = new TextDecoder('latin1').decode(bytes).indexOf('fmt ') + 8;
-  expect([view.getUint16(format, true), view.getUint16(format + 2, true), view.getUint32(format + 4, true), view.getUint16(format + 14, true)]).toEqual([1, 1, 44_100, 16]);
+  expect([
+    view.getUint16(format, true),
+    view.getUint16(format + 2, true),
+    view.getUint32(format + 4, true),
+    view.getUint16(format + 14, true),
+  ]).toEqual([1, 1, 44_100, 16]);
   expect(bytes.length).toBeGreaterThanOrEqual(STING_SECONDS * 88_200);
   expect(again).toEqual(bytes);
 });

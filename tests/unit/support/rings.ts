@@ -12,11 +12,24 @@ export function polygon(points: [number, number][]): Ring {
 }
 
 /** A square about the origin. */
-export const square = (size: number): Ring => polygon([[-size / 2, -size / 2], [size / 2, -size / 2], [size / 2, size / 2], [-size / 2, size / 2]]);
+export const square = (size: number): Ring =>
+  polygon([
+    [-size / 2, -size / 2],
+    [size / 2, -size / 2],
+    [size / 2, size / 2],
+    [-size / 2, size / 2],
+  ]);
 
 /** A circle about the origin as a polygon that remembers its tangents. */
 export const circleRing = (radius: number, sides: number): Ring =>
   Array.from({ length: sides }, (_, i) => {
     const a = (2 * Math.PI * i) / sides;
-    return { x: radius * Math.cos(a), y: radius * Math.sin(a), arriveX: -Math.sin(a), arriveY: Math.cos(a), leaveX: -Math.sin(a), leaveY: Math.cos(a) };
+    return {
+      x: radius * Math.cos(a),
+      y: radius * Math.sin(a),
+      arriveX: -Math.sin(a),
+      arriveY: Math.cos(a),
+      leaveX: -Math.sin(a),
+      leaveY: Math.cos(a),
+    };
   });

@@ -63,9 +63,14 @@ function treeOf(svg: string): Element {
   return root;
 }
 
-/** Places the contents of an inner svg or symbol: its viewBox fitted into its width and height (SVG 2, preserveAspectRatio xMidYMid meet). */
+/**
+ * Places the contents of an inner svg or symbol: its viewBox fitted into its width and height (SVG 2, preserveAspectRatio xMidYMid meet).
+ */
 function viewTransform(box: string | undefined, width: number, height: number): string {
-  const [x, y, w, h] = (box ?? '').trim().split(/[\s,]+/).map(Number) as [number, number, number, number];
+  const [x, y, w, h] = (box ?? '')
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number) as [number, number, number, number];
   if (!(w > 0 && h > 0 && width > 0 && height > 0)) return '';
   const scale = Math.min(width / w, height / h);
   return `translate(${(width - w * scale) / 2} ${(height - h * scale) / 2}) scale(${scale}) translate(${-x} ${-y})`;
@@ -102,7 +107,11 @@ class Reader {
     const own = `${transform} ${attributes.transform ?? ''}`;
     if (name === 'use') this.visitUse(element, own, style, used);
     else if (GROUPS.has(name)) {
-      const inner = name === 'svg' && !isRoot ? `${own} translate(${userLength(attributes.x)} ${userLength(attributes.y)}) ${viewTransform(attributes.viewBox, userLength(attributes.width), userLength(attributes.height))}` : own;
+      const inner =
+        name === 'svg' && !isRoot
+          ? `${own} translate(${userLength(attributes.x)} ${userLength(attributes.y)}) ` +
+            `${viewTransform(attributes.viewBox, userLength(attributes.width), userLength(attributes.height))}`
+          : own;
       for (const child of element.children) this.visit(child, inner, style, used);
     } else if (SHAPES[name]) this.draw(SHAPES[name](attributes), own, style);
     else this.unused.add(name);
@@ -162,7 +171,9 @@ class Reader {
 
   private stopsOf(gradient: Element | undefined, depth: number): string[] {
     if (!gradient || depth > 8) return [];
-    const own = gradient.children.filter((child) => child.name === 'stop').map(({ attributes }) => /stop-color\s*:\s*([^;]+)/.exec(attributes.style ?? '')?.[1]?.trim() ?? attributes['stop-color'] ?? 'black');
+    const own = gradient.children
+      .filter((child) => child.name === 'stop')
+      .map(({ attributes }) => /stop-color\s*:\s*([^;]+)/.exec(attributes.style ?? '')?.[1]?.trim() ?? attributes['stop-color'] ?? 'black');
     const href = gradient.attributes.href ?? gradient.attributes['xlink:href'];
     return own.length > 0 || !href?.startsWith('#') ? own : this.stopsOf(this.byId.get(href.slice(1)), depth + 1);
   }

@@ -22,7 +22,10 @@ function rect(a: Attributes): string {
   const ry = Math.min(auto(a.ry, a.rx), h / 2);
   if (!(rx > 0 && ry > 0)) return `M${x} ${y}h${w}v${h}h${-w}Z`;
   const arc = (dx: number, dy: number) => `a${rx} ${ry} 0 0 1 ${dx} ${dy}`;
-  return `M${x + rx} ${y}h${w - 2 * rx}${arc(rx, ry)}v${h - 2 * ry}${arc(-rx, ry)}h${-(w - 2 * rx)}${arc(-rx, -ry)}v${-(h - 2 * ry)}${arc(rx, -ry)}Z`;
+  return (
+    `M${x + rx} ${y}h${w - 2 * rx}${arc(rx, ry)}v${h - 2 * ry}${arc(-rx, ry)}h${-(w - 2 * rx)}${arc(-rx, -ry)}v` +
+    `${-(h - 2 * ry)}${arc(rx, -ry)}Z`
+  );
 }
 
 function ellipse(cx: number, cy: number, rx: number, ry: number): string {
@@ -31,7 +34,10 @@ function ellipse(cx: number, cy: number, rx: number, ry: number): string {
 }
 
 function points(a: Attributes, close: string): string {
-  const numbers = (a.points ?? '').trim().split(/[\s,]+/).filter(Boolean);
+  const numbers = (a.points ?? '')
+    .trim()
+    .split(/[\s,]+/)
+    .filter(Boolean);
   const even = numbers.slice(0, numbers.length - (numbers.length % 2));
   return even.length < 4 ? '' : `M${even.join(' ')}${close}`;
 }

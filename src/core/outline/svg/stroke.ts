@@ -58,7 +58,11 @@ function mitres({ points, closed }: Line, half: number, limit: number): PathsD {
   const n = points.length;
   const tips: PathsD = [];
   for (let i = closed ? 0 : 1; i < (closed ? n : n - 1); i++) {
-    const [a, p, b] = [points[(i + n - 1) % n], points[i], points[(i + 1) % n]] as [Line['points'][0], Line['points'][0], Line['points'][0]];
+    const [a, p, b] = [points[(i + n - 1) % n], points[i], points[(i + 1) % n]] as [
+      Line['points'][0],
+      Line['points'][0],
+      Line['points'][0],
+    ];
     const [inLength, outLength] = [Math.hypot(p.x - a.x, p.y - a.y), Math.hypot(b.x - p.x, b.y - p.y)];
     if (!(inLength > 0 && outLength > 0)) continue;
     const u = { x: (p.x - a.x) / inLength, y: (p.y - a.y) / inLength };
@@ -83,7 +87,9 @@ export function strokeOutline(d: string, { width, join, cap, miterLimit }: Strok
   const tolerance = Math.max(width, size * 0.02) * 1e-3;
   const made: PathsD = [];
   for (const line of linesOf(d, tolerance)) {
-    made.push(...inflatePathsD([line.points], width / 2, JOINS[join], line.closed ? EndType.Joined : CAPS[cap], miterLimit, PRECISION, tolerance));
+    made.push(
+      ...inflatePathsD([line.points], width / 2, JOINS[join], line.closed ? EndType.Joined : CAPS[cap], miterLimit, PRECISION, tolerance),
+    );
     if (join === 'miter') made.push(...mitres(line, width / 2, miterLimit));
   }
   return made.map((path) => `M${path.map(({ x, y }) => `${x} ${y}`).join('L')}Z`).join('');

@@ -2,7 +2,17 @@ import { generate, parse, walk, type CssNode } from 'css-tree';
 import { rgb } from 'd3-color';
 
 /** Properties that say how a shape is filled and stroked. All are inherited but display and opacity. */
-const INHERITED = ['fill', 'fill-rule', 'stroke', 'stroke-width', 'stroke-linejoin', 'stroke-linecap', 'stroke-miterlimit', 'color', 'visibility'] as const;
+const INHERITED = [
+  'fill',
+  'fill-rule',
+  'stroke',
+  'stroke-width',
+  'stroke-linejoin',
+  'stroke-linecap',
+  'stroke-miterlimit',
+  'color',
+  'visibility',
+] as const;
 const OWN = ['display', 'opacity'] as const;
 const KNOWN: ReadonlySet<string> = new Set([...INHERITED, ...OWN]);
 
@@ -77,15 +87,23 @@ export function readRules(css: string, unused: Set<string>): Rule[] {
  * (SVG 2, styling; CSS Cascading).
  */
 export function styleOf(inherited: Style, tag: string, attributes: Style, rules: readonly Rule[]): Style {
-  const style: Record<string, string> = Object.fromEntries(INHERITED.flatMap((name) => (inherited[name] === undefined ? [] : [[name, inherited[name]]])));
+  const style: Record<string, string> = Object.fromEntries(
+    INHERITED.flatMap((name) => (inherited[name] === undefined ? [] : [[name, inherited[name]]])),
+  );
   for (const name of KNOWN) {
     const value = attributes[name];
     if (value !== undefined && value !== 'inherit') style[name] = value;
   }
   const classes = new Set((attributes.class ?? '').split(/\s+/));
-  const matching = rules.filter((rule) => (rule.tag === null || rule.tag === tag) && (rule.id === null || rule.id === attributes.id) && rule.classes.every((c) => classes.has(c)));
+  const matching = rules.filter(
+    (rule) =>
+      (rule.tag === null || rule.tag === tag) &&
+      (rule.id === null || rule.id === attributes.id) &&
+      rule.classes.every((c) => classes.has(c)),
+  );
   for (const { declarations } of [...matching].sort((a, b) => a.specificity - b.specificity)) Object.assign(style, declarations);
-  if (attributes.style) Object.assign(style, declarationsOf(parse(attributes.style, { context: 'declarationList', onParseError: () => undefined })));
+  if (attributes.style)
+    Object.assign(style, declarationsOf(parse(attributes.style, { context: 'declarationList', onParseError: () => undefined })));
   return style;
 }
 

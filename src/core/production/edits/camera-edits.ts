@@ -14,7 +14,15 @@ const cameraOf = (production: Production, id: string): Camera | undefined => pro
  * @param present values to stay near to, such as the radius at which it was flown
  * @param context what the carriers depend on beside themselves: the lens, the rate, the marks
  */
-export function land(draft: Production, cameraId: string, carrierId: string, frame: number, pose: Mat4, present?: CarrierValues, context?: RigContext): void {
+export function land(
+  draft: Production,
+  cameraId: string,
+  carrierId: string,
+  frame: number,
+  pose: Mat4,
+  present?: CarrierValues,
+  context?: RigContext,
+): void {
   const camera = cameraOf(draft, cameraId);
   const index = camera?.carriers.findIndex((carrier) => carrier.id === carrierId) ?? -1;
   if (!camera || index < 0) return;

@@ -70,7 +70,13 @@ export function shiftMove(draft: Production, groupId: string, from: number, to: 
 }
 
 /** Changes join or handles of the keys at a frame: of one channel when it is named, else of the whole group. */
-export function changeStation(draft: Production, groupId: string, frame: number, change: Partial<Omit<Key, 'frame' | 'value'>>, name?: string): void {
+export function changeStation(
+  draft: Production,
+  groupId: string,
+  frame: number,
+  change: Partial<Omit<Key, 'frame' | 'value'>>,
+  name?: string,
+): void {
   each(findGroup(draft, groupId), name, (channel) => withKeyChanged(channel, frame, change));
 }
 

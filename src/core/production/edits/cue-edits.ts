@@ -26,7 +26,8 @@ export function removeCue(draft: Production, cueId: string): void {
 export function setCues(draft: Production, frames: readonly number[]): void {
   const before = draft.cues;
   draft.cues = [];
-  for (const frame of [...frames].sort((a, b) => a - b).slice(0, MAX_CUES)) addCue(draft, frame, before.find((cue) => Math.abs(cue.frame - frame) < SAME_CUE)?.name);
+  for (const frame of [...frames].sort((a, b) => a - b).slice(0, MAX_CUES))
+    addCue(draft, frame, before.find((cue) => Math.abs(cue.frame - frame) < SAME_CUE)?.name);
 }
 
 /** Frames of cues every so many seconds, from the first frame on. */
@@ -55,7 +56,8 @@ export function moveCue(draft: Production, cueId: string, to: number, withHangin
     for (const [name, channel] of Object.entries(group.channels)) {
       const key = channel.keys.find(({ frame }) => Math.abs(frame - from) <= SAME_CUE + SAME_FRAME);
       // A key that would pass a neighbour stays where it is.
-      if (key && !channel.keys.some(({ frame }) => frame !== key.frame && (frame - key.frame) * (frame - key.frame - by) <= 0)) group.channels[name] = withKeyMoved(channel, key.frame, key.frame + by);
+      if (key && !channel.keys.some(({ frame }) => frame !== key.frame && (frame - key.frame) * (frame - key.frame - by) <= 0))
+        group.channels[name] = withKeyMoved(channel, key.frame, key.frame + by);
     }
   }
   draft.shots.forEach((shot, i) => {

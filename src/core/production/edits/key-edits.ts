@@ -12,12 +12,17 @@ export interface KeyRef {
 }
 
 /** The frames selected of each channel of each group. */
-function selected(production: Production, refs: readonly KeyRef[]): { group: ChannelGroup; name: string; channel: Channel; frames: number[] }[] {
+function selected(
+  production: Production,
+  refs: readonly KeyRef[],
+): { group: ChannelGroup; name: string; channel: Channel; frames: number[] }[] {
   const groups = channelGroups(production).filter(({ id }) => refs.some((ref) => ref.group === id));
   return groups.flatMap((group) =>
     Object.entries(group.channels).flatMap(([name, channel]) => {
       const wanted = refs.filter((ref) => ref.group === group.id && (ref.name === undefined || ref.name === name));
-      const frames = channel.keys.map(({ frame }) => frame).filter((frame) => wanted.some((ref) => Math.abs(ref.frame - frame) < SAME_FRAME));
+      const frames = channel.keys
+        .map(({ frame }) => frame)
+        .filter((frame) => wanted.some((ref) => Math.abs(ref.frame - frame) < SAME_FRAME));
       return frames.length > 0 ? [{ group, name, channel, frames }] : [];
     }),
   );
@@ -55,8 +60,12 @@ export function removeKeys(draft: Production, refs: readonly KeyRef[]): void {
 export function distributeKeys(draft: Production, refs: readonly KeyRef[], onto: readonly number[]): ReadonlyMap<number, number> {
   const moments = [...new Set(refs.map(({ frame }) => frame))].sort((a, b) => a - b);
   const last = Math.min(moments.length, onto.length) - 1;
-  const to = new Map(moments.map((frame, i) => [frame, i <= last ? (onto[i] as number) : frame + ((onto[last] ?? frame) - (moments[last] ?? frame))]));
-  change(draft, refs, (channel, frames) => withKeysRetimed(channel, frames, (frame) => [...to].find(([from]) => Math.abs(from - frame) < SAME_FRAME)?.[1] ?? frame));
+  const to = new Map(
+    moments.map((frame, i) => [frame, i <= last ? (onto[i] as number) : frame + ((onto[last] ?? frame) - (moments[last] ?? frame))]),
+  );
+  change(draft, refs, (channel, frames) =>
+    withKeysRetimed(channel, frames, (frame) => [...to].find(([from]) => Math.abs(from - frame) < SAME_FRAME)?.[1] ?? frame),
+  );
   return to;
 }
 
@@ -80,7 +89,14 @@ export function copyKeys(production: Production, refs: readonly KeyRef[]): KeyCl
  * @param only the one channel they go to, when they are of one channel
  * @returns what was pasted, as a selection; empty when nothing fitted
  */
-export function pasteKeys(draft: Production, clip: KeyClip, frame: number, as: 'values' | 'shape', groupId?: string, only?: string): KeyRef[] {
+export function pasteKeys(
+  draft: Production,
+  clip: KeyClip,
+  frame: number,
+  as: 'values' | 'shape',
+  groupId?: string,
+  only?: string,
+): KeyRef[] {
   const pasted: KeyRef[] = [];
   const sources = new Set(clip.strips.map(({ group }) => group));
   for (const strip of clip.strips) {
@@ -96,21 +112,26 @@ export function pasteKeys(draft: Production, clip: KeyClip, frame: number, as: '
 }
 
 /**
- * Constant through cuts: makes all moves of the cameras straight but the last one's arrival, which keeps its pace (common practice: between cuts
+ * Constant through cuts: makes all moves of the cameras straight but the last one's arrival, which keeps its pace (common practice:
+ * between cuts
  * keep the moves at constant speed and ease only the last).
  * @param lastCamera the camera of the last shot
  */
 export function straightenThroughCuts(draft: Production, lastCamera: string): void {
   for (const group of channelGroups(draft)) {
     if (group.kind !== 'carrier' && group.kind !== 'lens' && group.kind !== 'aim') continue;
-    for (const [name, channel] of Object.entries(group.channels)) group.channels[name] = straightened(channel, group.ownerId === lastCamera);
+    for (const [name, channel] of Object.entries(group.channels))
+      group.channels[name] = straightened(channel, group.ownerId === lastCamera);
   }
 }
 
-/** Makes every keyed channel end as it began: `end` is the first frame that is not delivered any more. Angles may end whole turns further. */
+/**
+ * Makes every keyed channel end as it began: `end` is the first frame that is not delivered any more. Angles may end whole turns further.
+ */
 export function closeTheLoop(draft: Production, end: number): void {
   for (const group of channelGroups(draft)) {
     if (group.kind === 'time') continue;
-    for (const [name, channel] of Object.entries(group.channels)) group.channels[name] = closedLoop(channel, 0, end, channelMeta(group, name).unit === '°' ? 360 : 0);
+    for (const [name, channel] of Object.entries(group.channels))
+      group.channels[name] = closedLoop(channel, 0, end, channelMeta(group, name).unit === '°' ? 360 : 0);
   }
 }

@@ -15,7 +15,10 @@ export function makeKit(draft: Production, markId: string, name: string): Kit | 
   return kit;
 }
 
-/** Puts a kit on a mark, which follows it from now on. A kit from the shelf joins the production; one that is there already is used as it is there. */
+/**
+ * Puts a kit on a mark, which follows it from now on. A kit from the shelf joins the production; one that is there already is used as it
+ * is there.
+ */
 export function putKit(draft: Production, markId: string, kit: Kit): void {
   const mark = markOf(draft, markId);
   if (!mark) return;

@@ -35,7 +35,13 @@ export type ColouredPath = DrawingPath & { colour?: string };
 /** Adds a mark made of drawn outlines, painted as the drawing is; returns its id. */
 export function addOutlineMark(draft: Production, name: string, paths: readonly ColouredPath[]): string {
   const id = freshId(draft.marks, 'mark');
-  const mark = markSchema.parse({ id, name: name.slice(0, 80) || 'Outline', hue: hueFor(draft.marks.length), body: { kind: 'outline', paths: [...paths] }, shells: [SHELL] });
+  const mark = markSchema.parse({
+    id,
+    name: name.slice(0, 80) || 'Outline',
+    hue: hueFor(draft.marks.length),
+    body: { kind: 'outline', paths: [...paths] },
+    shells: [SHELL],
+  });
   paint(mark, paths);
   draft.marks.push(mark);
   return id;
@@ -44,14 +50,30 @@ export function addOutlineMark(draft: Production, name: string, paths: readonly 
 /** Adds a plain body; returns its id. */
 export function addBody(draft: Production, body: BodyKind): string {
   const id = freshId(draft.marks, 'mark');
-  draft.marks.push(markSchema.parse({ id, name: BODIES[body].label, hue: hueFor(draft.marks.length), body: { kind: 'body', shape: { body } }, shells: [SHELL] }));
+  draft.marks.push(
+    markSchema.parse({
+      id,
+      name: BODIES[body].label,
+      hue: hueFor(draft.marks.length),
+      body: { kind: 'body', shape: { body } },
+      shells: [SHELL],
+    }),
+  );
   return id;
 }
 
 /** Adds a plain form; returns its id. */
 export function addForm(draft: Production, form: FormKind): string {
   const id = freshId(draft.marks, 'mark');
-  draft.marks.push(markSchema.parse({ id, name: FORMS[form].label, hue: hueFor(draft.marks.length), body: { kind: 'form', shape: { form } }, shells: [SHELL] }));
+  draft.marks.push(
+    markSchema.parse({
+      id,
+      name: FORMS[form].label,
+      hue: hueFor(draft.marks.length),
+      body: { kind: 'form', shape: { form } },
+      shells: [SHELL],
+    }),
+  );
   return id;
 }
 
@@ -70,7 +92,8 @@ export function replaceOutline(draft: Production, id: string, paths: readonly Co
 }
 
 /**
- * Makes each part of an outline a mark of its own, with the shells of the whole and the colour of the part. Nothing jumps, at any frame: each part turns about
+ * Makes each part of an outline a mark of its own, with the shells of the whole and the colour of the part. Nothing jumps, at any frame:
+ * each part turns about
  * the pivot of the whole until it is given another. Returns the ids of the parts; none when there is only one.
  * @param pivot what the whole turns about, in its own frame
  */
@@ -91,7 +114,10 @@ export function splitOutline(draft: Production, id: string, pivot: Vec3): string
     part.name = `${whole.name} ${i + 1}`.slice(0, 80);
     part.hue = hueFor(index + i);
     part.body = { kind: 'outline', paths: [path], size: (own.y1 - own.y0) * unit };
-    shiftBody(part, pivot, [((own.x0 + own.x1 - extent.x0 - extent.x1) / 2) * unit, (-(own.y0 + own.y1 - extent.y0 - extent.y1) / 2) * unit]);
+    shiftBody(part, pivot, [
+      ((own.x0 + own.x1 - extent.x0 - extent.x1) / 2) * unit,
+      (-(own.y0 + own.y1 - extent.y0 - extent.y1) / 2) * unit,
+    ]);
     paint(part, [path]);
     taken.push(part);
     return [part];

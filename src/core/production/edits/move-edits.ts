@@ -22,7 +22,14 @@ export const DRIFTS = {
 } as const;
 export type DriftName = keyof typeof DRIFTS;
 
-const straight = (frame: number, value: number): Key => ({ frame, value, join: 'straight', arrive: DEFAULT_HANDLE, leave: DEFAULT_HANDLE, bounces: 0 });
+const straight = (frame: number, value: number): Key => ({
+  frame,
+  value,
+  join: 'straight',
+  arrive: DEFAULT_HANDLE,
+  leave: DEFAULT_HANDLE,
+  bounces: 0,
+});
 
 /**
  * Lays a slow constant move under a span, on a slide of its own at the end of the chain: it goes on under whatever else moves.
@@ -34,18 +41,28 @@ export function drift(draft: Production, cameraId: string, from: number, to: num
   const { axis, sign } = DRIFTS[way];
   const id = freshId(camera.carriers, 'slide');
   const half = (sign * metres) / 2;
-  camera.carriers.push(carrierSchema.parse({ id, kind: 'slide', channels: { [axis]: { rest: 0, keys: [straight(from, -half), straight(to, half)] } } }));
+  camera.carriers.push(
+    carrierSchema.parse({ id, kind: 'slide', channels: { [axis]: { rest: 0, keys: [straight(from, -half), straight(to, half)] } } }),
+  );
   return id;
 }
 
 /**
- * Lets the moves of a carrier from a station on begin some frames before the move into that station ends: they go to a slide of their own behind it, so
+ * Lets the moves of a carrier from a station on begin some frames before the move into that station ends: they go to a slide of their own
+ * behind it, so
  * both are under way at once. Where all have ended the camera stands where it stood.
  * @param station frame of the station between the two moves
  * @param frames how much they overlap (5: common practice)
  * @returns the new carrier's id, or null when no move follows or there is no room
  */
-export function overlap(draft: Production, cameraId: string, carrierId: string, station: number, frames = 5, context: RigContext = NO_CONTEXT): string | null {
+export function overlap(
+  draft: Production,
+  cameraId: string,
+  carrierId: string,
+  station: number,
+  frames = 5,
+  context: RigContext = NO_CONTEXT,
+): string | null {
   const camera = draft.cameras.find(({ id }) => id === cameraId);
   const index = camera?.carriers.findIndex(({ id }) => id === carrierId) ?? -1;
   const carrier = camera?.carriers[index];
@@ -66,7 +83,8 @@ export function overlap(draft: Production, cameraId: string, carrierId: string, 
   let present: Record<string, number> = { x: 0, y: 0, z: 0, pan: 0, tilt: 0, roll: 0 };
   const keys: Record<string, Key[]> = {};
   const put = (frame: number) => {
-    for (const [name, value] of Object.entries(present)) (keys[name] ??= []).push({ ...straight(frame - frames, value), join: 'eased', ...pattern(frame) });
+    for (const [name, value] of Object.entries(present))
+      (keys[name] ??= []).push({ ...straight(frame - frames, value), join: 'eased', ...pattern(frame) });
   };
   put(station);
   for (const [frame, pose] of poses) {
@@ -104,7 +122,8 @@ export function putPivot(draft: Production, cameraId: string, carrierId: string,
     pivotY: pivot[1],
     pivotZ: pivot[2],
   };
-  for (const [name, value] of Object.entries(values)) setChannelValue(draft, { group: `carrier/${cameraId}/${carrierId}`, name }, frame, value);
+  for (const [name, value] of Object.entries(values))
+    setChannelValue(draft, { group: `carrier/${cameraId}/${carrierId}`, name }, frame, value);
 }
 
 /** The point that a camera looks at, some metres ahead. */

@@ -37,8 +37,12 @@ export const hasRuns = (runs: readonly Run[], from: number, to: number): boolean
 
 /** Changes the letters of a range; runs that reach over its ends are cut there. */
 export function changeRange(runs: readonly Run[], from: number, to: number, change: (style: RunStyle) => RunStyle): Run[] {
-  const bounds = [...new Set([from, to, ...runs.flatMap((run) => [run.from, run.to])])].filter((at) => from <= at && at <= to).sort((a, b) => a - b);
-  const inside = bounds.slice(1).map((end, i): Run => ({ from: bounds[i] as number, to: end, ...change(styleAt(runs, bounds[i] as number)) }));
+  const bounds = [...new Set([from, to, ...runs.flatMap((run) => [run.from, run.to])])]
+    .filter((at) => from <= at && at <= to)
+    .sort((a, b) => a - b);
+  const inside = bounds
+    .slice(1)
+    .map((end, i): Run => ({ from: bounds[i] as number, to: end, ...change(styleAt(runs, bounds[i] as number)) }));
   // Letters changed alike that were alike before are one run, which turns as one.
   const joined = inside.reduce<Run[]>((out, run) => {
     const last = out[out.length - 1];
@@ -62,8 +66,15 @@ export function runsAfterEdit(runs: readonly Run[], before: string, after: strin
   const oldEnd = before.length - tail;
   const newEnd = after.length - tail;
   // What is typed at the end of a run belongs to it, as in any text field; what is typed before it does not.
-  const moved = (at: number, isEnd: boolean) => (at > oldEnd || (at === oldEnd && (isEnd || at > head)) ? at + newEnd - oldEnd : at > head ? newEnd : at);
-  return tidy(runs.map((run) => ({ ...run, from: run.from === oldEnd && run.from === head ? newEnd : moved(run.from, false), to: moved(run.to, true) })));
+  const moved = (at: number, isEnd: boolean) =>
+    at > oldEnd || (at === oldEnd && (isEnd || at > head)) ? at + newEnd - oldEnd : at > head ? newEnd : at;
+  return tidy(
+    runs.map((run) => ({
+      ...run,
+      from: run.from === oldEnd && run.from === head ? newEnd : moved(run.from, false),
+      to: moved(run.to, true),
+    })),
+  );
 }
 
 /** Runs of a part of a text, counted from the part's start. */

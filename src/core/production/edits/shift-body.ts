@@ -5,7 +5,8 @@ import type { Mark } from '../mark';
 const TURNS = ['pan', 'tilt', 'roll'] as const;
 
 /**
- * Moves a mark's frame within itself, so that what stood at (sx, sy) stands at its origin, without a jump at any frame. A mark whose turns are not keyed then turns about
+ * Moves a mark's frame within itself, so that what stood at (sx, sy) stands at its origin, without a jump at any frame. A mark whose
+ * turns are not keyed then turns about
  * its own middle; where they are, it goes on turning about the point that it turned about before.
  * @param pivot what it turns about now, in its own frame
  */

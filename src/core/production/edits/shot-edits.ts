@@ -30,7 +30,15 @@ export function addCamera(draft: Production, like: Camera, { pose, focalLengthMm
   const orbit = carrierSchema.parse({
     id: 'orbit-1',
     kind: 'orbit',
-    channels: { azimuth: { rest: panDeg }, height: { rest: -tiltDeg }, roll: { rest: rollDeg }, radius: { rest: radius }, pivotX: { rest: x + ahead(0) }, pivotY: { rest: y + ahead(1) }, pivotZ: { rest: z + ahead(2) } },
+    channels: {
+      azimuth: { rest: panDeg },
+      height: { rest: -tiltDeg },
+      roll: { rest: rollDeg },
+      radius: { rest: radius },
+      pivotX: { rest: x + ahead(0) },
+      pivotY: { rest: y + ahead(1) },
+      pivotZ: { rest: z + ahead(2) },
+    },
   });
   const { focus, iris, sensorWidthMm } = like;
   draft.cameras.push(
@@ -39,7 +47,11 @@ export function addCamera(draft: Production, like: Camera, { pose, focalLengthMm
       name: freshName(draft.cameras, 'Camera'),
       hue: hueFor(draft.cameras.length + 6),
       carriers: [orbit],
-      lens: { focalLengthMm: { rest: Math.min(10_000, Math.max(4, focalLengthMm)) }, fStop: { rest: fStop }, focusDistance: { rest: focusDistance } },
+      lens: {
+        focalLengthMm: { rest: Math.min(10_000, Math.max(4, focalLengthMm)) },
+        fStop: { rest: fStop },
+        focusDistance: { rest: focusDistance },
+      },
       focus: JSON.parse(JSON.stringify(focus)),
       iris: { ...iris },
       sensorWidthMm,
@@ -53,7 +65,12 @@ export function duplicateCamera(draft: Production, cameraId: string): string | n
   const like = draft.cameras.find(({ id }) => id === cameraId);
   if (!like || draft.cameras.length >= MAX_CAMERAS) return null;
   const id = freshId(draft.cameras, 'camera');
-  draft.cameras.push({ ...(JSON.parse(JSON.stringify(like)) as Camera), id, name: freshName(draft.cameras, 'Camera'), hue: hueFor(draft.cameras.length + 6) });
+  draft.cameras.push({
+    ...(JSON.parse(JSON.stringify(like)) as Camera),
+    id,
+    name: freshName(draft.cameras, 'Camera'),
+    hue: hueFor(draft.cameras.length + 6),
+  });
   return id;
 }
 
@@ -72,7 +89,8 @@ export function removeCamera(draft: Production, cameraId: string): void {
 }
 
 /**
- * Begins a new shot at a frame, by a camera of its own or by a given one; the picture there does not change when that is the same or stands in its place.
+ * Begins a new shot at a frame, by a camera of its own or by a given one; the picture there does not change when that is the same or
+ * stands in its place.
  * @returns the shot's id, or null where a shot begins already or there are too many
  */
 export function splitShot(draft: Production, frame: number, cameraId: string): string | null {

@@ -23,13 +23,18 @@ const PARTS: Record<SplitBy, RegExp> = { word: /\S+/gu, line: /[^\n]+/gu, letter
 
 /** Stretches of a text that become marks; letters are taken as the shaper joins them. */
 function partsOf(text: string, by: SplitBy, letters: readonly Letter[]): Part[] {
-  const stretches = by === 'letter' ? letters.filter(({ from, to }) => text.slice(from, to).trim() !== '').map(({ from, to }) => ({ from, to })) : [...text.matchAll(PARTS[by])].map((m) => ({ from: m.index, to: m.index + m[0].length }));
+  const stretches =
+    by === 'letter'
+      ? letters.filter(({ from, to }) => text.slice(from, to).trim() !== '').map(({ from, to }) => ({ from, to }))
+      : [...text.matchAll(PARTS[by])].map((m) => ({ from: m.index, to: m.index + m[0].length }));
   let last = 0;
-  return stretches.sort((a, b) => a.from - b.from).map(({ from, to }) => {
-    const part = { from, to, before: text.slice(last, from) };
-    last = to;
-    return part;
-  });
+  return stretches
+    .sort((a, b) => a.from - b.from)
+    .map(({ from, to }) => {
+      const part = { from, to, before: text.slice(last, from) };
+      last = to;
+      return part;
+    });
 }
 
 /** Box of the letters of a stretch as they stand before runs are moved: pen's start, pen's end, last baseline. */
@@ -41,7 +46,8 @@ function standOf(letters: readonly Letter[], from: number, to: number) {
 }
 
 /**
- * Makes each word, letter or line of a wordmark a mark of its own. Nothing jumps, at any frame: each part turns about the pivot of the whole until it is given
+ * Makes each word, letter or line of a wordmark a mark of its own. Nothing jumps, at any frame: each part turns about the pivot of the
+ * whole until it is given
  * another. Returns the ids of the parts; none when there is only one.
  * @param letters where the letters stand now
  * @param pivot what the whole turns about, in its own frame
@@ -61,7 +67,13 @@ export function splitWords(draft: Production, id: string, by: SplitBy, letters: 
     part.id = freshId(taken, 'mark');
     part.name = words.text.slice(from, to).slice(0, 80);
     part.hue = hueFor(index + i);
-    const body: Words = { ...words, text: words.text.slice(from, to), runs: runsWithin(words.runs, from, to), alignment: 'centre', before: i === 0 ? words.before : before };
+    const body: Words = {
+      ...words,
+      text: words.text.slice(from, to),
+      runs: runsWithin(words.runs, from, to),
+      alignment: 'centre',
+      before: i === 0 ? words.before : before,
+    };
     const middle = (stand.x0 + stand.x1) / 2;
     const up = stand.baseline + words.size / 2;
     if (words.setting.along === 'line') shiftBody(part, pivot, [middle, up]);
@@ -113,7 +125,8 @@ export interface GatherInput {
 const NEAR = 1e-4;
 
 /**
- * Gathers wordmarks to one: the first one's shells, fonts and moves hold for all. Parts that stand elsewhere than the line would put them keep their place as
+ * Gathers wordmarks to one: the first one's shells, fonts and moves hold for all. Parts that stand elsewhere than the line would put them
+ * keep their place as
  * runs of their own, as they stand at the playhead. Returns whether it was done.
  */
 export function gatherWords(draft: Production, { ids, poses, letters, joined }: GatherInput): boolean {
@@ -129,10 +142,16 @@ export function gatherWords(draft: Production, { ids, poses, letters, joined }: 
   if (words.setting.along !== 'line') {
     // Along a ring the first part says where the line begins.
     const middle = all[0] ? (all[0].x0 + all[0].x1) / 2 : 0;
-    words.setting = { ...words.setting, start: words.setting.start - ((middle / baselineRadius(words.setting, all[0]?.baseline ?? 0)) * 180) / Math.PI };
+    words.setting = {
+      ...words.setting,
+      start: words.setting.start - ((middle / baselineRadius(words.setting, all[0]?.baseline ?? 0)) * 180) / Math.PI,
+    };
   } else {
     const home = invertRigid(poses[0] as Mat4);
-    const here = all[0] && own[0] ? [(all[0].x0 + all[0].x1 - own[0].x0 - own[0].x1) / 2, all[0].baseline - own[0].baseline] as const : ([0, 0] as const);
+    const here =
+      all[0] && own[0]
+        ? ([(all[0].x0 + all[0].x1 - own[0].x0 - own[0].x1) / 2, all[0].baseline - own[0].baseline] as const)
+        : ([0, 0] as const);
     words.runs = bodies.flatMap((body, i) => {
       const [joint, stand] = [all[i], own[i]];
       const start = starts[i] as number;
@@ -145,12 +164,25 @@ export function gatherWords(draft: Production, { ids, poses, letters, joined }: 
       const cx = (stand.x0 + stand.x1) / 2;
       const cy = stand.baseline + words.size / 2;
       const at = [0, 1, 2].map((k) => (relative[k] as number) * cx + (relative[4 + k] as number) * cy) as [number, number, number];
-      const shift = { x: at[0] + px + here[0] - (joint.x0 + joint.x1) / 2, y: at[1] + py + here[1] - (joint.baseline + words.size / 2), z: at[2] + pz, pan: panDeg, tilt: tiltDeg, roll: rollDeg };
+      const shift = {
+        x: at[0] + px + here[0] - (joint.x0 + joint.x1) / 2,
+        y: at[1] + py + here[1] - (joint.baseline + words.size / 2),
+        z: at[2] + pz,
+        pan: panDeg,
+        tilt: tiltDeg,
+        roll: rollDeg,
+      };
       if (Object.values(shift).every((v) => Math.abs(v) < NEAR)) return inside;
-      const base = inside.length === 1 && inside[0]?.from === start && inside[0].to === start + body.text.length ? inside[0] : runSchema.parse({ from: start, to: start + body.text.length });
+      const base =
+        inside.length === 1 && inside[0]?.from === start && inside[0].to === start + body.text.length
+          ? inside[0]
+          : runSchema.parse({ from: start, to: start + body.text.length });
       return [{ ...base, ...shift }];
     });
-    shiftBody(first, first.pivot === 'point' ? [first.pivotPoint.x, first.pivotPoint.y, first.pivotPoint.z] : [0, 0, 0], [-here[0], -here[1]]);
+    shiftBody(first, first.pivot === 'point' ? [first.pivotPoint.x, first.pivotPoint.y, first.pivotPoint.z] : [0, 0, 0], [
+      -here[0],
+      -here[1],
+    ]);
     if (Math.hypot(first.pivotPoint.x, first.pivotPoint.y) < NEAR) first.pivot = 'middle';
   }
   const named = first.name === first.body.text.slice(0, 80);

@@ -15,13 +15,15 @@ export function cannotUnite(poses: readonly Mat4[]): string | null {
   for (const pose of poses.slice(1)) {
     const relative = multiply(home, pose);
     const { panDeg, tiltDeg } = anglesOf(relative);
-    if (Math.abs(panDeg) > FLAT || Math.abs(tiltDeg) > FLAT || Math.abs(positionOf(relative)[2]) > FLAT) return 'These marks do not stand in one plane. Put them at the same place toward, and turn and tip them alike.';
+    if (Math.abs(panDeg) > FLAT || Math.abs(tiltDeg) > FLAT || Math.abs(positionOf(relative)[2]) > FLAT)
+      return 'These marks do not stand in one plane. Put them at the same place toward, and turn and tip them alike.';
   }
   return null;
 }
 
 /**
- * Makes several outlines one mark of several parts, which the first one's shells and moves hold for. Each part stays where it stands at the poses given.
+ * Makes several outlines one mark of several parts, which the first one's shells and moves hold for. Each part stays where it stands at
+ * the poses given.
  * @param pivot what the first mark turns about, in its own frame
  */
 export function uniteOutlines(draft: Production, ids: readonly string[], poses: readonly Mat4[], pivot: Vec3): boolean {

@@ -7,7 +7,11 @@ import { weightField, type CarrierKind, type Instant } from '../carrier';
 
 export const MAX_RAIL_POINTS = 64;
 
-const pointSchema = z.object({ x: z.number().min(-1000).max(1000), y: z.number().min(-1000).max(1000), z: z.number().min(-1000).max(1000) });
+const pointSchema = z.object({
+  x: z.number().min(-1000).max(1000),
+  y: z.number().min(-1000).max(1000),
+  z: z.number().min(-1000).max(1000),
+});
 
 /** A smooth curve through points in space, or closed. */
 export const railSettingsSchema = z.object({
@@ -40,7 +44,13 @@ const paths = new WeakMap<object, ArcPath>();
 export function railPath(settings: RailSettings): ArcPath {
   let path = paths.get(settings);
   if (!path) {
-    path = settings.form === 'circle' ? circlePath(settings.radius) : arcPath(settings.points.map(({ x, y, z }): Vec3 => [x, y, z]), settings.closed);
+    path =
+      settings.form === 'circle'
+        ? circlePath(settings.radius)
+        : arcPath(
+            settings.points.map(({ x, y, z }): Vec3 => [x, y, z]),
+            settings.closed,
+          );
     paths.set(settings, path);
   }
   return path;
@@ -64,7 +74,9 @@ export const rail: CarrierKind<'rail'> = {
     const bank = rotationZ(-(v.bank ?? 0));
     const [dx, dy, dz] = direction;
     // The lens looks along -Z: a pan of 0 goes away from the audience.
-    const turned = settings.turns ? multiply(panTiltRoll(degrees(Math.atan2(-dx, -dz)), degrees(Math.atan2(dy, Math.hypot(dx, dz))), 0), bank) : bank;
+    const turned = settings.turns
+      ? multiply(panTiltRoll(degrees(Math.atan2(-dx, -dz)), degrees(Math.atan2(dy, Math.hypot(dx, dz))), 0), bank)
+      : bank;
     return multiply(translation(...place), turned);
   },
   land: (pose, present, instant) => {

@@ -38,7 +38,10 @@ export const shake: CarrierKind<'shake'> = {
     const s = shakeAt(preset, seed, (frame - (preset === 'hit' ? at : 0)) / fps, loop / fps);
     const amount = v.amount ?? 1;
     const turn = amount * (withLens ? NORMAL_MM / (instant?.context.focalLengthMm?.(frame) ?? NORMAL_MM) : 1);
-    return multiply(translation((s.x * amount) / 1000, (s.y * amount) / 1000, (s.z * amount) / 1000), panTiltRoll(s.pan * turn, s.tilt * turn, s.roll * turn));
+    return multiply(
+      translation((s.x * amount) / 1000, (s.y * amount) / 1000, (s.z * amount) / 1000),
+      panTiltRoll(s.pan * turn, s.tilt * turn, s.roll * turn),
+    );
   },
   // A shake is not flown to.
   land: () => ({}),

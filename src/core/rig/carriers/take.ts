@@ -50,7 +50,10 @@ function ready(settings: TakeSettings): Ready | null {
     const first = Math.min(count, Math.round(settings.cutStart * settings.rate));
     const last = Math.max(first, count - Math.round(settings.cutEnd * settings.rate));
     const poses = smoothedPoses({ rate: settings.rate, poses: settings.poses.slice(first * 6, last * 6) }, settings.smooth);
-    made = poses.poses.length < 12 ? null : { poses, home: invertRigid(matrixOf(poseAt(poses, 0))), seconds: (poses.poses.length / 6 - 1) / settings.rate };
+    made =
+      poses.poses.length < 12
+        ? null
+        : { poses, home: invertRigid(matrixOf(poseAt(poses, 0))), seconds: (poses.poses.length / 6 - 1) / settings.rate };
     kept.set(settings, made);
   }
   return made;
@@ -72,7 +75,11 @@ export const take: CarrierKind<'take'> = {
     if (!instant || !settings || !of) return IDENTITY;
     const pose = multiply(of.home, matrixOf(poseAt(of.poses, (instant.frame - settings.from) / instant.context.framesPerSecond)));
     const amount = v.amount ?? 1;
-    const moved = translation((pose[12] ?? 0) * amount * settings.moves, (pose[13] ?? 0) * amount * settings.moves, (pose[14] ?? 0) * amount * settings.moves);
+    const moved = translation(
+      (pose[12] ?? 0) * amount * settings.moves,
+      (pose[13] ?? 0) * amount * settings.moves,
+      (pose[14] ?? 0) * amount * settings.moves,
+    );
     const turned = shareOf([...pose.slice(0, 12), 0, 0, 0, 1], amount * settings.turns);
     return multiply(moved, turned);
   },

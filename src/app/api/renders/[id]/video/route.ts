@@ -8,7 +8,11 @@ const MAX_VIDEO_BYTES = 4_000_000_000;
 export const GET = route<{ id: string }>(async (_request, { id }) => {
   const { name, bytes, stream } = await readVideo(id);
   return new Response(stream, {
-    headers: { 'Content-Type': name.endsWith('.mp4') ? 'video/mp4' : 'video/webm', 'Content-Length': String(bytes), 'Content-Disposition': `attachment; filename="${name}"` },
+    headers: {
+      'Content-Type': name.endsWith('.mp4') ? 'video/mp4' : 'video/webm',
+      'Content-Length': String(bytes),
+      'Content-Disposition': `attachment; filename="${name}"`,
+    },
   });
 });
 
