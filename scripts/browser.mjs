@@ -39,7 +39,10 @@ function missingForDrawing() {
   return drivers ? missing : [...missing, DRIVERS];
 }
 
-/** What the browser is started with: it draws by the system where that can draw, else by itself. IRONSKY_DRAW=browser has it draw by itself. */
+/**
+ * What the browser is started with: it draws by the system where that can draw, else by itself. IRONSKY_DRAW=browser has it draw by
+ * itself.
+ */
 export function chromiumFlags() {
   const system = process.platform === 'linux' && process.env.IRONSKY_DRAW !== 'browser' && missingForDrawing().length === 0;
   return [...QUIET_FLAGS, ...(system ? SYSTEM_FLAGS : OWN_FLAGS)];
@@ -52,8 +55,8 @@ const missingTools = (tools) => Object.entries(tools).flatMap(([tool, pack]) => 
 const canInstall = () => process.getuid?.() === 0 && finds('which', ['apt-get']).status === 0;
 
 /**
- * Finds Chromium, what it draws with and, for tests, the tools that read results back. What is missing is installed from Debian's packages when
- * run as root; otherwise it is named. Drawing can do without the system's libraries, more slowly.
+ * Finds Chromium, what it draws with and, for tests, the tools that read results back. What is missing is installed from Debian's
+ * packages when run as root; otherwise it is named. Drawing can do without the system's libraries, more slowly.
  */
 export function ensureBrowser({ tools = {} } = {}) {
   const needed = [...(chromiumPath() ? [] : ['chromium']), ...missingTools(tools)];

@@ -28,6 +28,7 @@ export function ensureBuild(force = false) {
   const newest = spawnSync('find', ['src', 'next.config.ts', 'package-lock.json', '-newer', built, '-print', '-quit'], { cwd: ROOT });
   if (!force && existsSync(built) && newest.status === 0 && newest.stdout.length === 0) return;
   console.log('Building…');
+  run('node', ['scripts/licences.mjs']);
   run('npx', ['next', 'build']);
 }
 

@@ -1,9 +1,8 @@
 import bezierEasing from 'bezier-easing';
 import { freeze } from 'immer';
 import type { Channel, Key } from '@/core/motion/channel';
-import { valueAt } from '@/core/motion/evaluate-channel';
 import { seededRandom } from '@/core/motion/random';
-import { ReadyChannels } from '@/core/motion/ready-channels';
+import { keyReader, keyReaders } from '@/core/motion/readers';
 import { evaluate } from '@/core/frame/evaluate';
 import { addWordmark } from '@/core/production/edits/mark-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
@@ -32,7 +31,7 @@ function letters(): Production {
   production.marks = Array.from({ length: LETTERS }, (_, i) => {
     const letter = structuredClone(mark);
     letter.id = `mark-${i}`;
-    for (const name of CHANNELS) letter.placement[name] = { rest: 0, keys: keysOf(6) };
+    for (const name of CHANNELS) letter.channels[name] = { rest: 0, keys: keysOf(6) };
     return letter;
   });
   // As the application has it: an edit leaves nothing behind that can change.
@@ -45,7 +44,7 @@ const measured = (work: () => void) => milliseconds(400, work, 400);
 /** How long values and whole states take, beside the bare timing function of a well-known library. */
 export function motion(): void {
   const production = letters();
-  const channels = production.marks.flatMap(({ placement }) => CHANNELS.map((name) => placement[name] as Channel));
+  const channels = production.marks.flatMap((mark) => CHANNELS.map((name) => mark.channels[name] as Channel));
   const count = channels.length;
   const eases = channels.map(({ keys }) => {
     const [a, b] = [keys[0] as Key, keys[1] as Key];
@@ -59,10 +58,10 @@ export function motion(): void {
   let frame = 0;
   const sink = { sum: 0 };
   const next = () => (frame = (frame + 7.31) % 100);
-  const ready = production.marks.map(({ placement }) => new ReadyChannels(CHANNELS.map((name) => placement[name])));
+  const ready = production.marks.map((mark) => keyReaders(mark.channels));
   const values = measured(() => {
     const at = next();
-    for (const each of ready) for (let i = 0; i < CHANNELS.length; i++) sink.sum += each.valueAt(i, at);
+    for (const { x, y, z, pan, tilt, roll } of ready) sink.sum += x.at(at) + y.at(at) + z.at(at) + pan.at(at) + tilt.at(at) + roll.at(at);
   });
   const bare = measured(() => {
     const x = (next() % 20) / 20;
@@ -75,12 +74,12 @@ export function motion(): void {
   console.log(`  bare bezier-easing             ${(bare * 1000).toFixed(0)} µs, ratio ${(values / bare).toFixed(2)}`);
   console.log(`  evaluate() of the ${LETTERS} letters    ${(whole * 1000).toFixed(0)} µs, ratio ${(whole / bare).toFixed(2)}`);
   const times = [10, 100, 1000, 5000].map((n) => {
-    const channel: Channel = freeze({ rest: 0, keys: keysOf(n) }, true);
+    const reader = keyReader(freeze({ rest: 0, keys: keysOf(n) } as Channel, true));
     const last = (n - 1) * 20;
     return [
       n,
       milliseconds(40, () => {
-        for (let i = 0; i < 2000; i++) sink.sum += valueAt(channel, ((i * 0.6180339) % 1) * last);
+        for (let i = 0; i < 2000; i++) sink.sum += reader.at(((i * 0.6180339) % 1) * last);
       }) / 2000,
     ] as const;
   });

@@ -13,7 +13,7 @@ import {
   type Object3D,
 } from 'three';
 import { evaluate } from '@/core/frame/evaluate';
-import type { MarkSolids } from '@/core/frame/mark-solids';
+import type { MarkSolids } from '@/core/frame/solids/mark-solids';
 import { subFrameSample } from '@/core/optics/samples';
 import type { Production } from '@/core/production/production';
 import { Painter } from '@/picture/painter';

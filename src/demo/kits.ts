@@ -1,10 +1,9 @@
 import { kitSchema, type Kit } from '@/core/production/kits';
-import { bevelSchema, shellSchema, type Bevel, type Shell } from '@/core/production/mark';
-import { surfaceOf, type MaterialKind, type Surface } from '@/core/production/materials';
+import type { MaterialKind } from '@/core/production/materials';
+import { bevelSchema, shellSchema, type Bevel, type Shell } from '@/core/production/shell';
+import { surfaceOf, type SurfaceLook } from '@/core/production/surface';
 
-type Look = MaterialKind | (Partial<Surface> & { material: MaterialKind });
-
-const surface = (look: Look): Surface => (typeof look === 'string' ? surfaceOf(look) : { ...surfaceOf(look.material), ...look });
+type Look = MaterialKind | SurfaceLook;
 
 interface ShellLook {
   name: string;
@@ -24,14 +23,15 @@ interface ShellLook {
 const NONE: Partial<Bevel> = { profile: 'none' };
 
 function shells(looks: readonly ShellLook[]): Shell[] {
-  return looks.map(({ front = NONE, back = NONE, fade = {}, face, bevel = face, side = bevel, ...rest }, i) =>
+  return looks.map(({ front = NONE, back = NONE, fade = {}, face, bevel = face, side = bevel, from, to, ...rest }, i) =>
     shellSchema.parse({
       ...rest,
       id: `shell-${i + 1}`,
+      channels: { from: { rest: from }, to: { rest: to } },
       front: bevelSchema.parse(front),
       back: bevelSchema.parse(back),
       fade,
-      surfaces: { face: surface(face), bevel: surface(bevel), side: surface(side), back: surface(side) },
+      surfaces: { face: surfaceOf(face), bevel: surfaceOf(bevel), side: surfaceOf(side), back: surfaceOf(side) },
     }),
   );
 }

@@ -4,7 +4,8 @@ import { setCues } from '@/core/production/edits/cue-edits';
 import { splitShot } from '@/core/production/edits/shot-edits';
 import { cameraSchema, type Camera } from '@/core/production/camera';
 import { emptyProduction, hueFor, type Production } from '@/core/production/production';
-import { backingShell, faceShell } from './dress';
+import { lightTheSet } from './light';
+import { backingShell, faceShell } from './shells';
 import { keys, straight } from './keys';
 import { LANTERN_FISH } from './lantern-fish';
 import { STRIKES } from './sting';
@@ -27,14 +28,14 @@ export function lureBeauty(): Production {
   const [fish, words] = production.marks;
   if (fish?.body.kind !== 'outline' || words?.body.kind !== 'words') throw new Error('The demo is not what it should be.');
   fish.body.size = 1.5;
-  fish.placement.y.rest = 0.25;
+  fish.channels.y.rest = 0.25;
   faceShell(fish, { depth: 0.34, bevel: 46, face: 'brushed-steel', edge: 'brass', side: 'black-chrome' });
   backingShell(fish, { name: 'Surround', offset: 34, from: -0.22, to: 0.02, profile: 'round', bevel: 24, material: 'black-chrome' });
   words.body.font = { source: 'shipped', id: 'league-gothic' };
   words.body.size = 0.3;
   words.body.tracking = 420;
-  words.placement.y.rest = -0.9;
-  words.placement.z.rest = 0.05;
+  words.channels.y.rest = -0.9;
+  words.channels.z.rest = 0.05;
   faceShell(words, { depth: 0.1, bevel: 10, face: 'brass', edge: 'brass', side: 'black-chrome' });
 
   const follows = { on: 'axis', smooth: 10 };
@@ -54,7 +55,7 @@ export function lureBeauty(): Production {
           },
         },
       ],
-      lens: { focalLengthMm: { rest: 50 }, fStop: { rest: 0.9 }, focusDistance: { rest: 1.2 } },
+      lens: { channels: { focalLengthMm: { rest: 50 }, fStop: { rest: 0.9 }, focusDistance: { rest: 1.2 } } },
       focus: follows,
       iris: { blades: 7, roundness: 0.5 },
     }),
@@ -74,7 +75,7 @@ export function lureBeauty(): Production {
           },
         },
       ],
-      lens: { focalLengthMm: { rest: 35 }, fStop: { rest: 0.9 }, focusDistance: { rest: 1.2 } },
+      lens: { channels: { focalLengthMm: { rest: 35 }, fStop: { rest: 0.9 }, focusDistance: { rest: 1.2 } } },
       focus: follows,
       iris: { blades: 7, roundness: 0.5 },
     }),
@@ -118,7 +119,7 @@ export function lureBeauty(): Production {
         // A drift goes on under the settling move.
         { id: 'slide-1', kind: 'slide', channels: { z: straight(78, 0.2, 149, -0.2) } },
       ],
-      lens: { focalLengthMm: { rest: 85 }, fStop: { rest: 2.8 }, focusDistance: { rest: 11 } },
+      lens: { channels: { focalLengthMm: { rest: 85 }, fStop: { rest: 2.8 }, focusDistance: { rest: 11 } } },
       focus: { on: 'front', markId: fish.id },
     }),
   ];
@@ -128,15 +129,11 @@ export function lureBeauty(): Production {
   setCues(production, cues);
   splitShot(production, cues[1] as number, 'camera-2');
   splitShot(production, cues[2] as number, 'camera-3');
-  production.set.key.azimuth.keys = keys([
-    [0, -75, { join: 'straight' }],
-    [149, 55, { join: 'straight' }],
-  ]);
-  production.set.key.height.rest = 38;
-  production.set.dome.turn.keys = keys([
-    [0, -25, { join: 'straight' }],
-    [149, 20, { join: 'straight' }],
-  ]);
-  production.set.floor.level.rest = -1.12;
+  lightTheSet(production, {
+    azimuth: straight(0, -75, 149, 55),
+    height: 38,
+    turn: straight(0, -25, 149, 20),
+    level: -1.12,
+  });
   return production;
 }

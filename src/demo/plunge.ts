@@ -2,7 +2,8 @@ import { PACES } from '@/core/motion/pace';
 import { addForm, addWordmark } from '@/core/production/edits/mark-edits';
 import { cameraSchema } from '@/core/production/camera';
 import { emptyProduction, hueFor, type Production } from '@/core/production/production';
-import { backingShell, faceShell } from './dress';
+import { lightTheSet } from './light';
+import { backingShell, faceShell } from './shells';
 import { keys, straight } from './keys';
 
 /** A word seen through a very wide lens that rides on it as it plunges and rolls; carried roughly, and hit when it lands. */
@@ -17,33 +18,33 @@ export function plunge(): Production {
   word.body.tracking = 20;
   faceShell(word, { depth: 0.5, bevel: 26, face: 'lacquer', edge: 'polished-steel', side: 'black-chrome' });
   backingShell(word, { name: 'Surround', offset: 28, from: -0.3, to: 0.06, profile: 'chamfer', bevel: 16, material: 'black-chrome' });
-  word.placement.y.keys = keys([
+  word.channels.y.keys = keys([
     [0, 5],
     [64, -1.6, { arrive: PACES.launch.arrive, leave: { influence: 0.2, speed: 0 } }],
     [72, -1.2],
     [82, -1.4],
   ]);
-  word.placement.z.keys = keys([
+  word.channels.z.keys = keys([
     [0, -3.5, { leave: { influence: 0.4, speed: 0 } }],
     [64, 0.2, { arrive: { influence: 0.2, speed: 1.4 } }],
     [82, 0.3],
   ]);
-  word.placement.roll.keys = keys([
+  word.channels.roll.keys = keys([
     [0, -24],
     [64, 5, { arrive: { influence: 0.3, speed: 1 } }],
     [74, -1.5],
     [84, 0],
   ]);
-  word.placement.tilt.keys = keys([
+  word.channels.tilt.keys = keys([
     [0, 26],
     [64, -3],
     [84, 0],
   ]);
   // Rings of the well it falls through.
   rings.forEach((ring, i) => {
-    ring.placement.y.rest = 3.3 - i * 2.2;
-    ring.placement.z.rest = -2.5 + i * 1.3;
-    ring.placement.tilt.rest = -78;
+    ring.channels.y.rest = 3.3 - i * 2.2;
+    ring.channels.z.rest = -2.5 + i * 1.3;
+    ring.channels.tilt.rest = -78;
     if (ring.body.kind === 'form') ring.body = { ...ring.body, size: 7, shape: { form: 'ring', thickness: 0.14 } };
     faceShell(ring, { depth: 0.2, bevel: 30, face: i === 1 ? 'brass' : 'black-chrome', edge: 'polished-steel', side: 'black-chrome' });
   });
@@ -117,21 +118,22 @@ export function plunge(): Production {
         { id: 'shake-2', kind: 'shake', channels: { amount: { rest: 1.4 } }, settings: { preset: 'hit', seed: 5, at: 64 } },
       ],
       lens: {
-        focalLengthMm: {
-          rest: 15,
-          keys: keys([
-            [0, 9],
-            [64, 12],
-            [99, 15],
-          ]),
+        channels: {
+          focalLengthMm: {
+            rest: 15,
+            keys: keys([
+              [0, 9],
+              [64, 12],
+              [99, 15],
+            ]),
+          },
+          fStop: { rest: 1.4 },
+          focusDistance: { rest: 1.4 },
         },
-        fStop: { rest: 1.4 },
-        focusDistance: { rest: 1.4 },
       },
       focus: { on: 'nearest', markId: word.id, smooth: 8 },
     }),
   ];
-  production.set.key.azimuth = straight(0, 40, 99, -20);
-  production.set.floor.level.rest = -1.95;
+  lightTheSet(production, { azimuth: straight(0, 40, 99, -20), level: -1.95 });
   return production;
 }

@@ -4,8 +4,9 @@ import { setCues } from '@/core/production/edits/cue-edits';
 import { addOutlineMark, addWordmark } from '@/core/production/edits/mark-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { soundSchema, type Sound } from '@/core/production/sound';
-import { backingShell, faceShell } from './dress';
-import { keys } from './keys';
+import { lightTheSet } from './light';
+import { backingShell, faceShell } from './shells';
+import { keys, straight } from './keys';
 import { LANTERN_FISH } from './lantern-fish';
 import { lureBeauty } from './lure';
 import { plunge } from './plunge';
@@ -27,15 +28,15 @@ function lanternDeepIdent(): Production {
 
   lantern.body.font = { source: 'shipped', id: 'anton' };
   lantern.body.tracking = 72;
-  lantern.placement.y.rest = 0;
+  lantern.channels.y.rest = 0;
   deep.body.font = { source: 'shipped', id: 'anton' };
   deep.body.size = 0.62;
   deep.body.tracking = 640;
-  deep.placement.y.rest = -1.02;
-  deep.placement.z.rest = 0.12;
+  deep.channels.y.rest = -1.02;
+  deep.channels.z.rest = 0.12;
   if (fish.body.kind === 'outline') fish.body.size = 1.05;
-  fish.placement.y.rest = 1.26;
-  fish.placement.z.rest = -0.1;
+  fish.channels.y.rest = 1.26;
+  fish.channels.z.rest = -0.1;
 
   faceShell(lantern, { depth: 0.34, bevel: 34, face: 'polished-steel', edge: 'polished-steel', side: 'black-chrome' });
   faceShell(deep, { depth: 0.24, bevel: 20, face: 'brass', edge: 'brass', side: 'black-chrome' });
@@ -66,19 +67,15 @@ function lanternDeepIdent(): Production {
 
   const camera = production.cameras[0];
   if (!camera) throw new Error('The demo is not what it should be.');
-  camera.lens.focalLengthMm.rest = 35;
-  camera.lens.focusDistance.keys = station([0.95, 0.88, 0.83, 6.2]);
-  camera.lens.fStop.keys = station([1.4, 1.4, 1.4, 2]);
+  camera.lens.channels.focalLengthMm.rest = 35;
+  camera.lens.channels.focusDistance.keys = station([0.95, 0.88, 0.83, 6.2]);
+  camera.lens.channels.fStop.keys = station([1.4, 1.4, 1.4, 2]);
 
-  production.set.key.azimuth.keys = keys([
-    [0, -62, { join: 'straight' }],
-    [149, 28, { join: 'straight' }],
-  ]);
-  production.set.dome.turn.keys = keys([
-    [0, -18, { join: 'straight' }],
-    [149, 14, { join: 'straight' }],
-  ]);
-  production.set.floor.level.rest = -1.42;
+  lightTheSet(production, {
+    azimuth: straight(0, -62, 149, 28),
+    turn: straight(0, -18, 149, 14),
+    level: -1.42,
+  });
   setCues(
     production,
     STRIKES.map((seconds) => Math.round(seconds * 25)),

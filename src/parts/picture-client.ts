@@ -1,6 +1,8 @@
 import type { Letter } from '@/core/outline/text-layout';
 import type { Words } from '@/core/production/words';
 import type { Production } from '@/core/production/production';
+import type { Patch } from 'immer';
+import { Questions } from '@/workers/questions';
 import { WorkerPort } from '@/workers/worker-port';
 import type { CutLine } from '@/core/solid/section';
 import type { FrameOrder, FromPicture, Look, MarkFacts, ShellLoop, ToPicture } from '@/workers/picture-messages';
@@ -20,19 +22,15 @@ type WithoutId<M> = M extends { id: number } ? Omit<M, 'id'> : never;
 type Question = WithoutId<Extract<ToPicture, { kind: 'pick' | 'section' | 'letters' | 'glb' }>>;
 type Answer<Q extends Question> = Extract<FromPicture, { kind: Q['kind'] extends 'pick' ? 'picked' : Q['kind'] }>;
 
-interface Waiting {
-  resolve: (bytes: Uint8Array) => void;
-  reject: (error: Error) => void;
-}
+type AnyAnswer = Extract<FromPicture, { kind: 'picked' | 'section' | 'letters' | 'glb' }>;
 
 export class CancelledError extends Error {}
 
 /** The page's side of one picture worker. */
 export class PictureClient {
   private readonly port: WorkerPort<ToPicture, FromPicture>;
-  private nextId = 1;
-  private readonly frames = new Map<number, Waiting>();
-  private readonly asked = new Map<number, (answer: Extract<FromPicture, { kind: Question['kind'] | 'picked' }>) => void>();
+  private readonly frames = new Questions<Uint8Array>();
+  private readonly asked = new Questions<AnyAnswer>();
 
   constructor(private readonly events: PictureEvents = {}) {
     this.port = new WorkerPort(
@@ -49,6 +47,11 @@ export class PictureClient {
 
   setProduction(production: Production): void {
     this.post({ kind: 'production', production });
+  }
+
+  /** Tells what of the production has changed. */
+  changeProduction(patches: Patch[]): void {
+    this.post({ kind: 'patches', patches });
   }
 
   setLook(look: Look): void {
@@ -81,34 +84,30 @@ export class PictureClient {
   }
 
   /** Draws one frame in full. Rejects with CancelledError when the signal stops it. */
-  frame(order: Omit<FrameOrder, 'id'>, signal?: AbortSignal): Promise<Uint8Array> {
-    const id = this.nextId++;
-    const cancel = () => this.post({ kind: 'cancel', id });
-    const drawn = new Promise<Uint8Array>((resolve, reject) => {
-      if (signal?.aborted) {
-        reject(new CancelledError('cancelled'));
-        return;
-      }
-      this.frames.set(id, { resolve, reject });
+  async frame(order: Omit<FrameOrder, 'id'>, signal?: AbortSignal): Promise<Uint8Array> {
+    if (signal?.aborted) throw new CancelledError('cancelled');
+    let cancel: (() => void) | undefined;
+    const drawn = this.frames.ask((id) => {
+      cancel = () => this.post({ kind: 'cancel', id });
       signal?.addEventListener('abort', cancel);
       this.post({ kind: 'frame', order: { ...order, id } });
     });
-    return drawn.finally(() => signal?.removeEventListener('abort', cancel));
+    try {
+      return await drawn;
+    } finally {
+      if (cancel) signal?.removeEventListener('abort', cancel);
+    }
   }
 
   dispose(): void {
     this.port.close();
-    for (const { reject } of this.frames.values()) reject(new CancelledError('closed'));
-    this.frames.clear();
+    this.frames.refuseAll(new CancelledError('closed'));
+    this.asked.refuseAll(new CancelledError('closed'));
   }
 
-  /** Asks the worker something and waits for its answer. */
-  private ask<Q extends Question>(question: Q): Promise<Answer<Q>> {
-    const id = this.nextId++;
-    return new Promise((resolve) => {
-      this.asked.set(id, (answer) => resolve(answer as Answer<Q>));
-      this.post({ ...question, id } as ToPicture);
-    });
+  /** Asks the worker something and waits for its answer. Rejects when there will be none. */
+  private async ask<Q extends Question>(question: Q): Promise<Answer<Q>> {
+    return (await this.asked.ask((id) => this.post({ ...question, id } as ToPicture))) as Answer<Q>;
   }
 
   private post(message: ToPicture, transfer: Transferable[] = []): void {
@@ -116,8 +115,8 @@ export class PictureClient {
   }
 
   private fail(reason: string): void {
-    for (const { reject } of this.frames.values()) reject(new Error(reason));
-    this.frames.clear();
+    this.frames.refuseAll(new Error(reason));
+    this.asked.refuseAll(new Error(reason));
     this.events.lost?.(reason);
   }
 
@@ -142,16 +141,13 @@ export class PictureClient {
       case 'section':
       case 'letters':
       case 'glb':
-        this.asked.get(message.id)?.(message);
-        this.asked.delete(message.id);
+        this.asked.answer(message.id, message);
         break;
       case 'frame':
-        this.frames.get(message.id)?.resolve(message.bytes);
-        this.frames.delete(message.id);
+        this.frames.answer(message.id, message.bytes);
         break;
       case 'frame-failed':
-        this.frames.get(message.id)?.reject(message.reason === 'cancelled' ? new CancelledError('cancelled') : new Error(message.reason));
-        this.frames.delete(message.id);
+        this.frames.refuse(message.id, message.reason === 'cancelled' ? new CancelledError('cancelled') : new Error(message.reason));
         break;
       case 'lost':
         this.fail(message.reason);

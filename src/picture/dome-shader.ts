@@ -1,10 +1,11 @@
 import { linearColour } from '@/core/colour/transfer';
+import { radians } from '@/core/space/angle';
 
 /**
  * The built-in dome: softboxes and a gradient, worked out in the shader for any roughness. There is no map to
  * prefilter, so it stays sharp in a mirror, is the same on every machine, and can be turned on every frame.
  */
-interface Softbox {
+export interface Softbox {
   /** Direction of its middle, degrees: azimuth from the audience to the right, height above the horizon. */
   azimuth: number;
   height: number;
@@ -26,21 +27,65 @@ export const SOFTBOXES: readonly Softbox[] = [
   { azimuth: 8, height: -34, halfWidth: 70, halfHeight: 7, edge: 6, colour: '#58b7b4', radiance: 0.55 },
 ];
 
-const radians = (deg: number) => (deg * Math.PI) / 180;
-const float = (value: number) => value.toFixed(5);
-const vec3 = (v: readonly number[]) => `vec3(${v.map(float).join(', ')})`;
+/** Most boxes that a dome has. */
+const MAX_BOXES = 16;
 
-function boxTerm({ azimuth, height, halfWidth, halfHeight, edge, colour, radiance }: Softbox): string {
-  const a = radians(azimuth);
-  const h = radians(height);
-  const forward = [Math.sin(a) * Math.cos(h), Math.sin(h), Math.cos(a) * Math.cos(h)];
-  const right = [Math.cos(a), 0, -Math.sin(a)];
-  const up = [-Math.sin(a) * Math.sin(h), Math.cos(h), -Math.cos(a) * Math.sin(h)];
-  const light = linearColour(colour).map((c) => c * radiance);
-  return (
-    `sum += ${vec3(light)} * softbox(d, ${vec3(forward)}, ${vec3(right)}, ${vec3(up)}, vec2(` +
-    `${float(radians(halfWidth))}, ${float(radians(halfHeight))}), ${float(radians(edge))} + blur);`
-  );
+type Numbers = { value: number[] };
+
+/** Uniforms of the dome, shared by every surface: its boxes are numbers too, so that nothing is compiled when one of them changes. */
+export interface DomeUniforms {
+  domeStrength: { value: number };
+  domeTurn: { value: number };
+  domeContrast: { value: number };
+  boxCount: { value: number };
+  /** Direction of each box's middle, then of its right and of its up. */
+  boxForward: Numbers;
+  boxRight: Numbers;
+  boxUp: Numbers;
+  boxLight: Numbers;
+  /** Half width, half height and edge, radians. */
+  boxSize: Numbers;
+}
+
+export function domeUniforms(boxes: readonly Softbox[] = SOFTBOXES): DomeUniforms {
+  const uniforms: DomeUniforms = {
+    domeStrength: { value: 1 },
+    domeTurn: { value: 0 },
+    domeContrast: { value: 1 },
+    boxCount: { value: 0 },
+    boxForward: { value: [] },
+    boxRight: { value: [] },
+    boxUp: { value: [] },
+    boxLight: { value: [] },
+    boxSize: { value: [] },
+  };
+  setBoxes(uniforms, boxes);
+  return uniforms;
+}
+
+/** Gives a dome other boxes. */
+export function setBoxes(uniforms: DomeUniforms, boxes: readonly Softbox[]): void {
+  const shown = boxes.slice(0, MAX_BOXES);
+  const all = (of: (box: Softbox) => readonly number[]): number[] => {
+    const numbers = shown.flatMap(of);
+    return [...numbers, ...new Array<number>(3 * MAX_BOXES - numbers.length).fill(0)];
+  };
+  const angles = ({ azimuth, height }: Softbox) => [radians(azimuth), radians(height)] as const;
+  uniforms.boxCount.value = shown.length;
+  uniforms.boxForward.value = all((box) => {
+    const [a, h] = angles(box);
+    return [Math.sin(a) * Math.cos(h), Math.sin(h), Math.cos(a) * Math.cos(h)];
+  });
+  uniforms.boxRight.value = all((box) => {
+    const [a] = angles(box);
+    return [Math.cos(a), 0, -Math.sin(a)];
+  });
+  uniforms.boxUp.value = all((box) => {
+    const [a, h] = angles(box);
+    return [-Math.sin(a) * Math.sin(h), Math.cos(h), -Math.cos(a) * Math.sin(h)];
+  });
+  uniforms.boxLight.value = all(({ colour, radiance }) => linearColour(colour).map((c) => c * radiance));
+  uniforms.boxSize.value = all(({ halfWidth, halfHeight, edge }) => [halfWidth, halfHeight, edge].map(radians));
 }
 
 /** Radiance of the dome in a world direction, blurred over a cone of about `blur` radians. */
@@ -48,6 +93,12 @@ export const DOME_GLSL = /* glsl */ `
 uniform float domeStrength;
 uniform float domeTurn;
 uniform float domeContrast;
+uniform int boxCount;
+uniform vec3 boxForward[${MAX_BOXES}];
+uniform vec3 boxRight[${MAX_BOXES}];
+uniform vec3 boxUp[${MAX_BOXES}];
+uniform vec3 boxLight[${MAX_BOXES}];
+uniform vec3 boxSize[${MAX_BOXES}];
 
 // Bounded: some implementations of tanh run over into not-a-number for large arguments.
 float softSign(float x) { return tanh(clamp(x, -9.0, 9.0)); }
@@ -73,7 +124,9 @@ vec3 domeRadiance(vec3 worldDirection, float blur) {
   vec3 sky = mix(vec3(0.05, 0.07, 0.10), vec3(0.82, 0.93, 1.06), glare);
   vec3 deep = mix(vec3(0.006, 0.009, 0.014), vec3(0.62, 0.66, 0.70), bounce);
   vec3 sum = vec3(0.0);
-  ${SOFTBOXES.map(boxTerm).join('\n  ')}
+  for (int i = 0; i < boxCount; i++) {
+    sum += boxLight[i] * softbox(d, boxForward[i], boxRight[i], boxUp[i], boxSize[i].xy, boxSize[i].z + blur);
+  }
   return domeStrength * (mix(deep, sky, above) + domeContrast * sum);
 }
 `;

@@ -1,52 +1,68 @@
 import {
   AddEquation,
-  Color,
   CustomBlending,
   FloatType,
   HalfFloatType,
   LinearFilter,
   LinearSRGBColorSpace,
-  Mesh,
   NearestFilter,
-  NoBlending,
   NoToneMapping,
   OneFactor,
-  OrthographicCamera,
   PCFShadowMap,
   PerspectiveCamera,
-  PlaneGeometry,
-  ShaderMaterial,
   UnsignedByteType,
   Vector2,
   WebGLRenderer,
   WebGLRenderTarget,
+  type ShaderMaterial,
+  type Texture,
 } from 'three';
 import { FXAAShader } from 'three/addons/shaders/FXAAShader.js';
-import { linearColour } from '@/core/colour/transfer';
 import type { CameraState, FrameState } from '@/core/frame/frame-state';
 import { throughIris } from '@/core/optics/iris';
 import type { SubFrameSample } from '@/core/optics/samples';
 import { drawerName } from './drawer-name';
+import { FullscreenPass } from './passes/fullscreen';
+import { PictureChain } from './picture-chain';
 import { lensRadius, subFrameView, type ViewSample } from './projection';
-import { ADD_FRAGMENT, FULLSCREEN_VERTEX, RESOLVE_FRAGMENT } from './resolve-shader';
 import { setSharpness, sharpnessMaterial } from './sharpness';
-import { Stage, type Quality } from './stage';
+import type { Quality } from './quality';
+import { Stage } from './stage';
 
 /** Between two looks at whether the graphics card is done, milliseconds. */
 const FENCE_POLL_MS = 3;
 
-/** Draws sub-frames of a stage, sums them, and resolves the sum to a picture. One graphics context, reused. */
+/** Adds a sub-frame, as it is. Very bright points are held back so that one sample does not speckle the mean. */
+const addPass = () =>
+  new FullscreenPass(
+    /* glsl */ `
+uniform sampler2D subFrame;
+varying vec2 at;
+void main() {
+  gl_FragColor = min(texture2D(subFrame, at), vec4(64.0));
+}`,
+    { subFrame: { value: null as Texture | null } },
+    { blending: CustomBlending, blendEquation: AddEquation, blendSrc: OneFactor, blendDst: OneFactor, transparent: true },
+  );
+
+const smoothPass = (picture: Texture) =>
+  new FullscreenPass(
+    FXAAShader.fragmentShader,
+    { tDiffuse: { value: picture }, resolution: { value: new Vector2() } },
+    { vertexShader: FXAAShader.vertexShader },
+  );
+
+/** Draws sub-frames of a stage, sums them, and makes a picture of the sum. One graphics context, reused. */
 export class Painter {
   readonly stage = new Stage();
   private readonly renderer: WebGLRenderer;
   private readonly camera = new PerspectiveCamera();
-  private readonly flat = new OrthographicCamera(-1, 1, 1, -1, 0, 1);
   private readonly sum: WebGLRenderTarget;
   private readonly single: WebGLRenderTarget;
   private readonly output: WebGLRenderTarget;
-  private readonly adder: Mesh<PlaneGeometry, ShaderMaterial>;
-  private readonly resolver: Mesh<PlaneGeometry, ShaderMaterial>;
-  private readonly edgeSmoother: Mesh<PlaneGeometry, ShaderMaterial>;
+  private readonly chain: PictureChain;
+  private readonly adder = addPass();
+  private readonly edgeSmoother: ReturnType<typeof smoothPass>;
   private width = 0;
   private height = 0;
   private samples = 0;
@@ -69,53 +85,9 @@ export class Painter {
       type: UnsignedByteType,
       depthBuffer: false,
     });
-    const plane = new PlaneGeometry(2, 2);
-    this.adder = new Mesh(
-      plane,
-      new ShaderMaterial({
-        vertexShader: FULLSCREEN_VERTEX,
-        fragmentShader: ADD_FRAGMENT,
-        uniforms: { subFrame: { value: null } },
-        blending: CustomBlending,
-        blendEquation: AddEquation,
-        blendSrc: OneFactor,
-        blendDst: OneFactor,
-        depthTest: false,
-        depthWrite: false,
-        transparent: true,
-      }),
-    );
-    this.resolver = new Mesh(
-      plane,
-      new ShaderMaterial({
-        vertexShader: FULLSCREEN_VERTEX,
-        fragmentShader: RESOLVE_FRAGMENT,
-        uniforms: {
-          sum: { value: this.sum.texture },
-          samples: { value: 1 },
-          exposure: { value: 1 },
-          knee: { value: 0.5 },
-          ground: { value: new Color() },
-          falloff: { value: 0 },
-          keepAlpha: { value: false },
-          aspect: { value: 1 },
-        },
-        blending: NoBlending,
-        depthTest: false,
-        depthWrite: false,
-      }),
-    );
-    this.edgeSmoother = new Mesh(
-      plane,
-      new ShaderMaterial({
-        ...FXAAShader,
-        uniforms: { tDiffuse: { value: this.output.texture }, resolution: { value: new Vector2() } },
-        blending: NoBlending,
-        depthTest: false,
-        depthWrite: false,
-      }),
-    );
-    this.adder.frustumCulled = this.resolver.frustumCulled = this.edgeSmoother.frustumCulled = false;
+    this.chain = new PictureChain(this.renderer, this.sum);
+    this.edgeSmoother = smoothPass(this.output.texture);
+    this.adder.uniforms.subFrame.value = this.single.texture;
     this.camera.matrixAutoUpdate = false;
   }
 
@@ -137,7 +109,8 @@ export class Painter {
     this.height = height;
     this.renderer.setSize(width, height, false);
     for (const target of [this.sum, this.single, this.output]) target.setSize(width, height);
-    (this.edgeSmoother.material.uniforms.resolution?.value as Vector2).set(1 / width, 1 / height);
+    this.chain.setSize(width, height);
+    this.edgeSmoother.uniforms.resolution.value.set(1 / width, 1 / height);
     this.restart();
   }
 
@@ -161,10 +134,7 @@ export class Painter {
     renderer.setClearColor(0x000000, 0);
     renderer.clear();
     renderer.render(this.stage.scene, camera);
-    const { uniforms } = this.adder.material;
-    if (uniforms.subFrame) uniforms.subFrame.value = this.single.texture;
-    renderer.setRenderTarget(this.sum);
-    renderer.render(this.adder, this.flat);
+    this.adder.draw(renderer, this.sum);
     this.samples++;
   }
 
@@ -182,18 +152,17 @@ export class Painter {
   /** Shows the mean of the sum on the canvas. A picture of one sub-frame has its edges smoothed. */
   present(state: FrameState): void {
     if (this.samples > 1) {
-      this.resolveTo(null, state, false);
+      this.chain.show(state, this.samples, false, null);
       return;
     }
-    this.resolveTo(this.output, state, false);
-    this.renderer.setRenderTarget(null);
-    this.renderer.render(this.edgeSmoother, this.flat);
+    this.chain.show(state, this.samples, false, this.output);
+    this.edgeSmoother.draw(this.renderer, null);
   }
 
   /** Paints over what is shown on the canvas how sharp each surface is. */
   presentSharpness(state: FrameState): void {
     const { renderer, stage } = this;
-    this.stage.pose(state, 'sketch', [0, 0]);
+    this.stage.pose(state, 'sketch', () => [0, 0]);
     this.look(state.camera, { pixelX: 0, pixelY: 0, lensX: 0, lensY: 0 });
     this.sharpness ??= sharpnessMaterial();
     setSharpness(this.sharpness, state.camera);
@@ -206,35 +175,23 @@ export class Painter {
 
   /** The mean of the sum as 8-bit sRGB, straight alpha, top row first. */
   read(state: FrameState, keepAlpha: boolean): Uint8Array {
-    this.resolveTo(this.output, state, keepAlpha);
-    const upsideDown = new Uint8Array(this.width * this.height * 4);
-    this.renderer.readRenderTargetPixels(this.output, 0, 0, this.width, this.height, upsideDown);
-    const row = this.width * 4;
-    const upright = new Uint8Array(upsideDown.length);
-    for (let y = 0; y < this.height; y++) upright.set(upsideDown.subarray(y * row, (y + 1) * row), (this.height - 1 - y) * row);
-    return upright;
+    this.chain.show(state, this.samples, keepAlpha, this.output);
+    const pixels = new Uint8Array(this.width * this.height * 4);
+    this.renderer.readRenderTargetPixels(this.output, 0, 0, this.width, this.height, pixels);
+    return upright(pixels, this.width * 4);
   }
 
-  private resolveTo(target: WebGLRenderTarget | null, { set }: FrameState, keepAlpha: boolean): void {
-    const values: Record<string, unknown> = {
-      samples: Math.max(1, this.samples),
-      exposure: 2 ** set.display.exposure,
-      knee: set.display.knee,
-      ground: new Color(...linearColour(set.ground.colour)),
-      falloff: set.ground.falloff,
-      keepAlpha,
-      aspect: this.width / this.height,
-    };
-    const { uniforms } = this.resolver.material;
-    for (const [name, value] of Object.entries(values)) (uniforms[name] as { value: unknown }).value = value;
-    this.renderer.setRenderTarget(target);
-    this.renderer.render(this.resolver, this.flat);
+  /** The mean of the sum as linear scene light, premultiplied, before the display transform; top row first. */
+  readLinear(state: FrameState, keepAlpha: boolean): Float32Array {
+    const light = this.chain.sceneLight(state, this.samples, keepAlpha);
+    const pixels = new Float32Array(this.width * this.height * 4);
+    this.renderer.readRenderTargetPixels(light, 0, 0, this.width, this.height, pixels);
+    return upright(pixels, this.width * 4);
   }
 
   /**
    * Resolves once the graphics card has drawn all it was asked for. Commands are only queued when they are given: without waiting, a slow
-   * card falls
-   * seconds behind, and what is seen is long past.
+   * card falls seconds behind, and what is seen is long past.
    */
   async finished(): Promise<void> {
     const gl = this.renderer.getContext() as WebGL2RenderingContext;
@@ -255,12 +212,16 @@ export class Painter {
 
   dispose(): void {
     this.stage.dispose();
-    for (const target of [this.sum, this.single, this.output]) target.dispose();
-    this.adder.geometry.dispose();
-    this.adder.material.dispose();
-    this.resolver.material.dispose();
-    this.edgeSmoother.material.dispose();
+    for (const each of [this.sum, this.single, this.output, this.chain, this.adder, this.edgeSmoother]) each.dispose();
     this.sharpness?.dispose();
     this.renderer.dispose();
   }
+}
+
+/** Rows as a picture has them, from the top: a graphics card reads them out from below. */
+function upright<A extends Uint8Array | Float32Array>(rows: A, length: number): A {
+  const out = rows.slice() as A;
+  const count = rows.length / length;
+  for (let y = 0; y < count; y++) out.set(rows.subarray(y * length, (y + 1) * length), (count - 1 - y) * length);
+  return out;
 }

@@ -11,7 +11,7 @@ import type { Stage } from './stage';
  */
 export function pick(stage: Stage, state: FrameState, x: number, y: number): { markId: string | null; distance: number } {
   const { camera } = state;
-  stage.pose(state, 'sketch', [0, 0]);
+  stage.pose(state, 'sketch', () => [0, 0]);
   const direction = normalise([
     (x * camera.sensorWidthMm) / (2 * camera.focalLengthMm),
     (y * camera.sensorHeightMm) / (2 * camera.focalLengthMm),

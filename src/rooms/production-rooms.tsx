@@ -10,6 +10,7 @@ import { isRoom, type RoomId } from './rooms';
 import { CommandFinder } from './shared/command-finder';
 import { commandFor, type CommandContext } from './shared/commands';
 import { OutdatedNotice, TopBar } from './shared/top-bar';
+import { Versions } from './shared/versions';
 import { useSound } from './shared/use-sound';
 import { useWorkspace, WorkspaceProvider } from './shared/workspace';
 import { ShapeRoom } from './shape/shape-room';
@@ -34,14 +35,18 @@ function Rooms({ id, first }: { id: string; first: RoomId }) {
   const goTo = useCallback(
     (to: RoomId | 'desk') => {
       if (to === 'desk') {
-        router.push('/');
+        // Leaving waits for the last edit; where it cannot be saved the page stays, and says so.
+        workspace.autosave.flush().then(
+          () => router.push('/'),
+          () => undefined,
+        );
         return;
       }
       // The production stays open while rooms change: only the address follows.
       if (to !== room) window.history.pushState(null, '', `/production/${id}/${to}`);
       setRoom(to);
     },
-    [id, room, router],
+    [id, room, router, workspace],
   );
   const context: CommandContext = useMemo(() => ({ workspace, goTo, openFinder: () => setFinding(true) }), [workspace, goTo]);
 
@@ -70,6 +75,7 @@ function Rooms({ id, first }: { id: string; first: RoomId }) {
       <TopBar room={room} goTo={goTo} openFinder={() => setFinding(true)} />
       <OutdatedNotice />
       <Room />
+      <Versions />
       <CommandFinder isOpen={finding} onClose={() => setFinding(false)} context={context} />
     </Page>
   );

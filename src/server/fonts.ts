@@ -5,6 +5,7 @@ import { asc } from 'drizzle-orm';
 import { FontError, Typeface } from '@/core/outline/typeface';
 import type { UploadedFont } from '@/core/production/listing';
 import { MAX_FONT_BYTES, SHIPPED_FONTS } from '@/core/outline/shipped-fonts';
+import { cutText } from '@/core/schema/text';
 import { dataPath } from './data-folder';
 import { database } from './database';
 import { UserError } from './errors';
@@ -77,7 +78,7 @@ export async function addFont(fileName: string, bytes: Uint8Array): Promise<Uplo
   }
   const id = createHash('sha256').update(sfnt).digest('hex');
   await writeWhole(fontFile(id), sfnt);
-  const name = fileName.replace(/\.[a-z0-9]+$/i, '').slice(0, 80) || 'Font';
+  const name = cutText(fileName.replace(/\.[a-z0-9]+$/i, ''), 80) || 'Font';
   const db = await database();
   await db.insert(fonts).values({ id, name, bytes: sfnt.length }).onConflictDoNothing();
   return { id, name };

@@ -1,7 +1,8 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
 import { asc, count, eq } from 'drizzle-orm';
-import { kitSchema, type Kit } from '@/core/production/kits';
+import type { Kit } from '@/core/production/kits';
+import { readKit } from '@/core/production/migrate';
 import { database } from './database';
 import { UserError } from './errors';
 import { kits } from './schema';
@@ -14,8 +15,8 @@ export async function listKits(): Promise<Kit[]> {
   const db = await database();
   const rows = await db.select().from(kits).orderBy(asc(kits.createdAt), asc(kits.name));
   return rows.flatMap(({ id, name, document }) => {
-    const read = kitSchema.safeParse({ ...(document as object), id, name });
-    return read.success ? [read.data] : [];
+    const read = readKit({ ...(document as object), id, name });
+    return read ? [read] : [];
   });
 }
 

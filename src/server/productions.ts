@@ -1,28 +1,53 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
+import { rm } from 'node:fs/promises';
 import path from 'node:path';
-import { and, desc, eq, isNull, sql } from 'drizzle-orm';
-import type { ProductionSummary } from '@/core/production/listing';
-import { readProduction } from '@/core/production/migrate';
+import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { Recent } from '@/core/keep/recent';
+import type { DeletedProduction, ProductionSummary } from '@/core/production/listing';
+import { ProductionError } from '@/core/production/migrate';
 import { emptyProduction, type FrameFormat, type Production } from '@/core/production/production';
+import { cutText } from '@/core/schema/text';
+import { checkDocument } from './checked-document';
 import { dataPath } from './data-folder';
 import { database } from './database';
 import { UserError } from './errors';
-import { readIfThere, writeWhole } from './files';
+import { readIfThere } from './files';
+import { BIN_DAYS, DAY_MS } from './keeping';
+import { removeRendersOf } from './render-folders';
 import { productions } from './schema';
+import { bodyToFile, PNG } from './streams';
+import { removeVersionsOf } from './versions';
+import { wroteDocument } from './wrote-document';
 
 type Row = typeof productions.$inferSelect;
+
+const GONE = 'There is no such production. It may have been deleted.';
+
+/** What the desk shows of a document: read once a revision. */
+const shown = new Recent<Pick<ProductionSummary, 'format' | 'trouble'>>(500);
+
+function shownOf({ id, revision, document }: Pick<Row, 'id' | 'revision' | 'document'>): Pick<ProductionSummary, 'format' | 'trouble'> {
+  return shown.ensure(`${id}/${revision}`, () => {
+    try {
+      return { format: checkDocument(document).format, trouble: null };
+    } catch (error) {
+      if (error instanceof ProductionError) return { format: null, trouble: error.message };
+      throw error;
+    }
+  });
+}
 
 const summary = (row: Row): ProductionSummary => ({
   id: row.id,
   name: row.name,
-  format: readProduction(row.document).format,
+  ...shownOf(row),
   revision: row.revision,
   stillRevision: row.stillRevision,
   updatedAt: row.updatedAt.toISOString(),
 });
 
-/** Productions that are not deleted, the one changed last first. */
+/** Productions that are not deleted, the one changed last first. One that cannot be read is among them, with the reason. */
 export async function listProductions(): Promise<ProductionSummary[]> {
   const db = await database();
   const rows = await db.select().from(productions).where(isNull(productions.deletedAt)).orderBy(desc(productions.updatedAt));
@@ -41,7 +66,7 @@ export function createProduction(name: string, format: FrameFormat): Promise<Pro
 
 /** Puts a ready document in as a new production. */
 export function importProduction(document: unknown): Promise<ProductionSummary> {
-  return insert(readProduction(document));
+  return insert(checkDocument(document));
 }
 
 async function rowOf(id: string): Promise<Row> {
@@ -50,42 +75,64 @@ async function rowOf(id: string): Promise<Row> {
     .select()
     .from(productions)
     .where(and(eq(productions.id, id), isNull(productions.deletedAt)));
-  if (!row) throw new UserError(404, 'There is no such production. It may have been deleted.');
+  if (!row) throw new UserError(404, GONE);
   return row;
 }
 
 export async function loadProduction(id: string): Promise<{ document: Production; revision: number }> {
   const row = await rowOf(id);
-  return { document: readProduction(row.document), revision: row.revision };
+  return { document: checkDocument(row.document), revision: row.revision };
+}
+
+/** The document as it lies in the database, readable or not. */
+export async function rawProduction(id: string): Promise<{ name: string; document: unknown }> {
+  const { name, document } = await rowOf(id);
+  return { name, document };
 }
 
 export async function duplicateProduction(id: string): Promise<ProductionSummary> {
   const { document } = await loadProduction(id);
-  return insert({ ...document, name: `${document.name} copy`.slice(0, 120) });
+  return insert({ ...document, name: cutText(`${document.name} copy`, 120) });
+}
+
+export interface Save {
+  /** Revision that it is based on. */
+  based: number;
+  document: Production;
+  /** Name of this save, by which it is known again when its answer was lost. */
+  save?: string | undefined;
 }
 
 /**
- * Saves a document over the revision it was based on; returns the new revision.
- * @throws UserError 409 when someone else has saved since; nothing is merged or lost
+ * Saves a document over the revision it was based on; returns the new revision. The same save sent twice is kept once.
+ * @throws UserError 409 when someone else has saved since; nothing is merged or lost. 410 when it was deleted
  */
-export async function saveProduction(id: string, based: number, document: Production): Promise<number> {
+export async function saveProduction(id: string, { based, document, save }: Save): Promise<number> {
   const db = await database();
   const [saved] = await db
     .update(productions)
-    .set({ document, name: document.name, revision: sql`${productions.revision} + 1`, updatedAt: new Date() })
+    .set({ document, name: document.name, revision: sql`${productions.revision} + 1`, lastSave: save ?? null, updatedAt: new Date() })
     .where(and(eq(productions.id, id), eq(productions.revision, based), isNull(productions.deletedAt)))
     .returning({ revision: productions.revision });
-  if (saved) return saved.revision;
-  const { revision } = await rowOf(id);
-  throw new UserError(409, 'This production was changed in another window since it was opened here.', { revision });
+  if (saved) {
+    wroteDocument();
+    return saved.revision;
+  }
+  const [row] = await db
+    .select({ revision: productions.revision, lastSave: productions.lastSave, deletedAt: productions.deletedAt })
+    .from(productions)
+    .where(eq(productions.id, id));
+  if (!row || row.deletedAt) throw new UserError(410, 'This production was deleted in another window.');
+  if (save !== undefined && row.lastSave === save) return row.revision;
+  throw new UserError(409, 'This production was changed in another window since it was opened here.', { revision: row.revision });
 }
 
 export async function renameProduction(id: string, name: string): Promise<void> {
   const { document, revision } = await loadProduction(id);
-  await saveProduction(id, revision, { ...document, name });
+  await saveProduction(id, { based: revision, document: { ...document, name } });
 }
 
-/** Takes a production off the desk; `restoreProduction` brings it back as it was. */
+/** Puts a production into the bin; `restoreProduction` brings it back as it was. */
 export async function deleteProduction(id: string): Promise<void> {
   await rowOf(id);
   const db = await database();
@@ -94,19 +141,60 @@ export async function deleteProduction(id: string): Promise<void> {
 
 export async function restoreProduction(id: string): Promise<void> {
   const db = await database();
-  await db.update(productions).set({ deletedAt: null }).where(eq(productions.id, id));
+  const restored = await db
+    .update(productions)
+    .set({ deletedAt: null })
+    .where(and(eq(productions.id, id), isNotNull(productions.deletedAt)))
+    .returning({ id: productions.id });
+  if (restored.length > 0) return;
+  await rowOf(id).catch(() => {
+    throw new UserError(404, 'This production is not in the bin any more: it was removed for good.');
+  });
 }
 
-const stillFile = (id: string) => path.join(dataPath('stills'), `${id}.png`);
+/** What lies in the bin, the one deleted last first. */
+export async function listBin(): Promise<DeletedProduction[]> {
+  const db = await database();
+  const rows = await db
+    .select({ id: productions.id, name: productions.name, deletedAt: productions.deletedAt })
+    .from(productions)
+    .where(isNotNull(productions.deletedAt))
+    .orderBy(desc(productions.deletedAt));
+  return rows.map(({ id, name, deletedAt }) => {
+    const since = deletedAt as Date;
+    const daysLeft = Math.max(0, Math.ceil(BIN_DAYS - (Date.now() - since.getTime()) / DAY_MS));
+    return { id, name, deletedAt: since.toISOString(), daysLeft };
+  });
+}
+
+/** Removes a production with all that was made of it. Only what lies in the bin can go. */
+export async function removeForGood(id: string): Promise<void> {
+  const db = await database();
+  const [row] = await db
+    .select({ id: productions.id })
+    .from(productions)
+    .where(and(eq(productions.id, id), isNotNull(productions.deletedAt)));
+  if (!row) throw new UserError(404, 'This production is not in the bin.');
+  await removeRendersOf(id);
+  await removeVersionsOf(id);
+  await db.delete(productions).where(eq(productions.id, id));
+  await rm(stillFile(id), { force: true });
+}
+
+const stillFile = (id: string) => path.join(dataPath('stills'), `${path.basename(id)}.png`);
 
 export async function readStill(id: string): Promise<Buffer | null> {
   await rowOf(id);
   return readIfThere(stillFile(id));
 }
 
-export async function writeStill(id: string, revision: number, png: Uint8Array): Promise<void> {
+const MAX_STILL_BYTES = 8_000_000;
+
+/** Keeps the still of a revision, as it comes. */
+export async function writeStill(id: string, revision: number, request: Request): Promise<void> {
   await rowOf(id);
-  await writeWhole(stillFile(id), png);
+  const rules = { limit: MAX_STILL_BYTES, what: 'A still', first: PNG, wrong: 'A still must be a PNG picture.' };
+  await bodyToFile(request, stillFile(id), rules);
   const db = await database();
   await db.update(productions).set({ stillRevision: revision }).where(eq(productions.id, id));
 }

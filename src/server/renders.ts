@@ -10,16 +10,15 @@ import type { RenderSummary } from '@/core/production/listing';
 import { readProduction } from '@/core/production/migrate';
 import type { Production } from '@/core/production/production';
 import { frameFileName, type RenderSettings } from '@/core/production/render-settings';
-import { dataPath } from './data-folder';
 import { database } from './database';
 import { UserError } from './errors';
-import { readIfThere, writeWhole } from './files';
+import { readIfThere } from './files';
 import { loadProduction } from './productions';
+import { renderFolder as folderOf } from './render-folders';
 import { renders } from './schema';
+import { bodyToFile, MP4, PNG, WEBM } from './streams';
 
 type Row = typeof renders.$inferSelect;
-
-const folderOf = (id: string) => dataPath('renders', id);
 
 async function framesOnDisk(id: string): Promise<Set<number>> {
   const found = new Set<number>();
@@ -90,14 +89,20 @@ export async function openRender(id: string): Promise<{ render: RenderSummary; d
   return { render: await summary(row), document: readProduction(row.document), missing };
 }
 
-const PNG_SIGNATURE = [137, 80, 78, 71, 13, 10, 26, 10];
+/** Largest frame and largest video that are taken, bytes. */
+const MAX_FRAME_BYTES = 400_000_000;
+const MAX_VIDEO_BYTES = 4_000_000_000;
 
-/** Puts one finished frame on disk. */
-export async function storeFrame(id: string, frame: number, png: Uint8Array): Promise<void> {
+/** Puts one finished frame on disk, as it comes. */
+export async function storeFrame(id: string, frame: number, request: Request): Promise<void> {
   const { settings } = await rowOf(id);
   if (!(frame >= settings.first && frame <= settings.last)) throw new UserError(400, 'That frame is not part of this render.');
-  if (PNG_SIGNATURE.some((byte, i) => png[i] !== byte)) throw new UserError(415, 'A frame must be a PNG picture.');
-  await writeWhole(path.join(folderOf(id), frameFileName(frame)), png);
+  await bodyToFile(request, path.join(folderOf(id), frameFileName(frame)), {
+    limit: MAX_FRAME_BYTES,
+    what: 'A frame',
+    first: PNG,
+    wrong: 'A frame must be a PNG picture.',
+  });
 }
 
 export async function readFrame(id: string, frame: number): Promise<Buffer> {
@@ -107,12 +112,17 @@ export async function readFrame(id: string, frame: number): Promise<Buffer> {
   return bytes;
 }
 
-/** Puts the finished video on disk under its final name. */
-export async function storeVideo(id: string, bytes: Uint8Array): Promise<void> {
+/** Puts the finished video on disk under its final name, as it comes. */
+export async function storeVideo(id: string, request: Request): Promise<void> {
   const { settings } = await rowOf(id);
   const name = videoName(settings);
   if (!name) throw new UserError(400, 'This render has no video.');
-  await writeWhole(path.join(folderOf(id), name), bytes);
+  await bodyToFile(request, path.join(folderOf(id), name), {
+    limit: MAX_VIDEO_BYTES,
+    what: 'A video',
+    first: settings.output === 'mp4' ? MP4 : WEBM,
+    wrong: `This is not the ${settings.output === 'mp4' ? 'MP4' : 'WebM'} video that was ordered.`,
+  });
 }
 
 /** The finished video as a stream, for download. */

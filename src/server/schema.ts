@@ -1,4 +1,4 @@
-import { customType, integer, jsonb, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
+import { customType, index, integer, jsonb, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
 import type { RenderSettings } from '@/core/production/render-settings';
 
 /** Documents are checked when they are read, so the database gives them as unknown. */
@@ -17,6 +17,9 @@ export const productions = pgTable('productions', {
   revision: integer('revision').notNull().default(1),
   /** Revision that the still on disk shows, if there is one. */
   stillRevision: integer('still_revision'),
+  /** Id of the save that made this revision: one whose answer was lost is known by it. */
+  lastSave: text('last_save'),
+  /** Since when it lies in the bin; null on the desk. */
   deletedAt: timestamp('deleted_at', { withTimezone: true }),
   ...stamps,
 });
@@ -49,3 +52,18 @@ export const kits = pgTable('kits', {
   document: document('document').notNull(),
   ...stamps,
 });
+
+/** What a production was: kept at each opening, and by name on demand. */
+export const versions = pgTable(
+  'versions',
+  {
+    id: text('id').primaryKey(),
+    productionId: text('production_id').notNull(),
+    /** Empty for one that was kept by itself. */
+    name: text('name').notNull().default(''),
+    revision: integer('revision').notNull(),
+    document: document('document').notNull(),
+    createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [index('versions_of_production').on(table.productionId, table.createdAt)],
+);

@@ -2,26 +2,47 @@ import 'server-only';
 import { demoKits } from '@/demo/kits';
 import { demoProductions, stingSound } from '@/demo/productions';
 import { stingWav } from '@/demo/sting';
-import { FolderInUseError } from './data-folder';
+import { DataFolderError, folderTrouble } from './data-folder';
 import { database } from './database';
+import { DISK_FULL, isDiskFull } from './errors';
+import { FolderInUseError } from './folder-lock';
+import { keepHouse } from './housekeeping';
 import { addKit, listKits } from './kits';
-import { addSound } from './sounds';
 import { importProduction, listProductions } from './productions';
+import { addSound } from './sounds';
+
+/** Exit codes of a server that could not start. */
+const CODES = { inUse: 3, folder: 5, diskFull: 6, other: 7 } as const;
+
+/** Fills an empty desk with the demo productions and their kits. */
+async function fillWithDemo(): Promise<void> {
+  if ((await listProductions()).length > 0) return;
+  const { hash } = await addSound('sting.wav', await stingWav());
+  // The last one taken in stands first on the desk. Those that are cut to the sting are heard with it.
+  for (const production of demoProductions().reverse())
+    await importProduction(production.cues.length > 0 ? { ...production, sound: stingSound(hash) } : production);
+  if ((await listKits()).length === 0) for (const kit of demoKits()) await addKit(kit);
+}
+
+/** One sentence for what went wrong, and the code to end with. */
+function reasonOf(error: unknown): { sentence: string; code: number } {
+  if (error instanceof FolderInUseError) return { sentence: error.message, code: CODES.inUse };
+  if (error instanceof DataFolderError) return { sentence: error.message, code: CODES.folder };
+  if (isDiskFull(error)) return { sentence: DISK_FULL, code: CODES.diskFull };
+  if ((error as NodeJS.ErrnoException).code?.startsWith('E')) return { sentence: folderTrouble(error).message, code: CODES.folder };
+  const message = error instanceof Error ? error.message.split('\n')[0] : String(error);
+  return { sentence: `The data folder could not be opened: ${message}`, code: CODES.other };
+}
 
 /** Opens the data folder or ends the process with a clear word. */
 export async function startUp(): Promise<void> {
   try {
     await database();
-    if (process.env.IRONSKY_DEMO === '1' && (await listProductions()).length === 0) {
-      const { hash } = await addSound('sting.wav', await stingWav());
-      // The last one taken in stands first on the desk. Those that are cut to the sting are heard with it.
-      for (const production of demoProductions().reverse())
-        await importProduction(production.cues.length > 0 ? { ...production, sound: stingSound(hash) } : production);
-      if ((await listKits()).length === 0) for (const kit of demoKits()) await addKit(kit);
-    }
+    await keepHouse();
+    if (process.env.IRONSKY_DEMO === '1') await fillWithDemo();
   } catch (error) {
-    if (!(error instanceof FolderInUseError)) throw error;
-    console.error(`\n${error.message}\n`);
-    process.exit(3);
+    const { sentence, code } = reasonOf(error);
+    console.error(`\n${sentence}\n`);
+    process.exit(code);
   }
 }

@@ -1,3 +1,4 @@
+import type { Patch } from 'immer';
 import type { Production } from '@/core/production/production';
 import type { Mat4 } from '@/core/space/matrix';
 import type { CutLine, SectionLoop } from '@/core/solid/section';
@@ -5,7 +6,7 @@ import type { MarkExtent } from '@/core/frame/frame-state';
 import type { Letter } from '@/core/outline/text-layout';
 import type { Words } from '@/core/production/words';
 import type { FontFacts } from './solid-messages';
-import type { Quality } from '@/picture/stage';
+import type { Quality } from '@/picture/quality';
 
 /** What the lens view asks to see. */
 export interface Look {
@@ -37,6 +38,8 @@ export interface FrameOrder {
 export type ToPicture =
   | { kind: 'canvas'; canvas: OffscreenCanvas }
   | { kind: 'production'; production: Production }
+  /** What of the production has changed since it, or the last of these, came. */
+  | { kind: 'patches'; patches: Patch[] }
   | { kind: 'look'; look: Look }
   | { kind: 'pick'; id: number; x: number; y: number }
   | { kind: 'section'; id: number; markId: string; cut: CutLine }

@@ -1,9 +1,13 @@
-import type { Production } from '@/core/production/production';
-import { solidsKey, type MarkSolids } from '@/core/frame/mark-solids';
-import { WorkerPort } from './worker-port';
+import type { MarkSolids } from '@/core/frame/solids/mark-solids';
+import { solidsKey } from '@/core/frame/solids/solids-key';
 import type { Letter } from '@/core/outline/text-layout';
+import type { Mark } from '@/core/production/mark';
+import type { Production } from '@/core/production/production';
 import type { Words } from '@/core/production/words';
+import type { SolidMesh } from '@/core/solid/mesh';
+import { Questions } from './questions';
 import type { BuildReply, BuildRequest, FontFacts } from './solid-messages';
+import { WorkerPort } from './worker-port';
 
 export interface SolidEvents {
   /** New solids for a mark, or null when it is gone. */
@@ -12,23 +16,37 @@ export interface SolidEvents {
   failed(markId: string, reason: string): void;
 }
 
+const STOPPED = 'The part of Ironsky that builds marks has stopped. Reload the page; your work is saved.';
+
+type Port = Pick<WorkerPort<BuildRequest, BuildReply>, 'post' | 'close'>;
+type Receive = (reply: BuildReply) => void;
+
+const startWorker = (receive: Receive, failed: () => void): Port =>
+  new WorkerPort(new Worker(new URL('./solid.worker.ts', import.meta.url), { type: 'module' }), receive, failed);
+
 /** Keeps the solids of a production up to date: asks for what has changed, takes out what is gone. */
 export class SolidKeeper {
-  private port: WorkerPort<BuildRequest, BuildReply>;
+  private port: Port;
   private readonly wanted = new Map<string, string>();
   private readonly pending = new Map<string, string>();
+  /** Marks as they were last looked at: one that is the same object needs no second look. */
+  private seen = new Map<string, Mark>();
+  /** Meshes of each mark as it was built last, by the keys of its pieces. */
+  private meshes = new Map<string, Map<string, SolidMesh>>();
   private idle: (() => void)[] = [];
-  private readonly asked = new Map<number, (letters: Letter[] | null) => void>();
-  private nextId = 1;
+  private readonly asked = new Questions<Letter[] | null>();
 
-  constructor(private readonly events: SolidEvents) {
+  constructor(
+    private readonly events: SolidEvents,
+    private readonly connect: (receive: Receive, failed: () => void) => Port = startWorker,
+  ) {
     this.port = this.start();
   }
 
-  private start(): WorkerPort<BuildRequest, BuildReply> {
-    return new WorkerPort(
-      new Worker(new URL('./solid.worker.ts', import.meta.url), { type: 'module' }),
-      (reply: BuildReply) => this.receive(reply),
+  private start(): Port {
+    this.meshes = new Map();
+    return this.connect(
+      (reply) => this.receive(reply),
       () => this.stopped(),
     );
   }
@@ -40,6 +58,7 @@ export class SolidKeeper {
   cancel(markId: string, production: Production): void {
     if (!this.pending.delete(markId)) return;
     this.port.close();
+    this.asked.refuseAll(new Error('Stopped.'));
     this.port = this.start();
     for (const mark of production.marks) {
       const key = this.pending.get(mark.id);
@@ -49,15 +68,17 @@ export class SolidKeeper {
     this.settle();
   }
 
-  update(production: Production): void {
-    const present = new Set(production.marks.map((mark) => mark.id));
-    for (const id of [...this.wanted.keys()]) {
-      if (present.has(id)) continue;
+  update({ marks }: Production): void {
+    const before = this.seen;
+    this.seen = new Map(marks.map((mark) => [mark.id, mark]));
+    for (const id of before.keys()) {
+      if (this.seen.has(id)) continue;
       this.wanted.delete(id);
       this.pending.delete(id);
       this.events.solids(id, null, null);
     }
-    for (const mark of production.marks) {
+    for (const mark of marks) {
+      if (before.get(mark.id) === mark) continue;
       const key = solidsKey(mark);
       if (this.wanted.get(mark.id) === key) continue;
       this.wanted.set(mark.id, key);
@@ -74,29 +95,27 @@ export class SolidKeeper {
 
   dispose(): void {
     this.port.close();
+    this.asked.refuseAll(new Error('Closed.'));
   }
 
   /** Where the letters of some words would stand; null when their font is not there. */
   letters(words: Words): Promise<Letter[] | null> {
-    const id = this.nextId++;
-    return new Promise((resolve) => {
-      this.asked.set(id, resolve);
-      this.port.post({ kind: 'letters', id, words });
-    });
+    return this.asked.ask((id) => this.port.post({ kind: 'letters', id, words }));
   }
 
   private receive(reply: BuildReply): void {
     if (reply.kind === 'letters') {
-      this.asked.get(reply.id)?.(reply.letters);
-      this.asked.delete(reply.id);
+      this.asked.answer(reply.id, reply.letters);
       return;
     }
+    // Outdated solids are not shown, but their meshes are what the next ones are told by.
+    const solids = reply.kind === 'built' ? this.withMeshes(reply) : null;
     if (this.wanted.get(reply.markId) !== reply.key) return;
     if (reply.kind === 'progress') {
       this.events.progress(reply.markId, reply.done, reply.of);
       return;
     }
-    if (reply.kind === 'built') this.events.solids(reply.markId, reply.solids, reply.font);
+    if (reply.kind === 'built') this.events.solids(reply.markId, solids, reply.font);
     else {
       this.events.solids(reply.markId, null, null);
       this.events.failed(reply.markId, reply.reason);
@@ -105,11 +124,24 @@ export class SolidKeeper {
     this.settle();
   }
 
+  private withMeshes({ markId, solids, meshes }: Extract<BuildReply, { kind: 'built' }>): MarkSolids {
+    const known = this.meshes.get(markId);
+    const own = new Map<string, SolidMesh>();
+    const pieces = solids.pieces.flatMap((piece) => {
+      const mesh = meshes.get(piece.key) ?? known?.get(piece.key);
+      if (!mesh) return [];
+      own.set(piece.key, mesh);
+      return [{ ...piece, mesh }];
+    });
+    this.meshes.set(markId, own);
+    return { ...solids, pieces };
+  }
+
   /** The worker itself has failed: nothing that is asked for will come. */
   private stopped(): void {
-    for (const id of this.pending.keys())
-      this.events.failed(id, 'The part of Ironsky that builds marks has stopped. Reload the page; your work is saved.');
+    for (const id of this.pending.keys()) this.events.failed(id, STOPPED);
     this.pending.clear();
+    this.asked.refuseAll(new Error(STOPPED));
     this.settle();
   }
 

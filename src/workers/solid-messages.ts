@@ -1,8 +1,9 @@
-import type { MarkSolids } from '@/core/frame/mark-solids';
+import type { MarkSolids, PlacedSolid } from '@/core/frame/solids/mark-solids';
 import type { Letter } from '@/core/outline/text-layout';
 import type { FontAxis } from '@/core/outline/typeface';
 import type { Mark } from '@/core/production/mark';
 import type { Words } from '@/core/production/words';
+import type { SolidMesh } from '@/core/solid/mesh';
 
 /** To the worker that builds solids: build this mark (a newer request for the same mark makes it void), or only set some words. */
 export type BuildRequest = { kind: 'build'; mark: Mark; key: string } | { kind: 'letters'; id: number; words: Words };
@@ -13,9 +14,13 @@ export interface FontFacts {
   restricted: boolean;
 }
 
+/** Solids without their meshes, which travel only once. */
+export type SentSolids = Omit<MarkSolids, 'pieces'> & { pieces: Omit<PlacedSolid, 'mesh'>[] };
+
 /** From it, for a mark and the key it was built from; or where letters would stand, null when that cannot be said. */
 export type BuildReply =
   | { kind: 'progress'; markId: string; key: string; done: number; of: number }
-  | { kind: 'built'; markId: string; key: string; solids: MarkSolids; font: FontFacts | null }
+  /** Meshes are those that the mark did not have when it was built last, by the keys of their pieces. */
+  | { kind: 'built'; markId: string; key: string; solids: SentSolids; meshes: Map<string, SolidMesh>; font: FontFacts | null }
   | { kind: 'failed'; markId: string; key: string; reason: string }
   | { kind: 'letters'; id: number; letters: Letter[] | null };

@@ -1,94 +1,64 @@
-import { Typeface } from '@/core/outline/typeface';
-import { fontKey, type FontRef } from '@/core/outline/font-ref';
+import { buildSteps, type BuildCache } from '@/core/frame/solids/build-mark';
+import type { MarkSolids } from '@/core/frame/solids/mark-solids';
+import { runSettings } from '@/core/frame/solids/shell-outlines';
+import { Recent } from '@/core/keep/recent';
 import { setText } from '@/core/outline/text-layout';
+import type { Typeface } from '@/core/outline/typeface';
 import type { Words } from '@/core/production/words';
-import { buildSteps, type BuildCache } from '@/core/frame/mark-solids';
 import type { SolidMesh } from '@/core/solid/mesh';
-import { sayReady } from './worker-port';
+import { wordsFaces } from './faces';
 import type { BuildReply, BuildRequest, FontFacts } from './solid-messages';
+import { sayReady } from './worker-port';
 
 /** Builds the solids of marks, one after another; of several requests for one mark only the newest is done. */
 const scope = self as unknown as DedicatedWorkerGlobalScope;
 type MarkRequest = Extract<BuildRequest, { kind: 'build' }>;
 const waiting = new Map<string, MarkRequest>();
-const faces = new Map<string, Promise<Typeface[]>>();
 let busy = false;
 
-/** A map that forgets what was used longest ago. */
-class Recent<T> extends Map<string, T> {
-  constructor(private readonly limit: number) {
-    super();
-  }
-  override get(key: string): T | undefined {
-    const value = super.get(key);
-    if (value !== undefined) {
-      super.delete(key);
-      super.set(key, value);
-    }
-    return value;
-  }
-  override set(key: string, value: T): this {
-    super.set(key, value);
-    const oldest = super.keys().next();
-    if (this.size > this.limit && !oldest.done) super.delete(oldest.value);
-    return this;
-  }
-}
+/** While a mark is built, how often it is told how far it is, milliseconds. */
+const TELL_MS = 100;
 
 /** Solids as they are drawn: the bare topology, which is for judges only, is not kept. */
 class RecentMeshes extends Recent<SolidMesh> {
-  override set(key: string, mesh: SolidMesh): this {
+  override set(key: string, mesh: SolidMesh): void {
     mesh.topology = { positions: new Float64Array(), triangles: new Uint32Array() };
-    return super.set(key, mesh);
+    super.set(key, mesh);
   }
 }
 
 const cache: BuildCache = { layouts: new Recent(40), outlines: new Recent(120), meshes: new RecentMeshes(600) };
 
-const send = (reply: BuildReply, transfer: Transferable[] = []) => scope.postMessage(reply, transfer);
+/** Keys of the meshes that each mark had when it was built last. */
+const sent = new Map<string, Set<string>>();
 
-async function loadFaces({ source, id, axes }: FontRef): Promise<Typeface[]> {
-  const loaded: Typeface[] = [];
-  for (let part = 0; part < 2; part++) {
-    const response = await fetch(`/api/fonts/${source}/${id}/${part}`);
-    if (response.status === 404 && part > 0) break;
-    if (!response.ok)
-      throw new Error(
-        response.status === 404 ? 'The font of these words is not here any more. Choose another one.' : 'The font could not be loaded.',
-      );
-    loaded.push(new Typeface(await response.arrayBuffer(), axes));
-  }
-  return loaded;
+const send = (reply: BuildReply) => scope.postMessage(reply);
+
+/** Sends solids with those meshes that are new. They are copied and not handed over: the cache keeps them. */
+function sendBuilt({ mark, key }: MarkRequest, { pieces, ...solids }: MarkSolids, font: FontFacts | null): void {
+  const known = sent.get(mark.id);
+  const meshes = new Map(pieces.filter((piece) => !known?.has(piece.key)).map((piece) => [piece.key, piece.mesh]));
+  sent.set(mark.id, new Set(pieces.map((piece) => piece.key)));
+  const bare = pieces.map(({ mesh: _mesh, ...piece }) => piece);
+  send({ kind: 'built', markId: mark.id, key, solids: { ...solids, pieces: bare }, meshes, font });
 }
 
-function facesFor(font: FontRef): Promise<Typeface[]> {
-  const id = fontKey(font);
-  let loading = faces.get(id);
-  if (!loading) {
-    loading = loadFaces(font);
-    loading.catch(() => faces.delete(id));
-    faces.set(id, loading);
-  }
-  return loading;
-}
-
-async function build({ mark, key }: MarkRequest): Promise<void> {
+async function build(request: MarkRequest): Promise<void> {
+  const { mark, key } = request;
   let lastTold = performance.now();
   try {
     const own = mark.body.kind === 'words' ? await wordsFaces(mark.body) : null;
     const steps = buildSteps(mark, own?.faces ?? [], { cache, runFaces: own?.runFaces });
     let step = steps.next();
     for (; !step.done; step = steps.next()) {
-      if (performance.now() - lastTold < 100) continue;
+      if (performance.now() - lastTold < TELL_MS) continue;
       lastTold = performance.now();
       send({ kind: 'progress', markId: mark.id, key, ...step.value });
       // Newer requests are let in; one for this mark makes the rest of the work void.
       await new Promise((resolve) => setTimeout(resolve, 0));
       if (waiting.has(mark.id)) return;
     }
-    const solids = step.value;
-    // Copied and not handed over: the cache keeps them.
-    send({ kind: 'built', markId: mark.id, key, solids, font: own ? factsOf(own.faces[0]) : null });
+    sendBuilt(request, step.value, own ? factsOf(own.faces[0]) : null);
   } catch (error) {
     send({ kind: 'failed', markId: mark.id, key, reason: error instanceof Error ? error.message : 'This mark could not be built.' });
   }
@@ -96,18 +66,10 @@ async function build({ mark, key }: MarkRequest): Promise<void> {
 
 const factsOf = (face: Typeface | undefined): FontFacts | null => (face ? { axes: face.axes, restricted: face.restricted } : null);
 
-/** All faces that some words are set in, loaded. */
-async function wordsFaces({ font, runs }: Words) {
-  const own = new Map<string, Typeface[]>();
-  for (const run of runs) if (run.font) own.set(fontKey(run.font), await facesFor(run.font));
-  return { faces: await facesFor(font), runFaces: (ref: FontRef) => own.get(fontKey(ref)) ?? [] };
-}
-
 async function answerLetters(id: number, words: Words): Promise<void> {
   try {
-    const { faces: main, runFaces } = await wordsFaces(words);
-    const runs = words.runs.map(({ font, surface, ...run }) => ({ ...run, faces: font && runFaces(font), dressed: surface !== undefined }));
-    send({ kind: 'letters', id, letters: setText({ ...words, runs }, main).letters });
+    const { faces, runFaces } = await wordsFaces(words);
+    send({ kind: 'letters', id, letters: setText({ ...words, runs: runSettings(words.runs, runFaces) }, faces).letters });
   } catch {
     send({ kind: 'letters', id, letters: null });
   }

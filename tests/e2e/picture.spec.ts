@@ -3,9 +3,10 @@ import { produce } from 'immer';
 import { setStation } from '@/core/production/edits/channel-edits';
 import { addOutlineMark } from '@/core/production/edits/mark-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
-import { surfaceOf } from '@/core/production/materials';
+import { surfaceOf } from '@/core/production/surface';
 import { circleOfConfusionMm } from '@/core/optics/lens';
 import { bundleForBrowser } from '../../scripts/bundle.mjs';
+import { setOf } from '../support/set-of';
 import type { DrawOrder } from './support/picture-harness';
 
 /** The picture measured in its own pixels, against what optics and light say it must be. */
@@ -22,7 +23,9 @@ test.afterAll(() => page.close());
 
 async function draw(production: Production, change: Partial<DrawOrder> = {}): Promise<Uint8Array> {
   const order: DrawOrder = { production, frame: 0, width: WIDTH, height: HEIGHT, samples: 64, alpha: true, ...change };
-  return Uint8Array.from(await page.evaluate((o) => (globalThis as unknown as { draw: (order: DrawOrder) => number[] }).draw(o), order));
+  return Uint8Array.from(
+    await page.evaluate((o) => (globalThis as unknown as { draw: (order: DrawOrder) => Promise<number[]> }).draw(o), order),
+  );
 }
 
 const circle = (r: number) => `M${-r} 0a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0Z`;
@@ -36,13 +39,13 @@ function discAt(distance: number, radius: number, recipe: (draft: Production) =>
     const shell = mark?.shells[0];
     if (!mark || !shell || camera?.carriers[0]?.kind !== 'orbit') throw new Error('Not the production that was meant.');
     if (mark.body.kind === 'outline') mark.body.size = 2 * radius;
-    shell.from = -0.0005;
-    shell.to = 0.0005;
+    shell.channels.from.rest = -0.0005;
+    shell.channels.to.rest = 0.0005;
     shell.front.profile = shell.back.profile = 'none';
-    const glow = surfaceOf('glow');
-    shell.surfaces = { face: glow, bevel: glow, side: glow, back: glow };
+    const glow = () => surfaceOf('glow');
+    shell.surfaces = { face: glow(), bevel: glow(), side: glow(), back: glow() };
     camera.carriers[0].channels.radius.rest = distance + 0.0005;
-    draft.set.floorOn = false;
+    setOf(draft).floor.on.rest = false;
     recipe(draft);
   });
 }
@@ -86,7 +89,7 @@ test('a point out of focus spreads to the handbook’s circle of confusion, one 
   const imageDiameter = ((2 * radius) / distance) * focalLengthMm * pixelsPerMm;
   for (const focus of [6, 3, 4.2, 12]) {
     const production = discAt(distance, radius, (draft) => {
-      const { lens } = draft.cameras[0] as Production['cameras'][number];
+      const { channels: lens } = (draft.cameras[0] as Production['cameras'][number]).lens;
       lens.focalLengthMm.rest = focalLengthMm;
       lens.fStop.rest = fStop;
       lens.focusDistance.rest = focus;
@@ -108,10 +111,10 @@ test('motion smears over the time that the shutter is open: half a frame’s way
   const production = (shutterDeg: number) =>
     discAt(distance, radius, (draft) => {
       draft.shutterDeg = shutterDeg;
-      (draft.cameras[0] as Production['cameras'][number]).lens.fStop.rest = 64;
-      setStation(draft, 'mark/mark-1', 0, { x: -10 * metresPerFrame });
-      setStation(draft, 'mark/mark-1', 20, { x: 10 * metresPerFrame });
-      for (const key of draft.marks[0]?.placement.x.keys ?? []) key.join = 'straight';
+      (draft.cameras[0] as Production['cameras'][number]).lens.channels.fStop.rest = 64;
+      setStation(draft, 'marks/mark-1', 0, { x: -10 * metresPerFrame });
+      setStation(draft, 'marks/mark-1', 20, { x: 10 * metresPerFrame });
+      for (const key of draft.marks[0]?.channels.x.keys ?? []) key.join = 'straight';
     });
   for (const shutterDeg of [0, 180, 360]) {
     const spot = spotIn(await draw(production(shutterDeg), { frame: 10 }));
@@ -124,11 +127,11 @@ test('motion smears over the time that the shutter is open: half a frame’s way
 
 test('the same frame drawn twice is the same bytes', async () => {
   const production = discAt(4, 0.6, (draft) => {
-    draft.set.floorOn = true;
+    setOf(draft).floor.on.rest = true;
     const shell = draft.marks[0]?.shells[0];
     if (shell) {
-      shell.from = -0.15;
-      shell.to = 0.15;
+      shell.channels.from.rest = -0.15;
+      shell.channels.to.rest = 0.15;
       shell.front.profile = 'round';
       shell.surfaces = {
         face: surfaceOf('polished-steel'),
@@ -169,7 +172,7 @@ test('transparent edges keep their colour: straight alpha, not darkened towards 
 test('the ground in the middle of an empty picture is the colour that was chosen', async () => {
   const empty = produce(discAt(6, 0.5), (draft) => {
     draft.marks = [];
-    draft.set.ground = '#2a4060';
+    setOf(draft).display.ground.rest = '#2a4060';
   });
   const pixels = await draw(empty, { samples: 4, alpha: false });
   const start = 4 * (Math.round(HEIGHT * 0.58) * WIDTH + WIDTH / 2);
@@ -184,16 +187,16 @@ test('a soft key makes a penumbra as wide as its disc is seen from the edge abov
     const [camera] = draft.cameras;
     if (!mark || camera?.carriers[0]?.kind !== 'orbit') throw new Error('Not the production that was meant.');
     // A disc lying flat over the floor under a light at the zenith, seen from above the audience.
-    mark.placement.tilt.rest = 90;
-    mark.placement.y.rest = height;
-    draft.set.floorOn = true;
-    draft.set.floor.level.rest = 0;
-    draft.set.floor.shadow.rest = 1;
-    draft.set.key.height.rest = 90;
-    draft.set.key.softness.rest = softness;
+    mark.channels.tilt.rest = 90;
+    mark.channels.y.rest = height;
+    setOf(draft).floor.on.rest = true;
+    setOf(draft).floor.level.rest = 0;
+    setOf(draft).floor.shadow.rest = 1;
+    setOf(draft).sun.height.rest = 90;
+    setOf(draft).sun.softness.rest = softness;
     camera.carriers[0].channels.height.rest = 40;
     camera.carriers[0].channels.radius.rest = 8;
-    camera.lens.fStop.rest = 64;
+    camera.lens.channels.fStop.rest = 64;
   });
   const pixels = await draw(production, { samples: 256 });
   // Along the floor through the middle of the shadow, from left to right, the shadow is an even disc of light blurred by another.

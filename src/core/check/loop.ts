@@ -1,5 +1,12 @@
 import { evaluate } from '../frame/evaluate';
 import type { BoundsOf, FrameState } from '../frame/frame-state';
+import { sceneFrameAt } from '../frame/shot-camera';
+import type { LinearColour } from '../colour/transfer';
+import { isKeyed, type Channel, type Value } from '../motion/channel';
+import type { Read } from '../motion/readers';
+import { allOwners } from '../production/owners/owners';
+import { resolverOf } from '../production/resolver';
+import { channelMetaOf } from '../schema/fields';
 import type { Production } from '../production/production';
 import { positionOf, type Mat4 } from '../space/matrix';
 import { rotationOf } from '../space/quaternion';
@@ -16,8 +23,10 @@ export interface LoopCheck {
   /** Largest way, metres, and turn, degrees, of any mark. */
   markMetres: number;
   markDegrees: number;
-  /** Largest difference of anything of the lights, in its own unit; angles to whole turns. */
-  light: number;
+  /** Largest difference of anything else that is keyed, in its own unit; angles to whole turns. */
+  values: number;
+  /** Marks that come or go. */
+  marks: number;
   closes: boolean;
   /** The last frame shows what the first one shows: played round, it is seen twice. */
   repeats: boolean;
@@ -34,22 +43,33 @@ function turnBetween(a: Mat4, b: Mat4): number {
 
 const aroundTurns = (v: number) => Math.abs(v - TURN * Math.round(v / TURN));
 
-function lightBetween({ set: a }: FrameState, { set: b }: FrameState): number {
-  return Math.max(
-    Math.abs(a.dome.strength - b.dome.strength),
-    aroundTurns(a.dome.turn - b.dome.turn),
-    Math.abs(a.dome.contrast - b.dome.contrast),
-    Math.abs(a.key.strength - b.key.strength),
-    aroundTurns(a.key.azimuth - b.key.azimuth),
-    aroundTurns(a.key.height - b.key.height),
-    Math.abs(a.key.softness - b.key.softness),
-    Math.abs(a.display.exposure - b.display.exposure),
-  );
+/** How far two values of a channel are apart, in its own unit; switches and colours by how much of them differs. */
+function apart(a: Read<Value>, b: Read<Value>, isAngle: boolean): number {
+  if (typeof a === 'number') return isAngle ? aroundTurns(a - (b as number)) : Math.abs(a - (b as number));
+  if (typeof a === 'boolean') return a === b ? 0 : 1;
+  return Math.max(...a.map((v, i) => Math.abs(v - (b as LinearColour)[i as 0])));
+}
+
+/** Largest difference between two scene frames of whatever is not seen in poses and lenses. */
+function valuesBetween(production: Production, from: number, to: number): number {
+  const resolver = resolverOf(production);
+  let largest = 0;
+  for (const { path, kind, channels } of allOwners(production)) {
+    if (kind.measured === 'poses' || kind.delivered) continue;
+    for (const [name, reader] of Object.entries(resolver.of(path, channels))) {
+      if (!isKeyed(channels[name] as Channel<Value>) && resolver.isPlain) continue;
+      const meta = channelMetaOf(kind.channels.shape, name);
+      largest = Math.max(largest, apart(reader.at(from), reader.at(to), meta.of === 'number' && meta.unit === '°'));
+    }
+  }
+  return largest;
 }
 
 type Differences = Omit<LoopCheck, 'closes' | 'repeats'>;
 
-function between(a: FrameState, b: FrameState): Differences {
+function between(production: Production, from: number, to: number, boundsOf: BoundsOf): Differences {
+  const { rate } = production.format;
+  const [a, b] = [from, to].map((frame) => evaluate(production, frameToSeconds(frame, rate), boundsOf)) as [FrameState, FrameState];
   const marks = a.marks.map((mark, i): [Mat4, Mat4] => [mark.pose, b.marks[i]?.pose ?? mark.pose]);
   const ratio = (v: number, w: number) => Math.abs(Math.log(v / w));
   return {
@@ -58,7 +78,8 @@ function between(a: FrameState, b: FrameState): Differences {
     lens: Math.max(ratio(a.camera.focalLengthMm, b.camera.focalLengthMm), ratio(a.camera.focusDistance, b.camera.focusDistance)),
     markMetres: Math.max(0, ...marks.map(([p, q]) => distance(positionOf(p), positionOf(q)))),
     markDegrees: Math.max(0, ...marks.map(([p, q]) => turnBetween(p, q))),
-    light: lightBetween(a, b),
+    values: valuesBetween(production, sceneFrameAt(production, from), sceneFrameAt(production, to)),
+    marks: Math.abs(a.marks.length - b.marks.length),
   };
 }
 
@@ -69,13 +90,9 @@ const same = (differences: Differences) => Object.values(differences).every((v) 
  * does not stutter.
  */
 export function checkLoop(production: Production, boundsOf: BoundsOf): LoopCheck {
-  const { length, rate } = production.format;
-  const at = (frame: number) => evaluate(production, frameToSeconds(frame, rate), boundsOf);
-  const first = at(0);
-  const found = between(first, at(length));
-  return {
-    ...found,
-    closes: same(found),
-    repeats: length > 2 && same(between(first, at(length - 1))) && !same(between(first, at(Math.floor(length / 3)))),
-  };
+  const { length } = production.format;
+  const found = between(production, 0, length, boundsOf);
+  const repeats = () =>
+    length > 2 && same(between(production, 0, length - 1, boundsOf)) && !same(between(production, 0, Math.floor(length / 3), boundsOf));
+  return { ...found, closes: same(found), repeats: repeats() };
 }

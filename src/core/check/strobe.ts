@@ -1,4 +1,4 @@
-import { standingPoses } from '../frame/mark-pose';
+import { isShown, standingPoses } from '../frame/mark-pose';
 import { sceneFrameAt, shotAt, shotCamera } from '../frame/shot-camera';
 import type { BoundsOf, CameraState } from '../frame/frame-state';
 import { projected } from '../optics/project';
@@ -32,10 +32,10 @@ export const GAP_LIMIT = (1 / (CROSSING_SECONDS * CROSSING_RATE)) * (1 - CROSSIN
 /** Points by which the motion of marks is told: the corners of their boxes and their middles. */
 function pointsOf(production: Production, frame: number, boundsOf: BoundsOf): Vec3[] {
   return production.marks.flatMap((mark) => {
-    const box = mark.shown ? boundsOf(mark.id) : null;
+    const box = isShown(production, mark, frame) ? boundsOf(mark.id) : null;
     if (!box) return [];
     const points = [...boxCorners(box), boxMiddle(box)];
-    return standingPoses(mark, frame, box).flatMap((pose) => points.map((p) => transformPoint(pose, p)));
+    return standingPoses(production, mark, frame, box).flatMap((pose) => points.map((p) => transformPoint(pose, p)));
   });
 }
 

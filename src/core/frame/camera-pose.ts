@@ -1,7 +1,8 @@
-import { valueAt } from '../motion/evaluate-channel';
 import type { Camera } from '../production/camera';
 import type { Mark } from '../production/mark';
 import type { Production } from '../production/production';
+import { resolverOf } from '../production/resolver';
+import { degrees } from '../space/angle';
 import type { RigContext } from '../rig/carrier';
 import { rigPose } from '../rig/rig';
 import { anglesOf, panTiltRoll, positionOf, transformPoint, type Mat4 } from '../space/matrix';
@@ -12,34 +13,39 @@ import type { BoundsOf } from './frame-state';
 import { markPose } from './mark-pose';
 
 /** What the carriers of a camera may depend on: its lens, the rate, and the marks. */
-export function rigContext({ marks, format }: Pick<Production, 'marks' | 'format'>, camera: Camera, boundsOf: BoundsOf): RigContext {
+export function rigContext(production: Production, camera: Camera, boundsOf: BoundsOf): RigContext {
+  const { marks, format } = production;
+  const resolver = resolverOf(production);
+  const path = `cameras/${camera.id}`;
+  const { focalLengthMm } = resolver.of(`${path}/lens`, camera.lens.channels);
   const markOf = (markId: string) => marks.find(({ id }) => id === markId);
   return {
     framesPerSecond: framesPerSecond(format.rate),
-    focalLengthMm: (frame) => Math.max(1, valueAt(camera.lens.focalLengthMm, frame)),
+    read: (carrierId, channels) => resolver.of(`${path}/carriers/${carrierId}`, channels),
+    focalLengthMm: (frame) => Math.max(1, focalLengthMm.at(frame)),
     poseOf: (markId, frame) => {
       const mark = markOf(markId);
-      return mark ? markPose(mark, frame, boundsOf(markId)) : null;
+      return mark ? markPose(production, mark, frame, boundsOf(markId)) : null;
     },
     middleOf: (markId, letter, frame) => {
       const mark = markOf(markId);
-      return mark ? middleOf(mark, letter, frame, boundsOf) : null;
+      return mark ? middleOf(production, mark, letter, frame, boundsOf) : null;
     },
   };
 }
 
 /** The middle of a mark or of one of its letters, in the world. A letter that is not there, or not laid out yet, gives the whole. */
-export function middleOf(mark: Mark, letter: number | null, frame: number, boundsOf: BoundsOf): Vec3 {
+export function middleOf(production: Production, mark: Mark, letter: number | null, frame: number, boundsOf: BoundsOf): Vec3 {
   const extent = boundsOf(mark.id);
-  const middle: Vec3 = extent?.letters?.[letter ?? -1] ?? (extent ? boxMiddle(extent) : [0, 0, 0]);
-  return transformPoint(markPose(mark, frame, extent), middle);
+  const middle: Vec3 = extent?.letters?.[letter ?? -1]?.middle ?? (extent ? boxMiddle(extent) : [0, 0, 0]);
+  return transformPoint(markPose(production, mark, frame, extent), middle);
 }
 
 /** What a camera is held on, as a point in the world; null when it is free or its mark is gone. */
-function aimPoint({ marks }: Pick<Production, 'marks'>, { aim }: Camera, frame: number, boundsOf: BoundsOf): Vec3 | null {
-  if (aim.on === 'point') return [aim.point.x, aim.point.y, aim.point.z];
-  const mark = aim.on === 'mark' ? marks.find(({ id }) => id === aim.markId) : undefined;
-  return mark ? middleOf(mark, aim.letter, frame, boundsOf) : null;
+function aimPoint(production: Production, { aim: { settings } }: Camera, frame: number, boundsOf: BoundsOf): Vec3 | null {
+  if (settings.on === 'point') return [settings.point.x, settings.point.y, settings.point.z];
+  const mark = settings.on === 'mark' ? production.marks.find(({ id }) => id === settings.markId) : undefined;
+  return mark ? middleOf(production, mark, settings.letter, frame, boundsOf) : null;
 }
 
 /** Turns a pose toward a point by a share of the way, keeping its place and its roll. */
@@ -48,7 +54,6 @@ export function aimedAt(pose: Mat4, target: Vec3, amount: number): Mat4 {
   const [x, y, z] = subtract(target, place);
   const level = Math.hypot(x, z);
   if (amount === 0 || Math.hypot(level, y) < 1e-6) return pose;
-  const degrees = (radians: number) => (radians * 180) / Math.PI;
   const { panDeg, rollDeg } = anglesOf(pose);
   // Straight above or below its target a camera keeps the pan it has.
   const wanted = panTiltRoll(level < 1e-9 ? panDeg : degrees(Math.atan2(-x, -z)), degrees(Math.atan2(y, level)), rollDeg);
@@ -56,8 +61,10 @@ export function aimedAt(pose: Mat4, target: Vec3, amount: number): Mat4 {
 }
 
 /** Pose of a camera at a frame: its rig, then as much of its aim as is held. */
-export function cameraPose(production: Pick<Production, 'marks' | 'format'>, camera: Camera, frame: number, boundsOf: BoundsOf): Mat4 {
+export function cameraPose(production: Production, camera: Camera, frame: number, boundsOf: BoundsOf): Mat4 {
   const pose = rigPose(camera.carriers, frame, rigContext(production, camera, boundsOf));
   const target = aimPoint(production, camera, frame, boundsOf);
-  return target ? aimedAt(pose, target, Math.max(0, Math.min(1, valueAt(camera.aimChannels.amount, frame)))) : pose;
+  if (!target) return pose;
+  const { amount } = resolverOf(production).of(`cameras/${camera.id}/aim`, camera.aim.channels);
+  return aimedAt(pose, target, Math.max(0, Math.min(1, amount.at(frame))));
 }

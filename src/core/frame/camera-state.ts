@@ -1,13 +1,19 @@
-import { valueAt } from '../motion/evaluate-channel';
 import type { Camera } from '../production/camera';
 import type { Production } from '../production/production';
+import { resolverOf } from '../production/resolver';
 import { positionOf, type Mat4 } from '../space/matrix';
 import { between, rigid, rotationOf } from '../space/quaternion';
 import { add, scale, type Vec3 } from '../space/vector';
 import { cameraPose } from './camera-pose';
-import type { Surfaces } from './focus-target';
 import type { BoundsOf, CameraState } from './frame-state';
 import { focalLengthAt, focusDistanceAt } from './lens-state';
+import type { SolidProbe } from './solid-probe';
+
+interface CameraOptions {
+  probe?: SolidProbe | undefined;
+  /** A pose to stand in instead of the rig's own. */
+  flown?: Mat4 | null | undefined;
+}
 
 /** A camera at a scene frame: where it stands, what its lens does. */
 export function cameraState(
@@ -15,16 +21,16 @@ export function cameraState(
   camera: Camera,
   frame: number,
   boundsOf: BoundsOf,
-  surfaces?: Surfaces,
-  flown?: Mat4,
+  { probe, flown }: CameraOptions = {},
 ): CameraState {
   const { width, height } = production.format;
   const pose = flown ?? cameraPose(production, camera, frame, boundsOf);
+  const { fStop } = resolverOf(production).of(`cameras/${camera.id}/lens`, camera.lens.channels);
   return {
     pose,
     focalLengthMm: focalLengthAt(production, camera, frame, pose, boundsOf),
-    fStop: Math.max(0.05, valueAt(camera.lens.fStop, frame)),
-    focusDistance: focusDistanceAt(production, camera, frame, boundsOf, surfaces, (k) =>
+    fStop: Math.max(0.05, fStop.at(frame)),
+    focusDistance: focusDistanceAt(production, camera, frame, boundsOf, probe, (k) =>
       flown || k === frame ? pose : cameraPose(production, camera, k, boundsOf),
     ),
     sensorWidthMm: camera.sensorWidthMm,

@@ -1,25 +1,46 @@
-import { valueAt } from '../motion/evaluate-channel';
+import type { Channels } from '../motion/channel';
+import { readAll } from '../motion/readers';
 import type { Mark } from '../production/mark';
 import type { Production } from '../production/production';
+import { resolverOf, type Resolver } from '../production/resolver';
 import type { Mat4 } from '../space/matrix';
 import { secondsToFrame } from '../time/rate';
 import { cameraState } from './camera-state';
-import type { Surfaces } from './focus-target';
+import type { BoundsOf, FrameState, MarkState } from './frame-state';
 import { readyPose } from './mark-pose';
-import type { BoundsOf, FrameState, MarkExtent, MarkState, SetState } from './frame-state';
-import { INFLATE, readyMark } from './ready-mark';
+import { readyMark, type ReadyMark } from './ready-mark';
 import { cameraOf, sceneFrameAt, shotCamera } from './shot-camera';
+import type { SolidProbe } from './solid-probe';
 
-function markState(mark: Mark, frame: number, extent: MarkExtent | null | undefined): MarkState {
-  const ready = readyMark(mark, extent);
+function markState(id: string, ready: ReadyMark, frame: number): MarkState {
   return {
-    id: mark.id,
+    id,
     pose: readyPose(ready, frame),
     copies: ready.copies,
-    shells: ready.shells,
-    dresses: ready.dresses,
-    inflate: ready.inflates ? ready.placement.valueAt(INFLATE, frame) : null,
+    shells: ready.shells(frame),
+    runSurfaces: ready.runSurfaces(frame),
+    parts: ready.parts(frame),
+    inflate: ready.inflates ? ready.place.inflate.at(frame) : null,
   };
+}
+
+/** The state of one mark at a scene frame, whether it is seen there or not. */
+export const markStateAt = (production: Production, mark: Mark, frame: number, boundsOf: BoundsOf): MarkState =>
+  markState(mark.id, readyMark(resolverOf(production), mark, boundsOf(mark.id)), frame);
+
+interface Owner {
+  id: string;
+  kind: string;
+  channels: Channels;
+  settings: object;
+}
+
+/** States of the owners of a list that are on. */
+function ownerStates<S>(resolver: Resolver, list: string, owners: readonly Owner[], frame: number): S[] {
+  return owners.flatMap(({ id, kind, channels, settings }) => {
+    const values = readAll<Channels>(resolver.of(`${list}/${id}`, channels), frame);
+    return values.on === false ? [] : [{ id, kind, values, settings } as S];
+  });
 }
 
 export interface EvaluateOptions {
@@ -28,7 +49,7 @@ export interface EvaluateOptions {
   /** Delivered frame of the picture that an instant of its exposure belongs to: an exposure does not reach over a cut. */
   pictureFrame?: number | undefined;
   /** The built surfaces, for a focus that follows them. */
-  surfaces?: Surfaces | undefined;
+  probe?: SolidProbe | undefined;
   /** A camera to look through instead of the shot's own. */
   cameraId?: string | null | undefined;
 }
@@ -40,30 +61,25 @@ export function evaluate(
   production: Production,
   seconds: number,
   boundsOf: BoundsOf,
-  { pose, pictureFrame, surfaces, cameraId }: EvaluateOptions = {},
+  { pose, pictureFrame, probe, cameraId }: EvaluateOptions = {},
 ): FrameState {
+  const resolver = resolverOf(production);
   const delivered = secondsToFrame(seconds, production.format.rate);
   const frame = sceneFrameAt(production, delivered, pictureFrame);
-  const marks = production.marks.filter((mark) => mark.shown).map((mark) => markState(mark, frame, boundsOf(mark.id)));
+  const marks: MarkState[] = [];
+  for (const mark of production.marks) {
+    const ready = readyMark(resolver, mark, boundsOf(mark.id));
+    if (ready.place.on.at(frame)) marks.push(markState(mark.id, ready, frame));
+  }
   const camera = cameraId
-    ? cameraState(production, cameraOf(production, cameraId), frame, boundsOf, surfaces, pose ?? undefined)
-    : shotCamera(production, delivered, boundsOf, { pictureFrame, surfaces, pose });
-  return { time: seconds, camera, marks, set: setState(production, frame) };
-}
-
-function setState({ set }: Production, frame: number): SetState {
-  const at = (channel: Parameters<typeof valueAt>[0]) => valueAt(channel, frame);
+    ? cameraState(production, cameraOf(production, cameraId), frame, boundsOf, { probe, flown: pose })
+    : shotCamera(production, delivered, boundsOf, { pictureFrame, probe, pose });
   return {
-    dome: { strength: at(set.dome.strength), turn: at(set.dome.turn), contrast: at(set.dome.contrast) },
-    key: {
-      strength: at(set.key.strength),
-      azimuth: at(set.key.azimuth),
-      height: at(set.key.height),
-      softness: at(set.key.softness),
-      colour: set.keyColour,
-    },
-    floor: set.floorOn ? { level: at(set.floor.level), shadow: at(set.floor.shadow) } : null,
-    ground: { colour: set.ground, falloff: at(set.display.falloff) },
-    display: { exposure: at(set.display.exposure), knee: at(set.display.knee) },
+    time: seconds,
+    camera,
+    marks,
+    lights: ownerStates(resolver, 'lights', production.lights, frame),
+    set: ownerStates(resolver, 'set', production.set, frame),
+    finish: ownerStates(resolver, 'finish', production.finish, frame),
   };
 }

@@ -5,15 +5,8 @@ import type { Production } from '../production/production';
 import { forwardOf, invertRigid, multiply, positionOf, transformDirection, transformPoint, type Mat4 } from '../space/matrix';
 import { clampToBox, distance, dot, subtract, type Vec3 } from '../space/vector';
 import type { BoundsOf } from './frame-state';
-import { standingPoses } from './mark-pose';
-
-/** The built surfaces of marks, each in its mark's own frame. Where they are not known, boxes stand for them. */
-export interface Surfaces {
-  /** Distance along a unit direction to the first surface met; null when there is none, undefined when the mark is not built. */
-  hit(markId: string, from: Vec3, direction: Vec3): number | null | undefined;
-  /** Point of the surface that is nearest to a point; null when the mark is not built. */
-  nearest(markId: string, to: Vec3): Vec3 | null;
-}
+import { isShown, standingPoses } from './mark-pose';
+import type { SolidProbe } from './solid-probe';
 
 const NEAREST = 0.01;
 
@@ -21,19 +14,13 @@ const NEAREST = 0.01;
  * Distance at which the lens axis meets the first surface of any mark shown; past all surfaces, the depth of the box that it passes
  * nearest to.
  */
-function alongAxis(
-  { marks }: Pick<Production, 'marks'>,
-  camera: Mat4,
-  frame: number,
-  boundsOf: BoundsOf,
-  surfaces?: Surfaces,
-): number | null {
-  const standing = marks
-    .filter(({ shown }) => shown)
-    .flatMap((mark) => standingPoses(mark, frame, boundsOf(mark.id)).map((pose) => ({ id: mark.id, pose })));
+function alongAxis(production: Production, camera: Mat4, frame: number, boundsOf: BoundsOf, probe?: SolidProbe): number | null {
+  const standing = production.marks
+    .filter((mark) => isShown(production, mark, frame))
+    .flatMap((mark) => standingPoses(production, mark, frame, boundsOf(mark.id)).map((pose) => ({ id: mark.id, pose })));
   const met = standing.flatMap(({ id, pose }) => {
     const into = invertRigid(pose);
-    return surfaces?.hit(id, transformPoint(into, positionOf(camera)), transformDirection(into, forwardOf(camera))) ?? [];
+    return probe?.hit(id, transformPoint(into, positionOf(camera)), transformDirection(into, forwardOf(camera))) ?? [];
   });
   if (met.length > 0) return Math.max(NEAREST, Math.min(...met));
   let best: number | null = null;
@@ -50,13 +37,13 @@ function alongAxis(
 }
 
 /** Depth along the lens axis of the point of a mark's surface that is nearest to the camera. */
-function toNearest(mark: Mark, camera: Mat4, frame: number, boundsOf: BoundsOf, surfaces?: Surfaces): number | null {
+function toNearest(production: Production, mark: Mark, camera: Mat4, frame: number, boundsOf: BoundsOf, probe?: SolidProbe): number | null {
   const eye = positionOf(camera);
   let found: Vec3 | null = null;
   const box = boundsOf(mark.id);
-  for (const pose of standingPoses(mark, frame, box)) {
+  for (const pose of standingPoses(production, mark, frame, box)) {
     const inside = transformPoint(invertRigid(pose), eye);
-    const local = surfaces?.nearest(mark.id, inside) ?? (box ? clampToBox(inside, box) : null);
+    const local = probe?.nearest(mark.id, inside) ?? (box ? clampToBox(inside, box) : null);
     const point = local && transformPoint(pose, local);
     if (point && (!found || distance(point, eye) < distance(found, eye))) found = point;
   }
@@ -69,27 +56,27 @@ function toNearest(mark: Mark, camera: Mat4, frame: number, boundsOf: BoundsOf, 
  */
 export function focusOnTarget(
   target: FocusTarget,
-  production: Pick<Production, 'marks'>,
+  production: Production,
   camera: Mat4,
   frame: number,
   set: number,
   boundsOf: BoundsOf,
-  surfaces?: Surfaces,
+  probe?: SolidProbe,
 ): number {
   if (target.on === 'distance') return Math.max(NEAREST, set);
-  const mark = production.marks.find(({ id, shown }) => shown && id === target.markId);
+  const mark = production.marks.find((each) => each.id === target.markId && isShown(production, each, frame));
   switch (target.on) {
     case 'point':
       return Math.max(NEAREST, dot(subtract([target.point.x, target.point.y, target.point.z], positionOf(camera)), forwardOf(camera)));
     case 'front': {
       const box = mark && boundsOf(mark.id);
       return mark && box
-        ? Math.min(...standingPoses(mark, frame, box).map((pose) => focusDistanceOn(camera, pose, box)))
+        ? Math.min(...standingPoses(production, mark, frame, box).map((pose) => focusDistanceOn(camera, pose, box)))
         : Math.max(NEAREST, set);
     }
     case 'axis':
-      return alongAxis(production, camera, frame, boundsOf, surfaces) ?? Math.max(NEAREST, set);
+      return alongAxis(production, camera, frame, boundsOf, probe) ?? Math.max(NEAREST, set);
     case 'nearest':
-      return (mark && toNearest(mark, camera, frame, boundsOf, surfaces)) ?? Math.max(NEAREST, set);
+      return (mark && toNearest(production, mark, camera, frame, boundsOf, probe)) ?? Math.max(NEAREST, set);
   }
 }

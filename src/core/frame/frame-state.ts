@@ -1,19 +1,46 @@
+import type { LinearColour } from '../colour/transfer';
+import type { Values } from '../motion/readers';
 import type { Iris } from '../optics/iris';
-import type { Mat4 } from '../space/matrix';
-import type { Fade } from '../production/mark';
-import type { Surface } from '../production/materials';
+import type { MaterialKind } from '../production/materials';
+import type { FINISH, LIGHTS, SET } from '../production/owners/kinds';
+import type { Fade } from '../production/shell';
+import type { OwnerKind, OwnerOf } from '../schema/owner-kind';
 import type { Region } from '../solid/mesh';
+import type { Mat4 } from '../space/matrix';
 import type { Box, Vec3 } from '../space/vector';
 
 /** Extent of a mark about its origin, and the height of its last baseline where it has one; metres. */
 export interface MarkExtent extends Box {
   baseline?: number;
-  /** Middles of the letters of words, in their order. */
-  letters?: Vec3[];
+  /** The letters of words, in their order. */
+  letters?: PartExtent[];
+}
+
+/** A letter of a mark as it stands at rest: its middle, its run (-1 for none), and the frame in which that moves it. */
+export interface PartExtent {
+  middle: Vec3;
+  run: number;
+  home: Mat4;
+}
+
+/** What moves by itself within a mark: taken from where it is set by a pose in the mark's frame. */
+export interface PartState {
+  pose: Mat4;
+  opacity: number;
+  on: boolean;
 }
 
 /** Extents of marks about their origins, as far as they are known: focus on a mark needs them. */
 export type BoundsOf = (markId: string) => MarkExtent | null | undefined;
+
+/** An owner of the production at one instant: its values by name. One that is off is not among them. */
+export type OwnerState<K extends OwnerKind> = K extends OwnerKind
+  ? { id: string; kind: K['kind']; values: Values<OwnerOf<K>['channels']>; settings: OwnerOf<K>['settings'] }
+  : never;
+
+export type LightState = OwnerState<(typeof LIGHTS)[number]>;
+export type SetState = OwnerState<(typeof SET)[number]>;
+export type EffectState = OwnerState<(typeof FINISH)[number]>;
 
 /** Everything the picture needs to know of one instant. No drawing here, and no document. */
 export interface FrameState {
@@ -21,7 +48,10 @@ export interface FrameState {
   time: number;
   camera: CameraState;
   marks: MarkState[];
-  set: SetState;
+  lights: LightState[];
+  set: SetState[];
+  /** In the order in which light takes them. */
+  finish: EffectState[];
 }
 
 export interface CameraState {
@@ -41,24 +71,30 @@ export interface MarkState {
   pose: Mat4;
   /** Places of its copies in its own frame; one, unmoved, for a mark by itself. */
   copies: Mat4[];
-  /** Surfaces of each shell, in the mark's order. */
+  /** Each shell, in the mark's order. */
   shells: ShellState[];
   /** What runs of letters are made of in the place of the first shell's surfaces, in the order of the runs. */
-  dresses: (Surface | null)[];
+  runSurfaces: (SurfaceState | null)[];
+  /** What moves by itself, by letter; null for each that is at rest, and where all are. */
+  parts: (PartState | null)[] | null;
   /** How far a skin is blown up; null where there is none. */
   inflate: number | null;
 }
 
-export interface ShellState {
-  surfaces: Record<Region, Surface>;
-  /** Opacity as a gradient over the mark's extent; null where it is even. */
-  fade: (Fade & { extent: MarkExtent }) | null;
+/** What a region is made of at one instant. */
+export interface SurfaceState {
+  material: MaterialKind;
+  colour: LinearColour;
+  roughness: number;
+  opacity: number;
 }
 
-export interface SetState {
-  dome: { strength: number; turn: number; contrast: number };
-  key: { strength: number; azimuth: number; height: number; softness: number; colour: string };
-  floor: { level: number; shadow: number } | null;
-  ground: { colour: string; falloff: number };
-  display: { exposure: number; knee: number };
+export interface ShellState {
+  on: boolean;
+  /** Depths between which it stands at the moment; it was built at those of its rest. */
+  from: number;
+  to: number;
+  surfaces: Record<Region, SurfaceState>;
+  /** Opacity as a gradient over the mark's extent; null where it is even. */
+  fade: (Fade & { extent: MarkExtent }) | null;
 }

@@ -1,12 +1,13 @@
-import { valueAt } from '../motion/evaluate-channel';
 import type { Camera, FocusTarget } from '../production/camera';
 import type { Production } from '../production/production';
+import { resolverOf } from '../production/resolver';
 import { invertRigid, multiply, transformPoint, type Mat4 } from '../space/matrix';
 import { boxCorners } from '../space/vector';
 import { cameraPose } from './camera-pose';
-import { focusOnTarget, type Surfaces } from './focus-target';
+import { focusOnTarget } from './focus-target';
 import type { BoundsOf } from './frame-state';
 import { markPose } from './mark-pose';
+import type { SolidProbe } from './solid-probe';
 
 const LONGEST_MM = 20_000;
 
@@ -18,7 +19,7 @@ function heightPerMm(production: Production, markId: string, pose: Mat4, frame: 
   const mark = production.marks.find(({ id }) => id === markId);
   const box = boundsOf(markId);
   if (!mark || !box) return null;
-  const seen = multiply(invertRigid(pose), markPose(mark, frame, box));
+  const seen = multiply(invertRigid(pose), markPose(production, mark, frame, box));
   const ups = boxCorners(box).map((corner) => {
     const [, y, z] = transformPoint(seen, corner);
     return z < -1e-4 ? y / -z : NaN;
@@ -32,14 +33,15 @@ function heightPerMm(production: Production, markId: string, pose: Mat4, frame: 
  * picture as at the frame it was held from, as far as the hold goes (a dolly zoom).
  */
 export function focalLengthAt(production: Production, camera: Camera, frame: number, pose: Mat4, boundsOf: BoundsOf): number {
-  const set = Math.max(1, valueAt(camera.lens.focalLengthMm, frame));
+  const { focalLengthMm, hold } = resolverOf(production).of(`cameras/${camera.id}/lens`, camera.lens.channels);
+  const set = Math.max(1, focalLengthMm.at(frame));
   const { markId, from } = camera.hold;
-  const amount = Math.max(0, Math.min(1, valueAt(camera.lens.hold, frame)));
+  const amount = Math.max(0, Math.min(1, hold.at(frame)));
   if (!markId || amount === 0) return set;
   const then = heightPerMm(production, markId, cameraPose(production, camera, from, boundsOf), from, boundsOf);
   const now = heightPerMm(production, markId, pose, frame, boundsOf);
   if (!then || !now) return set;
-  const held = (Math.max(1, valueAt(camera.lens.focalLengthMm, from)) * then) / now;
+  const held = (Math.max(1, focalLengthMm.at(from)) * then) / now;
   return Math.max(1, Math.min(LONGEST_MM, set ** (1 - amount) * held ** amount));
 }
 
@@ -67,17 +69,18 @@ export function focusDistanceAt(
   camera: Camera,
   frame: number,
   boundsOf: BoundsOf,
-  surfaces?: Surfaces,
+  probe?: SolidProbe,
   poseAt: (frame: number) => Mat4 = (k) => cameraPose(production, camera, k, boundsOf),
 ): number {
-  const { focus, lens } = camera;
+  const { focus } = camera;
+  const lens = resolverOf(production).of(`cameras/${camera.id}/lens`, camera.lens.channels);
   const on = (target: FocusTarget) => {
-    const at = (k: number) => focusOnTarget(target, production, poseAt(k), k, valueAt(lens.focusDistance, k), boundsOf, surfaces);
+    const at = (k: number) => focusOnTarget(target, production, poseAt(k), k, lens.focusDistance.at(k), boundsOf, probe);
     const follows = target.on === 'axis' || target.on === 'nearest';
     // A bell of less than two frames would miss all whole frames.
     return follows && focus.smooth >= 2 ? smoothed(focus.smooth, frame, at) : at(frame);
   };
-  const share = focus.to ? Math.max(0, Math.min(1, valueAt(lens.rack, frame))) : 0;
+  const share = focus.to ? Math.max(0, Math.min(1, lens.rack.at(frame))) : 0;
   if (!focus.to || share === 0) return on(focus);
   // Racked as a focus ring turns: evenly in one over the distance.
   return share === 1 ? on(focus.to) : 1 / ((1 - share) / on(focus) + share / on(focus.to));

@@ -1,52 +1,132 @@
-import { ReadyChannels } from '../motion/ready-channels';
+import { isKeyed } from '../motion/channel';
+import { readAll, type Readers } from '../motion/readers';
 import type { Setting } from '../outline/setting';
 import type { Mark } from '../production/mark';
 import { copyPoses } from '../production/pattern';
+import type { Resolver } from '../production/resolver';
+import type { Shell } from '../production/shell';
+import type { Surface } from '../production/surface';
+import type { Run } from '../production/words';
+import { REGIONS, type Region } from '../solid/mesh';
 import type { Vec3 } from '../space/vector';
-import type { MarkExtent, MarkState } from './frame-state';
+import type { MarkExtent, MarkState, ShellState, SurfaceState } from './frame-state';
 import { pivotOf } from './pivot';
+import { partStates } from './run-places';
+import { isRunMoved } from './solids/solids-key';
 
-/** Channels of a placement, in the order that they are made ready in. */
-const PLACED = ['x', 'y', 'z', 'pan', 'tilt', 'roll', 'travel', 'inflate'] as const satisfies readonly (keyof Mark['placement'])[];
-export const [X, Y, Z, PAN, TILT, ROLL, TRAVEL, INFLATE] = [0, 1, 2, 3, 4, 5, 6, 7] as const;
+/** Something that is read at a frame, and costs nothing where it does not change. */
+type At<T> = (frame: number) => T;
+
+const always =
+  <T>(value: T): At<T> =>
+  () =>
+    value;
 
 /** All of a mark that does not change with time, and its channels made ready for many instants. */
 export interface ReadyMark {
-  placement: ReadyChannels;
+  place: Readers<Mark['channels']>;
   pivot: Vec3;
   copies: MarkState['copies'];
-  shells: MarkState['shells'];
-  dresses: MarkState['dresses'];
+  shells: At<MarkState['shells']>;
+  runSurfaces: At<MarkState['runSurfaces']>;
+  parts: At<MarkState['parts']>;
   /** What its letters travel along; null for a straight line, and where there are no letters. */
   travelled: Setting | null;
   inflates: boolean;
   extent: MarkExtent | null | undefined;
 }
 
-const kept = new WeakMap<Mark, ReadyMark>();
+/** Marks by the resolver that read them; those read by keys alone are the same in every production. */
+const byKeys = new WeakMap<Mark, ReadyMark>();
+const byResolver = new WeakMap<Resolver, WeakMap<Mark, ReadyMark>>();
+
+function keptFor(resolver: Resolver): WeakMap<Mark, ReadyMark> {
+  if (resolver.isPlain) return byKeys;
+  let kept = byResolver.get(resolver);
+  if (!kept) byResolver.set(resolver, (kept = new WeakMap()));
+  return kept;
+}
 
 /** A mark made ready; kept for one that cannot change any more, which is what an edit leaves behind. */
-export function readyMark(mark: Mark, extent: MarkExtent | null | undefined): ReadyMark {
+export function readyMark(resolver: Resolver, mark: Mark, extent: MarkExtent | null | undefined): ReadyMark {
+  const kept = keptFor(resolver);
   const known = kept.get(mark);
   if (known && known.extent === extent) return known;
-  const made = makeReady(mark, extent, known);
+  const made = makeReady(resolver, mark, extent);
   if (Object.isFrozen(mark)) kept.set(mark, made);
   return made;
 }
 
-function makeReady(mark: Mark, extent: MarkExtent | null | undefined, known: ReadyMark | undefined): ReadyMark {
-  const { body, shells, skin, pattern, placement } = mark;
+function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | undefined): ReadyMark {
+  const { body, skin, pattern } = mark;
+  const path = `marks/${mark.id}`;
+  const shells = mark.shells.map((shell) => readyShell(resolver, `${path}/shells/${shell.id}`, shell, extent));
+  const runs = body.kind === 'words' ? body.runs : [];
+  const surfaces = runs.map(({ id, surface }) => (surface ? readySurface(resolver, `${path}/body/runs/${id}/surface`, surface) : null));
   return {
-    placement: known?.placement ?? new ReadyChannels(PLACED.map((name) => placement[name])),
+    place: resolver.of(path, mark.channels),
     pivot: pivotOf(mark, extent),
-    copies: known?.copies ?? copyPoses(pattern),
-    shells: shells.map(({ surfaces, fade }) => ({
-      surfaces,
-      fade: extent && (fade.start < 1 || fade.end < 1) ? { ...fade, extent } : null,
-    })),
-    dresses: body.kind === 'words' ? body.runs.map(({ surface }) => surface ?? null) : [],
+    copies: copyPoses(pattern),
+    shells: steady(shells),
+    runSurfaces: steady(surfaces),
+    parts: readyParts(resolver, `${path}/body/runs`, runs, extent),
     travelled: body.kind === 'words' && body.setting.along !== 'line' ? body.setting : null,
     inflates: skin.on && body.kind !== 'body',
     extent,
   };
+}
+
+/** Something that may change, and its value where it does not. */
+interface Ready<T> {
+  at: At<T>;
+  isSteady: boolean;
+}
+
+/** A list of things: made once where none of them changes. */
+function steady<T>(ready: readonly Ready<T>[]): At<T[]>;
+function steady<T>(ready: readonly (Ready<T> | null)[]): At<(T | null)[]>;
+function steady<T>(ready: readonly (Ready<T> | null)[]): At<(T | null)[]> {
+  const at: At<(T | null)[]> = (frame) => ready.map((each) => each && each.at(frame));
+  return ready.every((each) => each === null || each.isSteady) ? always(at(0)) : at;
+}
+
+const isSteadyOwner = (resolver: Resolver, channels: Record<string, { keys: unknown[] }>): boolean =>
+  resolver.isPlain && !Object.values(channels).some((channel) => isKeyed(channel as never));
+
+/** Parts that the mark's runs of letters move; known once the letters stand. */
+function readyParts(resolver: Resolver, path: string, runs: readonly Run[], extent: MarkExtent | null | undefined): At<MarkState['parts']> {
+  const letters = extent?.letters;
+  if (!letters || !runs.some(isRunMoved)) return always(null);
+  const readers = runs.map(({ id, channels }) => resolver.of(`${path}/${id}`, channels));
+  const at: At<MarkState['parts']> = (frame) =>
+    partStates(
+      letters,
+      readers.map((reader) => readAll<Run['channels']>(reader, frame)),
+    );
+  return runs.every(({ channels }) => isSteadyOwner(resolver, channels)) ? always(at(0)) : at;
+}
+
+function readySurface(resolver: Resolver, path: string, { channels, settings: { material } }: Surface): Ready<SurfaceState> {
+  const readers = resolver.of(path, channels);
+  const at = (frame: number): SurfaceState => ({ material, ...readAll<Surface['channels']>(readers, frame) });
+  const isSteady = isSteadyOwner(resolver, channels);
+  return { at: isSteady ? always(at(0)) : at, isSteady };
+}
+
+function readyShell(resolver: Resolver, path: string, shell: Shell, extent: MarkExtent | null | undefined): Ready<ShellState> {
+  const readers = resolver.of(path, shell.channels);
+  const { fade } = shell;
+  const fading = extent && (fade.start < 1 || fade.end < 1) ? { ...fade, extent } : null;
+  const surfaces = REGIONS.map((region): [Region, Ready<SurfaceState>] => [
+    region,
+    readySurface(resolver, `${path}/surfaces/${region}`, shell.surfaces[region]),
+  ]);
+  const looks = steady(surfaces.map(([, surface]) => surface));
+  const at = (frame: number): ShellState => {
+    const states = looks(frame);
+    const byRegion = Object.fromEntries(surfaces.map(([region], i) => [region, states[i]])) as Record<Region, SurfaceState>;
+    return { on: readers.on.at(frame), from: readers.from.at(frame), to: readers.to.at(frame), surfaces: byRegion, fade: fading };
+  };
+  const isSteady = isSteadyOwner(resolver, shell.channels) && surfaces.every(([, surface]) => surface.isSteady);
+  return { at: isSteady ? always(at(0)) : at, isSteady };
 }

@@ -1,12 +1,11 @@
+import { isKeyed } from '../motion/channel';
 import type { Production } from '../production/production';
 import { sceneFrameAt, shotAt } from './shot-camera';
 
-type Timed = Pick<Production, 'shots' | 'cameras' | 'format' | 'time'>;
-
-const isBent = ({ time, shots }: Timed) => time.scene.keys.length > 0 || shots.some((shot) => shot.time.scene.keys.length > 0);
+const isBent = ({ time, shots }: Production) => [time, ...shots].some(({ channels }) => isKeyed(channels.scene));
 
 /** Where a frame of the scene is seen: the delivered frame whose scene frame comes closest to it, of several the nearest to `near`. */
-export function deliveredFrameOf(production: Timed, frame: number, near: number): number {
+export function deliveredFrameOf(production: Production, frame: number, near: number): number {
   if (Math.abs(sceneFrameAt(production, frame) - frame) < 1e-6) return frame;
   let best = near;
   let least = Infinity;
@@ -24,7 +23,7 @@ export function deliveredFrameOf(production: Timed, frame: number, near: number)
  * @param delivered frames of keys in delivered time, in order: those of bent time itself
  */
 export function nextKeyFrame(
-  production: Timed,
+  production: Production,
   { scene, delivered }: { scene: readonly number[]; delivered: readonly number[] },
   from: number,
   direction: -1 | 1,

@@ -3,7 +3,8 @@ import { SAFE_DISTANCE } from '../production/planes';
 import { copyPoses } from '../production/pattern';
 import { invertRigid, multiply, positionOf, transformDirection, transformPoint } from '../space/matrix';
 import type { Production } from '../production/production';
-import { markPose } from './mark-pose';
+import { isShown, markPose } from './mark-pose';
+import { depthsOf, isEverShown } from '../production/shell';
 import type { MarkExtent } from './frame-state';
 
 /** Planes nearer than this count as one, metres. */
@@ -12,14 +13,20 @@ const SAME = 2e-4;
 const PARALLEL = 1 - 1e-9;
 
 const facesOf = (mark: Mark): number[] =>
-  mark.body.kind === 'body' || mark.skin.on ? [] : mark.shells.filter((shell) => shell.shown).map((shell) => shell.to);
+  mark.body.kind === 'body' || mark.skin.on ? [] : mark.shells.filter(isEverShown).map((shell) => depthsOf(shell).to);
 
 /** Whether a face of one mark lies in the plane of a face of another where both are, at a frame: drawn, neither would be in front. */
-function shareAPlane(a: Mark, b: Mark, frame: number, boundsOf: (id: string) => MarkExtent | null | undefined): boolean {
+function shareAPlane(
+  production: Production,
+  a: Mark,
+  b: Mark,
+  frame: number,
+  boundsOf: (id: string) => MarkExtent | null | undefined,
+): boolean {
   const [boxA, boxB] = [boundsOf(a.id), boundsOf(b.id)];
   if (!boxA || !boxB) return false;
-  const toA = invertRigid(markPose(a, frame, boxA));
-  const poseB = markPose(b, frame, boxB);
+  const toA = invertRigid(markPose(production, a, frame, boxA));
+  const poseB = markPose(production, b, frame, boxB);
   return copyPoses(b.pattern).some((copy) => {
     const relative = multiply(toA, multiply(poseB, copy));
     if (transformDirection(relative, [0, 0, 1])[2] < PARALLEL) return false;
@@ -34,25 +41,25 @@ function shareAPlane(a: Mark, b: Mark, frame: number, boundsOf: (id: string) => 
 
 /** Another mark whose face lies in one plane with a face of this one, where they overlap; null when there is none. */
 export function markInSamePlane(
-  { marks }: Production,
+  production: Production,
   markId: string,
   frame: number,
   boundsOf: (id: string) => MarkExtent | null | undefined,
 ): Mark | null {
-  const mark = marks.find(({ id }) => id === markId);
-  if (!mark?.shown) return null;
-  return marks.find((other) => other !== mark && other.shown && shareAPlane(mark, other, frame, boundsOf)) ?? null;
+  const shown = production.marks.filter((each) => isShown(production, each, frame));
+  const mark = shown.find(({ id }) => id === markId);
+  return (mark && shown.find((other) => other !== mark && shareAPlane(production, mark, other, frame, boundsOf))) ?? null;
 }
 
 /** Moves a mark's face forward by the smallest safe distance, along its own depth. */
-export function partFromMark(mark: Mark, frame: number, extent: MarkExtent | null | undefined): void {
-  const [x, y, z] = transformDirection(markPose(mark, frame, extent), [0, 0, SAFE_DISTANCE]);
+export function partFromMark(production: Production, mark: Mark, frame: number, extent: MarkExtent | null | undefined): void {
+  const [x, y, z] = transformDirection(markPose(production, mark, frame, extent), [0, 0, SAFE_DISTANCE]);
   for (const [axis, by] of [
     ['x', x],
     ['y', y],
     ['z', z],
   ] as const) {
-    mark.placement[axis].rest += by;
-    for (const key of mark.placement[axis].keys) key.value += by;
+    mark.channels[axis].rest += by;
+    for (const key of mark.channels[axis].keys) key.value += by;
   }
 }

@@ -1,11 +1,13 @@
 import { sceneFrameOf } from '../motion/bent-time';
+import { isKeyed } from '../motion/channel';
 import type { Camera } from '../production/camera';
 import type { Production } from '../production/production';
+import { resolverOf } from '../production/resolver';
 import { shotIndexAt, shotSpans, type ShotSpan } from '../production/shots';
 import type { Mat4 } from '../space/matrix';
 import { cameraState, carried } from './camera-state';
-import type { Surfaces } from './focus-target';
 import type { BoundsOf, CameraState } from './frame-state';
+import type { SolidProbe } from './solid-probe';
 
 export const cameraOf = ({ cameras }: Pick<Production, 'cameras'>, id: string): Camera =>
   cameras.find((camera) => camera.id === id) ?? (cameras[0] as Camera);
@@ -16,51 +18,49 @@ export function shotAt(production: Pick<Production, 'shots' | 'cameras' | 'forma
   return spans[shotIndexAt(spans, frame)] as ShotSpan;
 }
 
-const sceneIn = ({ time }: Pick<Production, 'time'>, { shot }: ShotSpan, frame: number) =>
-  sceneFrameOf(shot && shot.time.scene.keys.length > 0 ? shot.time.scene : time.scene, frame);
+/** The scene's frame at a delivered frame of a shot: by its own bent time where it has one, else by the production's. */
+function sceneIn(production: Production, { shot }: ShotSpan, frame: number): number {
+  const own = shot !== null && isKeyed(shot.channels.scene);
+  const { channels } = own ? shot : production.time;
+  return sceneFrameOf(channels.scene, resolverOf(production).of(own ? `shots/${shot.id}` : 'time', channels).scene, frame);
+}
 
 /**
  * The scene's frame at a delivered frame: that of the shot's own bent time, or of the production's.
  * @param pictureFrame the picture that an instant of an exposure belongs to
  */
-export function sceneFrameAt(
-  production: Pick<Production, 'shots' | 'cameras' | 'format' | 'time'>,
-  frame: number,
-  pictureFrame = frame,
-): number {
+export function sceneFrameAt(production: Production, frame: number, pictureFrame = frame): number {
   return sceneIn(production, shotAt(production, pictureFrame), frame);
 }
 
-const eased = (share: number) => share * share * (3 - 2 * share);
-
 interface ShotOptions {
   pictureFrame?: number | undefined;
-  surfaces?: Surfaces | undefined;
+  probe?: SolidProbe | undefined;
   pose?: Mat4 | null | undefined;
+}
+
+/** How far a shot is seen by its own camera; below 1 that of the shot before is on its way to it. */
+function shareOf(production: Production, { shot }: ShotSpan, frame: number): number {
+  return shot ? resolverOf(production).of(`shots/${shot.id}`, shot.channels).share.at(frame) : 1;
 }
 
 /**
  * The camera that is seen at a delivered frame: the shot's own, or, while it is carried, on its way from the one before. Both go on
- * moving under a carry; one that is smooth sets off and arrives with their speeds.
+ * moving under a carry.
  */
 export function shotCamera(
   production: Production,
   frame: number,
   boundsOf: BoundsOf,
-  { pictureFrame = frame, surfaces, pose }: ShotOptions = {},
+  { pictureFrame = frame, probe, pose }: ShotOptions = {},
 ): CameraState {
   const spans = shotSpans(production);
   const index = shotIndexAt(spans, pictureFrame);
   const span = spans[index] as ShotSpan;
   const before = spans[index - 1];
-  const scene = sceneIn(production, span, frame);
-  const own = cameraState(production, cameraOf(production, span.cameraId), scene, boundsOf, surfaces, pose ?? undefined);
-  const carry = span.shot?.carry ?? 0;
-  if (!before || carry === 0 || pose || frame >= span.from + carry) return own;
-  const share = Math.max(0, (frame - span.from) / carry);
-  return carried(
-    cameraState(production, cameraOf(production, before.cameraId), sceneIn(production, before, frame), boundsOf, surfaces),
-    own,
-    span.shot?.smooth ? eased(share) : share,
-  );
+  const stateIn = (of: ShotSpan, flown?: Mat4 | null) =>
+    cameraState(production, cameraOf(production, of.cameraId), sceneIn(production, of, frame), boundsOf, { probe, flown });
+  const own = stateIn(span, pose);
+  const share = before && !pose ? shareOf(production, span, frame) : 1;
+  return before && share !== 1 ? carried(stateIn(before), own, share) : own;
 }

@@ -1,18 +1,17 @@
 import { Document, WebIO, type Accessor, type Buffer, type Material as GltfMaterial } from '@gltf-transform/core';
-import { linearColour } from '../colour/transfer';
-import type { MarkSolids, PlacedSolid } from '../frame/mark-solids';
+import type { MarkState, SurfaceState } from '../frame/frame-state';
+import type { MarkSolids, PlacedSolid } from '../frame/solids/mark-solids';
+import { standingPose, standingSurface } from '../frame/solids/standing-solid';
 import type { Mark } from '../production/mark';
-import { MATERIALS, type Surface } from '../production/materials';
-import type { SolidMesh } from '../solid/mesh';
-import { swollen } from '../solid/skin';
+import { MATERIALS } from '../production/materials';
+import type { Region } from '../solid/mesh';
 import { IDENTITY, type Mat4 } from '../space/matrix';
 
-/** What of a mark goes out: its solids, how far a skin is blown up, and where it stands. */
+/** What of a mark goes out: its name and its shells' names, its solids, how it is at the moment, and where it stands. */
 export interface GlbInput {
-  mark: Mark;
+  mark: Pick<Mark, 'name' | 'shells'>;
   solids: MarkSolids;
-  /** Amount of pressure in a skin; 1 as built. */
-  inflate?: number;
+  state: MarkState;
   /** Pose of the mark; its own frame when left out. */
   pose?: Mat4;
 }
@@ -21,18 +20,20 @@ export interface GlbInput {
  * Writes a mark as binary glTF 2.0: a node a piece, a primitive a region, metres, +Y up, texture coordinates in metres.
  * Pieces that are alike share their data.
  */
-export async function markGlb({ mark, solids, inflate = 1, pose = IDENTITY }: GlbInput): Promise<Uint8Array> {
+export async function markGlb({ mark, solids, state, pose = IDENTITY }: GlbInput): Promise<Uint8Array> {
   const document = new Document();
   const buffer = document.createBuffer();
   const materials = new Map<string, GltfMaterial>();
-  const shared = new Map<SolidMesh, Shared>();
+  const shared = new Map<string, Shared>();
   const root = document.createNode(mark.name).setMatrix([...pose] as Matrix16);
   for (const piece of solids.pieces) {
-    const data = shared.get(piece.mesh) ?? sharedData(document, buffer, piece.mesh, inflate);
-    shared.set(piece.mesh, data);
+    const part = state.parts?.[piece.parts[0] ?? -1];
+    if (!state.shells[piece.shell]?.on || part?.on === false) continue;
+    const data = shared.get(piece.key) ?? sharedData(document, buffer, piece, state);
+    shared.set(piece.key, data);
     const mesh = document.createMesh(mark.shells[piece.shell]?.name ?? 'Shell');
     piece.mesh.groups.forEach(({ region }, i) => {
-      const surface = surfaceOf(mark, piece, region);
+      const surface = surfaceAt(state, piece, region);
       const key = JSON.stringify(surface);
       const material = materials.get(key) ?? gltfMaterial(document, surface);
       materials.set(key, material);
@@ -50,7 +51,7 @@ export async function markGlb({ mark, solids, inflate = 1, pose = IDENTITY }: Gl
       document
         .createNode()
         .setMesh(mesh)
-        .setMatrix([...piece.pose] as Matrix16),
+        .setMatrix([...standingPose(piece, state)] as Matrix16),
     );
   }
   const scene = document.createScene(mark.name).addChild(root);
@@ -68,8 +69,9 @@ interface Shared {
   indices: Accessor[];
 }
 
-function sharedData(document: Document, buffer: Buffer, solid: SolidMesh, inflate: number): Shared {
-  const { positions, normals } = swollen(solid, inflate);
+function sharedData(document: Document, buffer: Buffer, piece: PlacedSolid, state: MarkState): Shared {
+  const { positions, normals } = standingSurface(piece, state);
+  const solid = piece.mesh;
   const accessor = (type: 'VEC3' | 'VEC2' | 'SCALAR', array: Float32Array | Uint32Array) =>
     document.createAccessor().setType(type).setArray(array.slice()).setBuffer(buffer);
   return {
@@ -91,14 +93,14 @@ function ofUnitLength(normals: Float32Array): Float32Array {
   return out;
 }
 
-function surfaceOf({ body, shells }: Mark, { shell, dress }: PlacedSolid, region: keyof Mark['shells'][number]['surfaces']): Surface {
-  const own = shell === 0 && body.kind === 'words' ? body.runs[dress]?.surface : undefined;
-  return own ?? (shells[shell] ?? (shells[0] as Mark['shells'][number])).surfaces[region];
+function surfaceAt({ shells, runSurfaces }: MarkState, { shell, run }: PlacedSolid, region: Region): SurfaceState {
+  const own = shell === 0 ? runSurfaces[run] : null;
+  return own ?? (shells[shell] as MarkState['shells'][number]).surfaces[region];
 }
 
-function gltfMaterial(document: Document, { material: kind, colour, roughness, opacity }: Surface): GltfMaterial {
+function gltfMaterial(document: Document, { material: kind, colour, roughness, opacity }: SurfaceState): GltfMaterial {
   const { label, metalness, glow } = MATERIALS[kind];
-  const [r, g, b] = linearColour(colour);
+  const [r, g, b] = colour;
   const made = document
     .createMaterial(label)
     .setBaseColorFactor([r, g, b, opacity])

@@ -1,18 +1,19 @@
 import type { Channel, Key } from './channel';
-import { valueAt } from './evaluate-channel';
+import type { Reader } from './readers';
 
 /**
  * Bent time: a channel from delivered frames to scene frames. Without keys the two are the same; outside its keys time
  * runs on at its own pace, unless the channel says that it goes round.
+ * @param reader of that channel
  */
-export function sceneFrameOf(bend: Channel, frame: number): number {
+export function sceneFrameOf(bend: Channel, reader: Reader<number>, frame: number): number {
   const { keys } = bend;
   const first = keys[0];
   const last = keys[keys.length - 1];
   if (!first || !last) return frame;
   if (frame < first.frame && bend.before === undefined) return first.value + (frame - first.frame);
   if (frame > last.frame && bend.after === undefined) return last.value + (frame - last.frame);
-  return valueAt(bend, frame);
+  return reader.at(frame);
 }
 
 const THIRD = 1 / 3;

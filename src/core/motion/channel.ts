@@ -1,5 +1,8 @@
 import { z } from 'zod';
 
+/** What a channel carries: a number, a switch, or a colour as sRGB #rrggbb. */
+export type Value = number | boolean | string;
+
 /** How a channel passes through a key. */
 export const joinSchema = z.enum(['straight', 'eased', 'flowing', 'held']);
 export type Join = z.infer<typeof joinSchema>;
@@ -18,30 +21,39 @@ export type Handle = z.infer<typeof handleSchema>;
 
 export const DEFAULT_HANDLE: Handle = { influence: 0.42, speed: 0 };
 
-export const keySchema = z.object({
+export interface Key<V extends Value = number> {
   /** Frame, may be fractional. */
-  frame: z.number().min(-100_000).max(1_000_000),
-  value: z.number().min(-1e7).max(1e7),
-  join: joinSchema.default('eased'),
+  frame: number;
+  value: V;
+  join: Join;
   /** Pace of the span that ends here. */
-  arrive: handleSchema.default(DEFAULT_HANDLE),
+  arrive: Handle;
   /** Pace of the span that begins here. */
-  leave: handleSchema.default(DEFAULT_HANDLE),
+  leave: Handle;
   /** Rebounds at the end of the span that begins here; 0 follows the curve. */
-  bounces: z.int().min(0).max(6).default(0),
-});
-export type Key = z.infer<typeof keySchema>;
+  bounces: number;
+}
 
 export const MAX_KEYS = 5000;
 
-/** Keys are kept sorted by frame, one a frame. */
-export const keysSchema = z
-  .array(keySchema)
-  .max(MAX_KEYS)
-  .refine(
-    (keys) => keys.every((key, i) => i === 0 || key.frame > (keys[i - 1] as Key).frame),
-    'Keys must be in order of time, one a frame',
-  );
+/** Keys of values of one kind: sorted by frame, one a frame. */
+export const keysOf = <S extends z.ZodType<Value>>(value: S) =>
+  z
+    .array(
+      z.object({
+        frame: z.number().min(-100_000).max(1_000_000),
+        value,
+        join: joinSchema.default('eased'),
+        arrive: handleSchema.default(DEFAULT_HANDLE),
+        leave: handleSchema.default(DEFAULT_HANDLE),
+        bounces: z.int().min(0).max(6).default(0),
+      }),
+    )
+    .max(MAX_KEYS, `A channel has at most ${MAX_KEYS} keys.`)
+    .refine(
+      (keys) => keys.every((key, i) => i === 0 || key.frame > (keys[i - 1] as Key).frame),
+      'Keys must be in order of time, one a frame',
+    );
 
 /** What a channel does before its first and after its last key. */
 export const OUTSIDES = ['hold', 'cycle', 'climb', 'return'] as const;
@@ -50,10 +62,23 @@ export const outsideSchema = z.enum(OUTSIDES);
 export type Outside = z.infer<typeof outsideSchema>;
 
 /** A value over time: a rest value, and keys that take over where there are any. */
-export interface Channel {
-  rest: number;
-  keys: Key[];
+export interface Channel<V extends Value = number> {
+  rest: V;
+  keys: Key<V>[];
   /** Holds unless said otherwise. */
   before?: Outside | undefined;
   after?: Outside | undefined;
 }
+
+/** The channels of an owner, by their names. */
+export type Channels = Record<string, Channel<Value>>;
+
+export const isNumber = (channel: Channel<Value>): channel is Channel => typeof channel.rest === 'number';
+export const isSwitch = (channel: Channel<Value>): channel is Channel<boolean> => typeof channel.rest === 'boolean';
+export const isColour = (channel: Channel<Value>): channel is Channel<string> => typeof channel.rest === 'string';
+
+/** Whether a channel has keys and so may change. */
+export const isKeyed = ({ keys }: Channel<Value>): boolean => keys.length > 0;
+
+/** A channel at rest. */
+export const at = <V extends Value>(rest: V): Channel<V> => ({ rest, keys: [] });

@@ -1,28 +1,34 @@
-import { DEFAULT_HANDLE, type Channel, type Handle, type Join, type Key } from './channel';
-import { keyIndexAt } from './evaluate-channel';
+import { DEFAULT_HANDLE, type Channel, type Handle, type Join, type Key, type Value } from './channel';
+import { keyIndexAt } from './key-search';
 
 /** Two frames this close count as one: half a thousandth of a frame cannot be seen or meant. */
 export const SAME_FRAME = 5e-4;
 
-export function keyAt(channel: Channel, frame: number): Key | undefined {
+export function keyAt<V extends Value>(channel: Channel<V>, frame: number): Key<V> | undefined {
   return channel.keys.find((key) => Math.abs(key.frame - frame) < SAME_FRAME);
 }
 
 /** Adds a key, or gives the key at that frame a new value. A new key takes the join and handles of the key before it. */
-export function withKey(channel: Channel, frame: number, value: number, extra: Partial<Omit<Key, 'frame' | 'value'>> = {}): Channel {
+export function withKey<V extends Value>(
+  channel: Channel<V>,
+  frame: number,
+  value: V,
+  extra: Partial<Omit<Key, 'frame' | 'value'>> = {},
+): Channel<V> {
   const existing = keyAt(channel, frame);
   if (existing) {
     return { ...channel, keys: channel.keys.map((key) => (key === existing ? { ...key, value, ...extra } : key)) };
   }
   const index = keyIndexAt(channel.keys, frame);
   const before = channel.keys[index];
-  const join: Join = before && before.join !== 'held' ? before.join : 'eased';
-  const key: Key = { frame, value, join, arrive: DEFAULT_HANDLE, leave: DEFAULT_HANDLE, bounces: 0, ...extra };
+  // A switch is always held.
+  const join: Join = typeof value === 'boolean' ? 'held' : before && before.join !== 'held' ? before.join : 'eased';
+  const key: Key<V> = { frame, value, join, arrive: DEFAULT_HANDLE, leave: DEFAULT_HANDLE, bounces: 0, ...extra };
   return { ...channel, keys: [...channel.keys.slice(0, index + 1), key, ...channel.keys.slice(index + 1)] };
 }
 
 /** Removes the key at a frame; the value of the last key removed stays as the rest value. */
-export function withoutKey(channel: Channel, frame: number): Channel {
+export function withoutKey<V extends Value>(channel: Channel<V>, frame: number): Channel<V> {
   const gone = keyAt(channel, frame);
   if (!gone) return channel;
   const keys = channel.keys.filter((key) => key !== gone);
@@ -30,14 +36,14 @@ export function withoutKey(channel: Channel, frame: number): Channel {
 }
 
 /** Sets the value at a frame: on a keyed channel this sets a key there, otherwise the rest value. */
-export function withValue(channel: Channel, frame: number, value: number): Channel {
+export function withValue<V extends Value>(channel: Channel<V>, frame: number, value: V): Channel<V> {
   return channel.keys.length > 0 ? withKey(channel, frame, value) : { ...channel, rest: value };
 }
 
 /**
  * Moves the key at `from` to `to`. A key may pass its neighbours; a key already at the target frame is replaced.
  */
-export function withKeyMoved(channel: Channel, from: number, to: number): Channel {
+export function withKeyMoved<V extends Value>(channel: Channel<V>, from: number, to: number): Channel<V> {
   const moving = keyAt(channel, from);
   if (!moving || Math.abs(from - to) < SAME_FRAME) return channel;
   const keys = channel.keys.filter((key) => key !== moving && Math.abs(key.frame - to) >= SAME_FRAME);
@@ -47,17 +53,17 @@ export function withKeyMoved(channel: Channel, from: number, to: number): Channe
 }
 
 /** Changes join, handles or bounces of the key at a frame. */
-export function withKeyChanged(channel: Channel, frame: number, change: Partial<Omit<Key, 'frame'>>): Channel {
+export function withKeyChanged<V extends Value>(channel: Channel<V>, frame: number, change: Partial<Omit<Key<V>, 'frame'>>): Channel<V> {
   return { ...channel, keys: channel.keys.map((key) => (Math.abs(key.frame - frame) < SAME_FRAME ? { ...key, ...change } : key)) };
 }
 
 /** Gives the span from one key frame to the next a pace: both ends become eased, with these handles. */
-export function withPace(
-  channel: Channel,
+export function withPace<V extends Value>(
+  channel: Channel<V>,
   fromFrame: number,
   toFrame: number,
   pace: { leave: Handle; arrive: Handle; bounces: number },
-): Channel {
+): Channel<V> {
   return {
     ...channel,
     keys: channel.keys.map((key) => {

@@ -1,28 +1,32 @@
-import { DEFAULT_HANDLE, type Channel, type Key } from './channel';
+import { DEFAULT_HANDLE, type Channel, type Key, type Value } from './channel';
 import { SAME_FRAME } from './edit-channel';
-import { valueAt } from './evaluate-channel';
+import { keyValue } from './key-value';
 
 /** Edits of several keys of one channel at once. Keys are named by their frames. */
 
-const isAmong = (frames: readonly number[]) => (key: Key) => frames.some((frame) => Math.abs(frame - key.frame) < SAME_FRAME);
+const isAmong = (frames: readonly number[]) => (key: Key<Value>) => frames.some((frame) => Math.abs(frame - key.frame) < SAME_FRAME);
 
 /** Puts keys into a channel: they take the place of any that stand at their frames. The first of two at one frame stays. */
-export function withKeys(channel: Channel, added: readonly Key[]): Channel {
+export function withKeys<V extends Value>(channel: Channel<V>, added: readonly Key<V>[]): Channel<V> {
   const fresh = added.filter((key, i) => added.findIndex((other) => Math.abs(other.frame - key.frame) < SAME_FRAME) === i);
   const kept = channel.keys.filter((key) => !isAmong(fresh.map(({ frame }) => frame))(key));
   return { ...channel, keys: [...kept, ...fresh].sort((a, b) => a.frame - b.frame) };
 }
 
 /** Takes keys out; when none is left the value of the last one stays as the rest value. */
-export function withoutKeys(channel: Channel, frames: readonly number[]): Channel {
+export function withoutKeys<V extends Value>(channel: Channel<V>, frames: readonly number[]): Channel<V> {
   const among = isAmong(frames);
   const keys = channel.keys.filter((key) => !among(key));
   if (keys.length === channel.keys.length) return channel;
-  return { ...channel, rest: keys.length === 0 ? (channel.keys[channel.keys.length - 1] as Key).value : channel.rest, keys };
+  return { ...channel, rest: keys.length === 0 ? (channel.keys[channel.keys.length - 1] as Key<V>).value : channel.rest, keys };
 }
 
 /** Gives keys other frames; a key that stood where one arrives is replaced. */
-export function withKeysRetimed(channel: Channel, frames: readonly number[], to: (frame: number) => number): Channel {
+export function withKeysRetimed<V extends Value>(
+  channel: Channel<V>,
+  frames: readonly number[],
+  to: (frame: number) => number,
+): Channel<V> {
   const among = isAmong(frames);
   const moving = channel.keys.filter(among);
   if (moving.length === 0) return channel;
@@ -36,11 +40,11 @@ export function withKeysRetimed(channel: Channel, frames: readonly number[], to:
  * Plays keys backwards between the first and the last of them: times are mirrored, and what led into a key leads out of it.
  * @param first frame that becomes `last`, when the keys are part of a longer selection
  */
-export function withKeysReversed(channel: Channel, frames: readonly number[], first: number, last: number): Channel {
+export function withKeysReversed<V extends Value>(channel: Channel<V>, frames: readonly number[], first: number, last: number): Channel<V> {
   const among = isAmong(frames);
   const turning = channel.keys.filter(among);
   if (turning.length === 0) return channel;
-  const reversed = turning.map((key, i): Key => {
+  const reversed = turning.map((key, i): Key<V> => {
     const before = turning[i - 1];
     return {
       ...key,
@@ -58,18 +62,26 @@ export function withKeysReversed(channel: Channel, frames: readonly number[], fi
  * Pastes keys at a frame. As values they come as they were; as a shape they begin at the value that the channel has there, and
  * only their changes count.
  */
-export function withKeysPasted(channel: Channel, keys: readonly Key[], shift: number, as: 'values' | 'shape'): Channel {
+export function withKeysPasted<V extends Value>(
+  channel: Channel<V>,
+  keys: readonly Key<V>[],
+  shift: number,
+  as: 'values' | 'shape',
+): Channel<V> {
   const first = keys[0];
   if (!first) return channel;
-  const add = as === 'shape' ? valueAt(channel, first.frame + shift) - first.value : 0;
+  const here = keyValue(channel, first.frame + shift);
+  // Only numbers have changes that can be put on top of something else.
+  const raised = (value: V): V =>
+    as === 'shape' && typeof value === 'number' ? ((value + (here as number) - (first.value as number)) as V) : value;
   return withKeys(
     channel,
-    keys.map((key) => ({ ...key, frame: key.frame + shift, value: key.value + add })),
+    keys.map((key) => ({ ...key, frame: key.frame + shift, value: raised(key.value) })),
   );
 }
 
 /** Makes every span straight but the last, whose arrival keeps its pace. Held keys stay held. */
-export function straightened(channel: Channel, keepLast: boolean): Channel {
+export function straightened<V extends Value>(channel: Channel<V>, keepLast: boolean): Channel<V> {
   const last = channel.keys.length - 1;
   return {
     ...channel,
@@ -87,12 +99,13 @@ export function straightened(channel: Channel, keepLast: boolean): Channel {
  * the pace of passing through; angles may instead end whole turns further.
  * @param turn what counts as the same value again, 360 for angles, 0 for all else
  */
-export function closedLoop(channel: Channel, start: number, end: number, turn: number): Channel {
+export function closedLoop<V extends Value>(channel: Channel<V>, start: number, end: number, turn: number): Channel<V> {
   if (channel.keys.length === 0) return channel;
-  const first = valueAt(channel, start);
-  const at = valueAt(channel, end);
-  const value = turn > 0 ? first + turn * Math.round((at - first) / turn) : first;
-  const like = channel.keys.findLast((key) => key.frame <= end + SAME_FRAME) ?? (channel.keys[0] as Key);
+  const first = keyValue(channel, start);
+  const at = keyValue(channel, end);
+  const wound = typeof first === 'number' && typeof at === 'number' && turn > 0;
+  const value = (wound ? first + turn * Math.round((at - first) / turn) : first) as V;
+  const like = channel.keys.findLast((key) => key.frame <= end + SAME_FRAME) ?? (channel.keys[0] as Key<V>);
   const here = channel.keys.find((key) => Math.abs(key.frame - end) < SAME_FRAME);
   return withKeys(channel, [{ ...(here ?? { ...like, bounces: 0 }), frame: end, value }]);
 }

@@ -1,12 +1,13 @@
-import type { Channel } from './channel';
-import { speedAt } from './evaluate-channel';
+import { isNumber, type Channel, type Value } from './channel';
+import { speedAt } from './channel-speed';
 
 /**
  * Speed of a group of channels over a span, for drawing: at `count` + 1 evenly spaced frames the root of the summed
  * squares of the channels' speeds, each as a share of how far that channel ranges. 0 where nothing moves.
  */
-export function speedSilhouette(channels: readonly Channel[], from: number, to: number, count: number): number[] {
+export function speedSilhouette(channels: readonly Channel<Value>[], from: number, to: number, count: number): number[] {
   const moving = channels
+    .filter(isNumber)
     .filter(({ keys }) => keys.length > 1)
     .map((channel) => {
       const values = channel.keys.map((key) => key.value);

@@ -11,8 +11,8 @@ export interface SubFrameSample {
   lens: readonly [number, number];
   /** Share of the exposure, 0..1. */
   shutter: number;
-  /** Point on the unit disc of a soft light. */
-  light: readonly [number, number];
+  /** Point on the unit disc of each soft light, by its place among the lights. */
+  light(index: number): readonly [number, number];
 }
 
 const GOLDEN_TURN = Math.PI * (3 - Math.sqrt(5));
@@ -28,7 +28,7 @@ export function discPoint(j: number, n: number, turn = 0): readonly [number, num
 }
 
 const shuffles = new Map<string, Int32Array>();
-const MAX_SHUFFLES = 64;
+const MAX_SHUFFLES = 128;
 
 /** The numbers 0..n-1 in an order drawn from a seed (Fisher and Yates). Kept, as every sub-frame of every frame asks anew. */
 function shuffled(n: number, seed: number): Int32Array {
@@ -47,6 +47,9 @@ function shuffled(n: number, seed: number): Int32Array {
   return order;
 }
 
+/** Each light draws an order and a turn of its own: two lights must not walk in step. */
+const LIGHT_STEP = 16;
+
 /** Steps of a two-dimensional additive recurrence: powers of one over the plastic ratio. */
 const PLASTIC = 0.7548776662466927;
 const PLASTIC_SQUARED = 0.5698402909980532;
@@ -57,7 +60,7 @@ const PLASTIC_SQUARED = 0.5698402909980532;
  * The points do not change from frame to frame: noise that stands still is less seen than noise that boils.
  */
 export function subFrameSample(seed: number, i: number, n: number): SubFrameSample {
-  if (n <= 1) return { pixel: [0, 0], lens: [0, 0], shutter: 0.5, light: [0, 0] };
+  if (n <= 1) return { pixel: [0, 0], lens: [0, 0], shutter: 0.5, light: () => [0, 0] };
   const shift = (k: number) => hash32(seed, k) / 4294967296;
   const order = (k: number) => shuffled(n, hash32(seed, k))[i] as number;
   const centred = (v: number) => (v % 1) - 0.5;
@@ -65,6 +68,6 @@ export function subFrameSample(seed: number, i: number, n: number): SubFrameSamp
     pixel: [centred(shift(0) + (i + 1) * PLASTIC), centred(shift(1) + (i + 1) * PLASTIC_SQUARED)],
     lens: discPoint(order(2), n, shift(3) * 2 * Math.PI),
     shutter: (order(4) + 0.5) / n,
-    light: discPoint(order(5), n, shift(6) * 2 * Math.PI),
+    light: (index) => discPoint(order(5 + LIGHT_STEP * index), n, shift(6 + LIGHT_STEP * index) * 2 * Math.PI),
   };
 }

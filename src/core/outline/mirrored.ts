@@ -37,6 +37,6 @@ export function mirrored(layout: Layout, mirror: Mirror): Layout {
       y: piece.y * sy,
       seat: piece.seat && product(glass, piece.seat, glass),
     })),
-    letters: layout.letters.map((letter) => ({ ...letter, pose: product(glass, letter.pose) })),
+    letters: layout.letters.map((letter) => ({ ...letter, pose: product(glass, letter.pose), home: product(glass, letter.home) })),
   };
 }

@@ -7,6 +7,8 @@ export interface StandingRings {
   rings: Ring[];
   x: number;
   y: number;
+  /** Parts of the mark that it is: letters by their places among all letters, or paths of a drawing. */
+  parts: readonly number[];
 }
 
 export interface UnitedPiece {
@@ -15,7 +17,11 @@ export interface UnitedPiece {
   rings: Ring[];
   x: number;
   y: number;
+  /** Parts of the mark that it is made of. */
+  parts: readonly number[];
 }
+
+const partsOf = (group: readonly StandingRings[]): number[] => [...new Set(group.flatMap(({ parts }) => parts))];
 
 interface Extent {
   x0: number;
@@ -59,6 +65,7 @@ export function joinNear(standing: readonly StandingRings[], reach: number): Uni
       rings: group.flatMap((g) => placeRings(g.rings, 1, g.x - first.x, g.y - first.y)),
       x: first.x,
       y: first.y,
+      parts: partsOf(group),
     };
   });
 }
@@ -90,7 +97,7 @@ export function uniteOverlapping(standing: readonly StandingRings[], scale: numb
         rings = separateTouching(unite(all, { scale }), 2e-5 * scale);
         made.set(key, rings);
       }
-      return { key, rings, x: first.x, y: first.y };
+      return { key, rings, x: first.x, y: first.y, parts: partsOf(group) };
     })
     .filter((piece) => piece.rings.length > 0);
 }

@@ -37,7 +37,7 @@ export function pressApart(standing: readonly StandingRings[], scale: number): P
       }
     }
   }
-  return placed.map(({ all, contacts, id, x, y }) => ({
+  return placed.map(({ all, contacts, id, x, y, parts }) => ({
     id:
       contacts.length > 0
         ? `${id}|pressed ${contacts.map((c) => c.map((v, k) => (v - (k % 2 === 0 ? x : y)).toFixed(6)).join()).join(' ')}`
@@ -46,6 +46,7 @@ export function pressApart(standing: readonly StandingRings[], scale: number): P
     contacts: contacts.map(([x0, y0, x1, y1]) => [x0 - x, y0 - y, x1 - x, y1 - y] as const),
     x,
     y,
+    parts,
   }));
 }
 
@@ -54,9 +55,9 @@ export function pressApart(standing: readonly StandingRings[], scale: number): P
  * @param own rings that it grew from, in the same frame
  * @param beyond metres from their extent to the box
  */
-export function insideBox({ id, rings, x, y }: StandingRings, own: readonly Ring[], beyond: number, scale: number): PressedRings {
+export function insideBox({ id, rings, x, y, parts }: StandingRings, own: readonly Ring[], beyond: number, scale: number): PressedRings {
   const [extent, grown] = [ringBounds(own), ringBounds(rings)];
-  if (!extent || !grown) return { id, rings, x, y, contacts: [] };
+  if (!extent || !grown) return { id, rings, x, y, parts, contacts: [] };
   const [x0, y0, x1, y1] = [extent.x0 - beyond, extent.y0 - beyond, extent.x1 + beyond, extent.y1 + beyond];
   const sides = (
     [
@@ -66,7 +67,7 @@ export function insideBox({ id, rings, x, y }: StandingRings, own: readonly Ring
       [x0, y1, x1, y1],
     ] as const
   ).filter((_, i) => [grown.x0 < x0, grown.x1 > x1, grown.y0 < y0, grown.y1 > y1][i]);
-  if (sides.length === 0) return { id, rings, x, y, contacts: [] };
+  if (sides.length === 0) return { id, rings, x, y, parts, contacts: [] };
   const box = corners(
     [
       [x0, y0],
@@ -80,6 +81,7 @@ export function insideBox({ id, rings, x, y }: StandingRings, own: readonly Ring
     rings: separateTouching(cutInside(rings, [box], { scale }), 2e-5 * scale),
     x,
     y,
+    parts,
     contacts: [...sides],
   };
 }

@@ -1,6 +1,6 @@
-import { anglesOf, IDENTITY, multiply, panTiltRoll, product, translation, type Mat4 } from '../space/matrix';
+import { anglesOf, IDENTITY, invertRigid, multiply, panTiltRoll, product, translation, type Mat4 } from '../space/matrix';
 import { flatten } from './flatten';
-import { uniteOverlapping, type UnitedPiece } from './overlap';
+import { uniteOverlapping, type StandingRings, type UnitedPiece } from './overlap';
 import { placeRings, turnRings, type Ring } from './ring';
 import { seatAlong, type Setting } from './setting';
 import { setLine, type RunSettings, type SetGlyph } from './text-line';
@@ -19,6 +19,8 @@ export interface TextSettings {
   alignment: Alignment;
   runs?: readonly RunSettings[];
   setting?: Setting;
+  /** Every letter stands alone: something moves them one by one. */
+  apart?: boolean;
 }
 
 /** An outline of a mark that is built as one solid, in metres about its own origin. */
@@ -26,7 +28,9 @@ export interface OutlinePiece extends UnitedPiece {
   /** Pose in the mark; where there is none it stands at (x, y), unturned. */
   seat?: Mat4;
   /** Run that colours it, as a position in the list of runs; -1 for none. */
-  dress: number;
+  run: number;
+  /** Only outlines of which this is equal may become one: others move by themselves, or are coloured otherwise. */
+  together: string;
 }
 
 /** A letter as it stands: its frame has the pen's start on the baseline as origin. The end of each line is one without width. */
@@ -37,9 +41,14 @@ export interface Letter {
   width: number;
   /** Height of a capital of its size, metres. */
   size: number;
+  /** Where it is set; a run that moves it takes it on from there. */
   pose: Mat4;
+  /** Run it belongs to, as a position in the list of runs; -1 for none. */
+  run: number;
+  /** Frame in which its run moves and turns it: about the middle of the run, or along arcs and rings about its own. */
+  home: Mat4;
   line: number;
-  /** Place of the pen and of the baseline before the line is bent and runs are moved, metres. */
+  /** Place of the pen and of the baseline before the line is bent, metres. */
   x: number;
   baseline: number;
 }
@@ -55,11 +64,19 @@ export interface Layout {
   baseline: number | null;
 }
 
-const moved = (run: RunSettings | undefined): run is RunSettings =>
-  run !== undefined && [run.x, run.y, run.z, run.pan, run.tilt, run.roll].some((v) => v !== 0);
+/** Where some letters stand beside where they are set: metres, and degrees about their middle. */
+export type PartPlace = Readonly<Record<'x' | 'y' | 'z' | 'pan' | 'tilt' | 'roll', number>>;
 
-const moveAbout = (run: RunSettings, cx: number, cy: number): Mat4 =>
-  product(translation(run.x + cx, run.y + cy, run.z), panTiltRoll(run.pan, run.tilt, run.roll), translation(-cx, -cy, 0));
+/** What takes a letter from where it is set to where its run has it, in the frame of the mark. */
+export const partPose = ({ home }: Pick<Letter, 'home'>, { x, y, z, pan, tilt, roll }: PartPlace): Mat4 =>
+  product(home, translation(x, y, z), panTiltRoll(pan, tilt, roll), invertRigid(home));
+
+/** Letters where their runs have them. */
+export const lettersAt = (letters: readonly Letter[], places: readonly PartPlace[]): Letter[] =>
+  letters.map((letter) => {
+    const place = places[letter.run];
+    return place ? { ...letter, pose: multiply(partPose(letter, place), letter.pose) } : letter;
+  });
 
 /**
  * Shapes and sets text in lines about the origin: the alignment edge at x = 0 (for `centre`, the middle) and the block
@@ -85,32 +102,35 @@ export function setText(settings: TextSettings, faces: readonly Typeface[], tole
 
   const letters = lines.flatMap(({ clusters, width }, line) => {
     const middleOf = runMiddles(clusters, shiftOf(width));
-    return clusters.map((cluster): Letter & { run: number } => {
+    return clusters.map((cluster): Letter => {
       const { run } = cluster;
       const own = runs[run];
       const x = cluster.x + shiftOf(width);
       const baseline = baselineOf(line);
-      const rise = (own?.rise ?? 0) * size;
-      const seat = setting && seatAlong(setting, x + cluster.width / 2, baseline + rise);
-      let pose = seat ? multiply(seat, translation(-cluster.width / 2, 0, 0)) : translation(x, baseline + rise, 0);
-      if (moved(own))
-        pose = seat
-          ? multiply(pose, moveAbout(own, cluster.width / 2, (size * own.size) / 2))
-          : multiply(moveAbout(own, middleOf.get(run) ?? 0, baseline + rise + (size * own.size) / 2), pose);
-      return { from: cluster.from, to: cluster.to, width: cluster.width, size: size * (own?.size ?? 1), pose, line, x, baseline, run };
+      const level = baseline + (own?.rise ?? 0) * size;
+      const height = size * (own?.size ?? 1);
+      const seat = setting && seatAlong(setting, x + cluster.width / 2, level);
+      const pose = seat ? multiply(seat, translation(-cluster.width / 2, 0, 0)) : translation(x, level, 0);
+      const home = seat
+        ? multiply(pose, translation(cluster.width / 2, height / 2, 0))
+        : translation(middleOf.get(run) ?? 0, level + height / 2, 0);
+      return { from: cluster.from, to: cluster.to, width: cluster.width, size: height, pose, run, home, line, x, baseline };
     });
   });
   let first = 0;
   const glyphs = lines.flatMap((line) => {
-    const placed = line.glyphs.map((glyph) => ({ ...glyph, letter: letters[first + glyph.cluster] as Letter & { run: number } }));
+    const placed = line.glyphs.map((glyph): PlacedGlyph => {
+      const part = first + glyph.cluster;
+      return { ...glyph, part, letter: letters[part] as Letter };
+    });
     first += line.clusters.length;
     return placed;
   });
   return {
-    pieces: outlinePieces(glyphs, faces, runs, em, tolerance),
+    pieces: outlinePieces(glyphs, faces, settings, em, tolerance),
     scale: em,
     missing: [...missing],
-    letters: letters.map(({ run: _run, ...letter }) => letter),
+    letters,
     baseline: baselineOf(lines.length - 1),
   };
 }
@@ -131,47 +151,65 @@ function turnInPlane(pose: Mat4): number | null {
   return Math.abs(panDeg) < 1e-9 && Math.abs(tiltDeg) < 1e-9 && Math.abs(pose[14] as number) < 1e-9 ? rollDeg : null;
 }
 
+type PlacedGlyph = SetGlyph & { letter: Letter; part: number };
+
+/** What may stand united with a letter: all that is coloured like it and moves with it. */
+function togetherness({ letter: { run }, part }: PlacedGlyph, { runs = [], setting, apart = false }: TextSettings): string {
+  const own = runs[run];
+  const colour = own?.dressed ? `run ${run}` : '';
+  if (apart) return `${colour}|letter ${part}`;
+  if (!own?.moves) return colour;
+  // Along arcs and rings each letter moves about its own middle.
+  return setting && setting.along !== 'line' ? `${colour}|letter ${part}` : `${colour}|moves ${run}`;
+}
+
 /**
- * Letters in one plane whose boxes overlap (scripts, tight tracking) are united to one outline, so that none runs through another.
- * Letters that
- * are turned out of the plane, or coloured by themselves, stand alone.
+ * Letters in one plane whose boxes overlap (scripts, tight tracking) are united to one outline, so that none runs through another. Letters
+ * that are turned out of the plane, coloured by themselves, or move by themselves, stand alone.
  */
 function outlinePieces(
-  glyphs: readonly (SetGlyph & { letter: Letter & { run: number } })[],
+  glyphs: readonly PlacedGlyph[],
   faces: readonly Typeface[],
-  runs: readonly RunSettings[],
+  settings: TextSettings,
   em: number,
   tolerance: number,
 ): OutlinePiece[] {
+  const { runs = [] } = settings;
   const outlines = new Map<string, Ring[]>();
   // By their place among all faces, so that equal keys mean equal outlines whatever the text.
   const faceIds = new Map<Typeface, number>();
   for (const face of [...faces, ...runs.flatMap((run) => run.faces ?? [])]) if (!faceIds.has(face)) faceIds.set(face, faceIds.size);
-  const inPlane = new Map<number, { id: string; rings: Ring[]; x: number; y: number }[]>();
+  const inPlane = new Map<string, { run: number; standing: StandingRings[] }>();
   const free: OutlinePiece[] = [];
-  for (const { face, glyph, dx, dy, unit, letter } of glyphs) {
+  for (const placed of glyphs) {
+    const { face, glyph, dx, dy, unit, letter, part } = placed;
     let id = `${faceIds.get(face)}/${glyph}/${unit.toPrecision(9)}`;
     let rings = outlines.get(id);
     if (!rings)
       outlines.set(id, (rings = placeRings(flatten(face.outline(glyph), { tolerance: face.unitsPerEm * tolerance }), unit, 0, 0)));
     if (rings.length === 0) continue;
-    const dress = runs[letter.run]?.dressed ? letter.run : -1;
+    const together = togetherness(placed, settings);
+    const run = runs[letter.run]?.dressed ? letter.run : -1;
     const pose = multiply(letter.pose, translation(dx, dy, 0));
     const turn = turnInPlane(pose);
     if (turn === null) {
       // United all the same: a variable font's glyph has contours that overlap each other.
-      for (const piece of uniteOverlapping([{ id, rings, x: 0, y: 0 }], em)) free.push({ ...piece, seat: pose, dress });
+      for (const piece of uniteOverlapping([{ id, rings, x: 0, y: 0, parts: [part] }], em))
+        free.push({ ...piece, seat: pose, run, together });
       continue;
     }
     if (turn !== 0) {
       id = `${id}/${turn.toFixed(6)}`;
       rings = turnRings(rings, turn);
     }
-    const standing = inPlane.get(dress) ?? [];
-    inPlane.set(dress, standing);
-    standing.push({ id, rings, x: pose[12] as number, y: pose[13] as number });
+    const group = inPlane.get(together) ?? { run, standing: [] };
+    inPlane.set(together, group);
+    group.standing.push({ id, rings, x: pose[12] as number, y: pose[13] as number, parts: [part] });
   }
-  return [...[...inPlane].flatMap(([dress, standing]) => uniteOverlapping(standing, em).map((piece) => ({ ...piece, dress }))), ...free];
+  const united = [...inPlane].flatMap(([together, { run, standing }]) =>
+    uniteOverlapping(standing, em).map((piece): OutlinePiece => ({ ...piece, run, together })),
+  );
+  return [...united, ...free];
 }
 
 /** Pose of a piece in its mark. */

@@ -11,13 +11,8 @@ export interface RunSettings {
   size: number;
   /** Baseline shift, as a share of the text's capital height. */
   rise: number;
-  /** Shift in metres and turn in degrees about the middle of the run (on arcs and rings: of each letter). */
-  x: number;
-  y: number;
-  z: number;
-  pan: number;
-  tilt: number;
-  roll: number;
+  /** It moves by itself, so its outlines stay apart from those of others. */
+  moves: boolean;
   /** It is coloured by itself, so its outlines stay apart from those of others. */
   dressed: boolean;
 }

@@ -1,5 +1,8 @@
 import { z } from 'zod';
-import { shellSchema, skinSchema, MAX_SHELLS, type Mark } from './mark';
+import { skinSchema, type Mark } from './mark';
+import { longIdField } from '../schema/fields';
+import { nameField } from '../schema/text';
+import { MAX_SHELLS, shellSchema } from './shell';
 import { wordsSchema } from './words';
 
 export const MAX_KITS = 40;
@@ -9,8 +12,8 @@ export const kitLayoutSchema = wordsSchema.pick({ font: true, tracking: true, le
 
 /** A saved look that can be put on other marks, which then follow it. */
 export const kitSchema = z.object({
-  id: z.string().min(1).max(80),
-  name: z.string().trim().min(1, 'A kit needs a name.').max(60),
+  id: longIdField,
+  name: nameField(60, 'A kit needs a name.'),
   shells: z.array(shellSchema).min(1).max(MAX_SHELLS),
   skin: skinSchema.prefault({}),
   /** Only of kits made from words. */

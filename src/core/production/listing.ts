@@ -6,7 +6,10 @@ import type { RenderSettings } from './render-settings';
 export interface ProductionSummary {
   id: string;
   name: string;
-  format: FrameFormat;
+  /** Null where it cannot be read. */
+  format: FrameFormat | null;
+  /** Why it cannot be opened, in words; null where it can. */
+  trouble: string | null;
   revision: number;
   /** Revision that the still shows; null when there is none. */
   stillRevision: number | null;
@@ -35,6 +38,28 @@ export interface RenderSummary {
   video: string | null;
   /** Where the frames lie on the server's disk. */
   folder: string;
+  /** ISO 8601. */
+  createdAt: string;
+}
+
+/** A production in the bin. */
+export interface DeletedProduction {
+  id: string;
+  name: string;
+  /** ISO 8601. */
+  deletedAt: string;
+  /** Days until it is gone for good. */
+  daysLeft: number;
+}
+
+/** What a production was at some time. */
+export interface VersionSummary {
+  id: string;
+  /** Empty for one that was kept by itself. */
+  name: string;
+  revision: number;
+  /** Whether there is a still of it. */
+  hasStill: boolean;
   /** ISO 8601. */
   createdAt: string;
 }

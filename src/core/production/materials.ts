@@ -1,6 +1,3 @@
-import { z } from 'zod';
-import { numberField } from '../schema/fields';
-
 /**
  * What a surface is made of. Colours are sRGB as #rrggbb; metals take their colour as the reflectance at normal incidence.
  * A new material is one entry here.
@@ -31,19 +28,3 @@ export const MATERIALS = {
 
 export type MaterialKind = keyof typeof MATERIALS;
 export const MATERIAL_KINDS = Object.keys(MATERIALS) as [MaterialKind, ...MaterialKind[]];
-
-export const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/);
-
-export const surfaceSchema = z.object({
-  material: z.enum(MATERIAL_KINDS),
-  colour: colourSchema,
-  opacity: numberField({ label: 'Opacity', unit: '%', min: 0, max: 1, rest: 1, step: 0.05, digits: 0, shown: 100 }),
-  roughness: numberField({ label: 'Roughness', unit: '%', min: 0.02, max: 1, rest: 0.2, step: 0.01, digits: 0, shown: 100 }),
-});
-export type Surface = z.infer<typeof surfaceSchema>;
-
-/** A surface as its material has it, before anything is changed. */
-export function surfaceOf(material: MaterialKind): Surface {
-  const { colour, roughness } = MATERIALS[material];
-  return { material, colour, roughness, opacity: 1 };
-}

@@ -1,4 +1,5 @@
-import type { Mark, Shell } from './mark';
+import type { Mark } from './mark';
+import { depthsOf, isEverShown, type Shell } from './shell';
 
 /** Two shells of a mark whose faces, or backs, lie in one plane: drawn, neither would be in front of the other. */
 export interface SharedPlane {
@@ -16,12 +17,13 @@ export const SAFE_DISTANCE = 0.001;
 
 /** Pairs of shown shells that share a plane. A face against a back is no harm: what lies between is hidden. */
 export function sharedPlanes({ shells }: Pick<Mark, 'shells'>): SharedPlane[] {
-  const shown = shells.filter((shell) => shell.shown);
+  const shown = shells.filter(isEverShown);
+  const at = (shell: Shell, side: 'from' | 'to') => depthsOf(shell)[side];
   return (['to', 'from'] as const).flatMap((side) =>
     shown.flatMap((first, i) =>
       shown
         .slice(i + 1)
-        .flatMap((second) => (Math.abs(first[side] - second[side]) < SAME ? [{ side, at: first[side], first, second }] : [])),
+        .flatMap((second) => (Math.abs(at(first, side) - at(second, side)) < SAME ? [{ side, at: at(first, side), first, second }] : [])),
     ),
   );
 }
@@ -33,8 +35,8 @@ export function partPlanes(mark: Mark): void {
     if (!shared) return;
     const shell = mark.shells.find(({ id }) => id === shared.second.id);
     if (!shell) return;
-    if (shared.side === 'to') shell.to -= SAFE_DISTANCE;
-    else shell.from -= SAFE_DISTANCE;
-    if (shell.to - shell.from < SAFE_DISTANCE) shell.from = shell.to - SAFE_DISTANCE;
+    const { from, to } = shell.channels;
+    (shared.side === 'to' ? to : from).rest -= SAFE_DISTANCE;
+    if (to.rest - from.rest < SAFE_DISTANCE) from.rest = to.rest - SAFE_DISTANCE;
   }
 }

@@ -4,10 +4,12 @@ import { RATE_NAMES, type RateName } from '../time/rate';
 import { cameraSchema } from './camera';
 import { cuesSchema, soundSchema } from './sound';
 import { shotsSchema, timeSchema } from './shots';
-import { numberField } from '../schema/fields';
+import { idField, numberField } from '../schema/fields';
+import { ownerList, uniqueIds } from '../schema/owner-kind';
+import { nameField } from '../schema/text';
 import { kitSchema, MAX_KITS } from './kits';
 import { markSchema } from './mark';
-import { setSchema } from './set';
+import { FINISH, LIGHTS, SET } from './owners/kinds';
 
 export const UNITS = ['mm', 'cm', 'm', 'in'] as const;
 export const MAX_RASTER = 8192;
@@ -15,7 +17,10 @@ export const MAX_FRAMES = 36_000;
 export const MAX_CAMERAS = 24;
 export const MAX_PACES = 60;
 export const MAX_PINS = 9;
-export const CURRENT_VERSION = 4;
+export const MAX_MARKS = 200;
+export const MAX_LIGHTS = 24;
+export const MAX_EFFECTS = 40;
+export const CURRENT_VERSION = 5;
 
 const side = (name: string) =>
   z
@@ -38,7 +43,7 @@ export type FrameFormat = z.infer<typeof frameFormatSchema>;
 /** The document. The only source of types, defaults and bounds. */
 export const productionSchema = z.object({
   version: z.literal(CURRENT_VERSION).default(CURRENT_VERSION),
-  name: z.string().trim().min(1, 'A production needs a name.').max(120),
+  name: nameField(120, 'A production needs a name.'),
   seed: z
     .int()
     .min(0)
@@ -48,8 +53,16 @@ export const productionSchema = z.object({
   /** Unit of length in which dimensions are read off and typed. */
   units: z.enum(UNITS).default('mm'),
   shutterDeg: numberField({ label: 'Shutter', unit: '°', min: 0, max: 360, rest: 180, step: 5, digits: 0 }),
-  marks: z.array(markSchema).max(200).default([]),
-  cameras: z.array(cameraSchema).min(1).max(MAX_CAMERAS),
+  marks: z
+    .array(markSchema)
+    .max(MAX_MARKS, `There can be at most ${MAX_MARKS} marks.`)
+    .refine(...uniqueIds('marks'))
+    .default([]),
+  cameras: z
+    .array(cameraSchema)
+    .min(1)
+    .max(MAX_CAMERAS, `There can be at most ${MAX_CAMERAS} cameras.`)
+    .refine(...uniqueIds('cameras')),
   /** What is seen when; without any, the first camera all through. */
   shots: shotsSchema,
   /** Scene frame at each delivered frame; without keys they are the same. */
@@ -57,18 +70,18 @@ export const productionSchema = z.object({
   cues: cuesSchema,
   /** Views that were pinned, to come back to: a frame, and a pose that the lens view was flown to or null for the camera's own. */
   pins: z
-    .array(
-      z.object({ id: z.string().min(1).max(40), frame: z.number().min(0).max(1_000_000), pose: z.array(z.number()).length(16).nullable() }),
-    )
+    .array(z.object({ id: idField, frame: z.number().min(0).max(1_000_000), pose: z.array(z.number()).length(16).nullable() }))
     .max(MAX_PINS)
     .default([]),
   /** Paces that were drawn by hand and given a name. */
   paces: z
-    .array(paceSchema.extend({ id: z.string().min(1).max(40), name: z.string().min(1).max(40) }))
+    .array(paceSchema.extend({ id: idField, name: nameField(40, 'A pace needs a name.') }))
     .max(MAX_PACES)
     .default([]),
   sound: soundSchema.nullable().default(null),
-  set: setSchema.prefault({}),
+  lights: ownerList(LIGHTS, MAX_LIGHTS, 'lights'),
+  set: ownerList(SET, SET.length, 'parts of the set'),
+  finish: ownerList(FINISH, MAX_EFFECTS, 'effects'),
   /** Looks that marks of this production follow. */
   kits: z.array(kitSchema).max(MAX_KITS).default([]),
 });
@@ -92,5 +105,6 @@ export function emptyProduction(name: string, format: FrameFormat): Production {
     name,
     format,
     cameras: [{ id: 'camera-1', name: 'Camera 1', hue: 300, carriers: [{ id: 'orbit-1', kind: 'orbit' }] }],
+    lights: [{ id: 'key', kind: 'sun', name: 'Key light' }],
   });
 }

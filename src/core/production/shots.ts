@@ -1,26 +1,48 @@
 import { z } from 'zod';
-import { channelField, intField } from '../schema/fields';
+import { channelField, idField } from '../schema/fields';
+import { NO_SETTINGS, uniqueIds, type OwnerKind } from '../schema/owner-kind';
+import { textField } from '../schema/text';
 
 export const MAX_SHOTS = 200;
 
+const sceneTime = channelField({ label: 'Scene time', unit: 'fr', min: -100_000, max: 1_000_000, rest: 0, step: 1, digits: 1 });
+
 /** Scene time at delivered time, in frames. */
-export const timeSchema = z.object({
-  scene: channelField({ label: 'Scene time', unit: 'fr', min: -100_000, max: 1_000_000, rest: 0, step: 1, digits: 1 }),
-});
+export const timeKind = {
+  kind: 'time',
+  label: 'Time',
+  places: ['time'],
+  delivered: true,
+  channels: z.object({ scene: sceneTime }),
+  settings: NO_SETTINGS,
+} as const satisfies OwnerKind;
+export const timeSchema = z.object({ channels: timeKind.channels.prefault({}) });
+
+/**
+ * Bent time of a shot alone (without keys that of the production holds), and how far it is seen by its own camera: while the share is
+ * below 1 the camera of the shot before is carried to it. All in delivered frames.
+ */
+export const shotKind = {
+  kind: 'shot',
+  label: 'Time',
+  places: ['shots/*'],
+  delivered: true,
+  measured: 'poses',
+  channels: z.object({
+    scene: sceneTime,
+    share: channelField({ label: 'Carried', unit: '%', min: 0, max: 1, rest: 1, step: 0.05, digits: 0, shown: 100 }),
+  }),
+  settings: NO_SETTINGS,
+} as const satisfies OwnerKind;
 
 /** A span of the production seen by one camera; it lasts until the next one begins. */
 export const shotSchema = z.object({
-  id: z.string().min(1).max(40),
-  name: z.string().max(80).default(''),
-  cameraId: z.string().max(40),
+  id: idField,
+  name: textField(80).default(''),
+  cameraId: idField.or(z.literal('')),
   /** First frame. The first shot begins at 0 whatever stands here. */
   from: z.int().min(0).max(1_000_000),
-  /** Frames in which the camera of the shot before travels to this one's pose; 0 is a cut. */
-  carry: intField({ label: 'Carry', unit: 'fr', min: 0, max: 500, rest: 0 }),
-  /** A carry that begins and ends with the speed of the two cameras. */
-  smooth: z.boolean().default(true),
-  /** Bent time of this shot alone; without keys that of the production holds. */
-  time: timeSchema.prefault({}),
+  channels: shotKind.channels.prefault({}),
 });
 export type Shot = z.infer<typeof shotSchema>;
 
@@ -28,6 +50,7 @@ export const shotsSchema = z
   .array(shotSchema)
   .max(MAX_SHOTS)
   .default([])
+  .refine(...uniqueIds('shots'))
   .refine(
     (shots) => shots.every((shot, i) => i === 0 || shot.from > (shots[i - 1] as Shot).from),
     'Shots must be in order of time, one a frame',

@@ -1,5 +1,7 @@
 import { z } from 'zod';
-import { intField, numberField } from '../schema/fields';
+import { idField, intField, numberField } from '../schema/fields';
+import { uniqueIds } from '../schema/owner-kind';
+import { textField } from '../schema/text';
 
 export const MAX_CUES = 1000;
 export const MAX_SOUND_BYTES = 100_000_000;
@@ -8,10 +10,10 @@ export const MAX_SOUND_SECONDS = 1800;
 
 /** A moment that keys, shots and marks can fall on. */
 export const cueSchema = z.object({
-  id: z.string().min(1).max(40),
+  id: idField,
   /** Delivered frame, may be fractional. */
   frame: z.number().min(0).max(1_000_000),
-  name: z.string().max(80).default(''),
+  name: textField(80).default(''),
 });
 export type Cue = z.infer<typeof cueSchema>;
 
@@ -19,6 +21,7 @@ export const cuesSchema = z
   .array(cueSchema)
   .max(MAX_CUES)
   .default([])
+  .refine(...uniqueIds('cues'))
   .refine(
     (cues) => cues.every((cue, i) => i === 0 || cue.frame > (cues[i - 1] as Cue).frame),
     'Cues must be in order of time, one a moment',
@@ -28,7 +31,7 @@ export const cuesSchema = z
 export const soundSchema = z.object({
   /** Hash of the file. */
   hash: z.string().regex(/^[0-9a-f]{64}$/, 'A sound is named by its hash.'),
-  name: z.string().max(120),
+  name: textField(120),
   seconds: z.number().min(0).max(MAX_SOUND_SECONDS),
   /** Frame at which it begins; before 0 its beginning is left out. */
   from: intField({ label: 'Begins at', unit: 'fr', min: -36_000, max: 36_000, rest: 0 }),

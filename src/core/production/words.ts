@@ -1,8 +1,10 @@
 import { z } from 'zod';
 import { fontRefSchema } from '../outline/font-ref';
 import { settingSchema } from '../outline/setting';
-import { numberField } from '../schema/fields';
-import { surfaceSchema } from './materials';
+import { channelField, idField, numberField } from '../schema/fields';
+import { NO_SETTINGS, uniqueIds, type OwnerKind } from '../schema/owner-kind';
+import { linesField } from '../schema/text';
+import { surfaceSchema } from './surface';
 
 export const MAX_TEXT = 500;
 export const MAX_RUNS = 200;
@@ -10,20 +12,32 @@ export const MAX_RUNS = 200;
 const shift = { unit: 'm', min: -100, max: 100, rest: 0, step: 0.02, digits: 3 } as const;
 const turn = { unit: '°', min: -3600, max: 3600, rest: 0, step: 1, digits: 1 } as const;
 
+/** Where some letters of words stand beside where they are set, and how they are turned there about their own middle. */
+export const runKind = {
+  kind: 'run',
+  label: 'Letters',
+  places: ['marks/*/body/runs/*'],
+  channels: z.object({
+    x: channelField({ label: 'Across', ...shift }),
+    y: channelField({ label: 'Up', ...shift }),
+    z: channelField({ label: 'Toward', ...shift }),
+    pan: channelField({ label: 'Turn', ...turn }),
+    tilt: channelField({ label: 'Tip', ...turn }),
+    roll: channelField({ label: 'Roll', ...turn }),
+  }),
+  settings: NO_SETTINGS,
+} as const satisfies OwnerKind;
+
 /** Letters that differ from the rest of their words. */
 export const runSchema = z.object({
+  id: idField.default('run'),
   /** First and one past the last UTF-16 unit. */
   from: z.int().min(0).max(MAX_TEXT),
   to: z.int().min(0).max(MAX_TEXT),
   font: fontRefSchema.optional(),
   size: numberField({ label: 'Size', unit: '%', min: 0.05, max: 20, rest: 1, step: 0.05, digits: 0, shown: 100 }),
   rise: numberField({ label: 'Baseline shift', unit: '%', min: -10, max: 10, rest: 0, step: 0.02, digits: 0, shown: 100 }),
-  x: numberField({ label: 'Across', ...shift }),
-  y: numberField({ label: 'Up', ...shift }),
-  z: numberField({ label: 'Toward', ...shift }),
-  pan: numberField({ label: 'Turn', ...turn }),
-  tilt: numberField({ label: 'Tip', ...turn }),
-  roll: numberField({ label: 'Roll', ...turn }),
+  channels: runKind.channels.prefault({}),
   /** What these letters are made of, in the place of the first shell's own surfaces. */
   surface: surfaceSchema.optional(),
 });
@@ -31,16 +45,20 @@ export type Run = z.infer<typeof runSchema>;
 
 export const wordsSchema = z.object({
   kind: z.literal('words'),
-  text: z.string().max(MAX_TEXT),
+  text: linesField(MAX_TEXT),
   font: fontRefSchema.default({ source: 'shipped', id: 'archivo-black' }),
   size: numberField({ label: 'Size', unit: 'm', min: 0.01, max: 100, rest: 1, step: 0.05 }),
   tracking: numberField({ label: 'Tracking', unit: '‰', min: -500, max: 5000, rest: 0, step: 5, digits: 0 }),
   leading: numberField({ label: 'Leading', unit: '×', min: 0.2, max: 10, rest: 1.1, step: 0.05 }),
   alignment: z.enum(['left', 'centre', 'right']).default('centre'),
   /** In order, none over another. */
-  runs: z.array(runSchema).max(MAX_RUNS).default([]),
+  runs: z
+    .array(runSchema)
+    .max(MAX_RUNS)
+    .refine(...uniqueIds('runs of letters'))
+    .default([]),
   setting: settingSchema.prefault({}),
   /** What stood between these words and those before them when a line was split: gathering puts it back. */
-  before: z.string().max(MAX_TEXT).default(''),
+  before: linesField(MAX_TEXT).default(''),
 });
 export type Words = z.infer<typeof wordsSchema>;

@@ -1,7 +1,8 @@
-import { valueAt } from '../motion/evaluate-channel';
-import { invertRigid, multiply, product, type Mat4 } from '../space/matrix';
+import type { Channels } from '../motion/channel';
+import type { OwnerOf } from '../schema/owner-kind';
+import { IDENTITY, invertRigid, multiply, product, type Mat4 } from '../space/matrix';
 import { shareOf } from '../space/quaternion';
-import { NO_CONTEXT, type CarrierChannels, type CarrierKind, type CarrierValues, type Instant, type RigContext } from './carrier';
+import { NO_CONTEXT, type CarrierKind, type CarrierValues, type Instant, type RigContext } from './carrier';
 import { orbit } from './carriers/orbit';
 import { rail } from './carriers/rail';
 import { ride } from './carriers/ride';
@@ -10,40 +11,47 @@ import { slide } from './carriers/slide';
 import { take } from './carriers/take';
 
 /** Every kind of carrier there is. */
-export const CARRIER_KINDS = { orbit, slide, rail, ride, shake, take } as const satisfies Record<string, CarrierKind>;
-export type CarrierKindName = keyof typeof CARRIER_KINDS;
+export const CARRIERS = [orbit, slide, rail, ride, shake, take] as const;
+export type Carrier = OwnerOf<(typeof CARRIERS)[number]>;
+export type CarrierKindName = Carrier['kind'];
 
-interface CarrierStage {
-  kind: CarrierKindName;
+/** Kinds of carriers by their names. */
+export const CARRIER_KINDS = Object.fromEntries(CARRIERS.map((kind) => [kind.kind, kind])) as unknown as Record<
+  CarrierKindName,
+  CarrierKind
+>;
+
+/** A carrier at one instant, and whether it counts there. */
+interface Stage {
+  kind: CarrierKind;
   on: boolean;
-  channels: CarrierChannels;
-  settings?: Record<string, unknown>;
+  values: CarrierValues;
+  instant: Instant;
 }
 
-/** Values of all channels of a carrier at a frame. */
-export function carrierValues(carrier: CarrierStage, frame: number): CarrierValues {
+function stageAt({ id, kind, channels, settings }: Carrier, frame: number, context: RigContext): Stage {
   const values: CarrierValues = {};
-  for (const name of CARRIER_KINDS[carrier.kind].channels) {
-    const channel = carrier.channels[name];
-    if (channel) values[name] = valueAt(channel, frame);
+  let on = true;
+  for (const [name, reader] of Object.entries(context.read<Channels>(id, channels))) {
+    const value = reader.at(frame);
+    if (typeof value === 'number') values[name] = value;
+    else if (name === 'on') on = value as boolean;
   }
-  return values;
+  return { kind: CARRIER_KINDS[kind], on, values, instant: { settings, frame, context } };
 }
 
-const instantOf = (carrier: CarrierStage, frame: number, context: RigContext): Instant => ({
-  settings: carrier.settings ?? {},
-  frame,
-  context,
-});
+/** Values of all numbers of a carrier at a frame. */
+export const carrierValues = (carrier: Carrier, frame: number, context: RigContext = NO_CONTEXT): CarrierValues =>
+  stageAt(carrier, frame, context).values;
 
-function stageMatrix(carrier: CarrierStage, frame: number, context: RigContext): Mat4 {
-  const values = carrierValues(carrier, frame);
-  return shareOf(CARRIER_KINDS[carrier.kind].matrix(values, instantOf(carrier, frame, context)), values.weight ?? 1);
+function stageMatrix(carrier: Carrier, frame: number, context: RigContext): Mat4 {
+  const { kind, on, values, instant } = stageAt(carrier, frame, context);
+  return on ? shareOf(kind.matrix(values, instant), values.weight ?? 1) : IDENTITY;
 }
 
 /** Pose of a rig at a frame: the product of its carriers, the first one outermost, each as far as its weight goes. */
-export function rigPose(carriers: readonly CarrierStage[], frame: number, context: RigContext = NO_CONTEXT): Mat4 {
-  return product(...carriers.filter((c) => c.on).map((c) => stageMatrix(c, frame, context)));
+export function rigPose(carriers: readonly Carrier[], frame: number, context: RigContext = NO_CONTEXT): Mat4 {
+  return product(...carriers.map((carrier) => stageMatrix(carrier, frame, context)));
 }
 
 /** Below this weight a carrier cannot be landed: what it would have to reach lies too far away. */
@@ -55,7 +63,7 @@ const LEAST_WEIGHT = 0.05;
  * @param present values to stay near to (angles, radius); those at the frame unless given
  */
 export function landingValues(
-  carriers: readonly CarrierStage[],
+  carriers: readonly Carrier[],
   index: number,
   frame: number,
   pose: Mat4,
@@ -66,11 +74,7 @@ export function landingValues(
   if (!carrier) throw new RangeError('No such carrier');
   const before = rigPose(carriers.slice(0, index), frame, context);
   const after = rigPose(carriers.slice(index + 1), frame, context);
-  const values = carrierValues(carrier, frame);
+  const { kind, values, instant } = stageAt(carrier, frame, context);
   const own = multiply(multiply(invertRigid(before), pose), invertRigid(after));
-  return CARRIER_KINDS[carrier.kind].land(
-    shareOf(own, 1 / Math.max(LEAST_WEIGHT, values.weight ?? 1)),
-    present ?? values,
-    instantOf(carrier, frame, context),
-  );
+  return kind.land(shareOf(own, 1 / Math.max(LEAST_WEIGHT, values.weight ?? 1)), present ?? values, instant);
 }

@@ -1,3 +1,4 @@
+import { degrees, radians } from './angle';
 import type { Vec3 } from './vector';
 
 /**
@@ -9,8 +10,6 @@ export type Mat4 = readonly number[];
 export const IDENTITY: Mat4 = [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1];
 
 const at = (m: Mat4, i: number) => m[i] as number;
-const radians = (deg: number) => (deg * Math.PI) / 180;
-const degrees = (rad: number) => (rad * 180) / Math.PI;
 
 /** a · b: b acts first. */
 export function multiply(a: Mat4, b: Mat4): Mat4 {

@@ -1,6 +1,7 @@
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import type { Channel } from '@/core/motion/channel';
-import { speedAt, valueAt } from '@/core/motion/evaluate-channel';
+import { speedAt } from '@/core/motion/channel-speed';
+import type { Reader } from '@/core/motion/readers';
 import { handleEnd } from '@/core/motion/handle-edit';
 
 /** A curve as points of frames and values. */
@@ -9,6 +10,7 @@ export type CurvePoint = readonly [frame: number, value: number];
 /** Points of a channel's value and of its speed (units a second) over a span, close enough that a pixel is no more than two steps. */
 export function curvesOf(
   channel: Channel,
+  reader: Reader<number>,
   from: number,
   to: number,
   pixels: number,
@@ -20,7 +22,7 @@ export function curvesOf(
   for (const { frame } of channel.keys) if (frame >= from && frame <= to) frames.add(frame).add(frame - 1e-6);
   const sorted = [...frames].sort((a, b) => a - b);
   return {
-    value: sorted.map((frame) => [frame, valueAt(channel, frame)]),
+    value: sorted.map((frame) => [frame, reader.at(frame)]),
     speed: sorted.map((frame) => {
       const speed = speedAt(channel, frame) * framesPerSecond;
       return [frame, Number.isFinite(speed) ? speed : 0];

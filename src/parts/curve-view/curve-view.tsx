@@ -4,6 +4,7 @@ import { line } from 'd3-shape';
 import type { ScaleLinear } from 'd3-scale';
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
 import { styled } from 'styled-components';
+import type { Reader } from '@/core/motion/readers';
 import type { Channel } from '@/core/motion/channel';
 import { handleEnd, type Side } from '@/core/motion/handle-edit';
 import type { FieldMeta } from '@/core/schema/fields';
@@ -89,6 +90,8 @@ export interface CurveChannel {
   name: string;
   meta: FieldMeta;
   channel: Channel;
+  /** What its value is at any frame, wherever it comes from. */
+  reader: Reader<number>;
 }
 
 export interface CurveViewProps {
@@ -174,8 +177,8 @@ export function CurveView(props: CurveViewProps) {
   const [from, to] = scale.domain() as [number, number];
   const drawn = useMemo(
     () =>
-      channels.map(({ name, meta, channel }, i) => {
-        const curves = curvesOf(channel, from, to, width, framesPerSecond);
+      channels.map(({ name, meta, channel, reader }, i) => {
+        const curves = curvesOf(channel, reader, from, to, width, framesPerSecond);
         return {
           name,
           meta,

@@ -17,13 +17,14 @@ import {
 } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { Menu } from '../controls';
+import { KeyToggle, type Keyed } from './key-toggle';
 
 const Line = styled.div`
   display: grid;
   grid-template-columns: 92px minmax(0, 1fr) 20px;
   align-items: center;
   min-height: 25px;
-  > span {
+  > span:first-child {
     font: 500 13px var(--label);
     color: var(--dim);
   }
@@ -97,10 +98,14 @@ export function ColourField({
   label,
   value,
   onChange,
+  keyed,
+  onToggleKey,
 }: {
   label: string;
   value: string;
   onChange: (hex: string, gesture: string) => void;
+  keyed?: Keyed;
+  onToggleKey?: () => void;
 }) {
   const gesture = useRef('');
   return (
@@ -136,7 +141,7 @@ export function ColourField({
           </Menu>
         </DialogTrigger>
       </ColorPicker>
-      <span />
+      <KeyToggle label={label} keyed={keyed} onToggle={onToggleKey} />
     </Line>
   );
 }

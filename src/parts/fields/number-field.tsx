@@ -4,6 +4,7 @@ import { useEffect, useId, useRef, useState, type KeyboardEvent, type PointerEve
 import { styled } from 'styled-components';
 import type { FieldMeta } from '@/core/schema/fields';
 import { readNumber } from './arithmetic';
+import { KeyToggle, type Keyed } from './key-toggle';
 
 const Line = styled.div`
   display: grid;
@@ -53,24 +54,13 @@ const Box = styled.div<{ $changed: boolean; $bad: boolean }>`
     padding-left: 5px;
   }
 `;
-const KeyDot = styled.button<{ $state: 'none' | 'keyed' | 'here' }>`
-  justify-self: end;
-  width: 11px;
-  height: 11px;
-  padding: 0;
-  border-radius: 50%;
-  border: 1px solid ${({ $state }) => ($state === 'none' ? 'var(--line-strong)' : 'var(--text)')};
-  background: ${({ $state }) => ($state === 'here' ? 'var(--text)' : 'transparent')};
-  box-shadow: ${({ $state }) => ($state === 'keyed' ? 'inset 0 0 0 2px var(--panel), inset 0 0 0 6px var(--dim)' : 'none')};
-`;
-
 export interface NumberFieldProps {
   meta: FieldMeta;
   value: number;
   /** `gesture` is the same for all changes of one drag or one run of key presses. */
   onChange: (value: number, gesture: string) => void;
   /** Whether the value is keyed, and whether there is a key at the playhead; left out where it cannot be keyed. */
-  keyed?: 'none' | 'keyed' | 'here';
+  keyed?: Keyed;
   onToggleKey?: () => void;
   onStepKey?: (direction: -1 | 1) => void;
   label?: string;
@@ -193,16 +183,7 @@ export function NumberField({ meta, value, onChange, keyed, onToggleKey, onStepK
         />
         {unitBefore || !meta.unit ? null : <span>{meta.unit}</span>}
       </Box>
-      {keyed !== undefined && onToggleKey ? (
-        <KeyDot
-          type="button"
-          $state={keyed}
-          aria-pressed={keyed === 'here'}
-          aria-label={keyed === 'here' ? `Remove the key of ${label} here` : `Set a key of ${label} here`}
-          title={keyed === 'here' ? 'Remove the key here' : 'Set a key here'}
-          onClick={onToggleKey}
-        />
-      ) : null}
+      <KeyToggle label={label} keyed={keyed} onToggle={onToggleKey} />
     </Line>
   );
 }

@@ -4,7 +4,8 @@ import { area, line } from 'd3-shape';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { styled } from 'styled-components';
 import type { Channel, Handle } from '@/core/motion/channel';
-import { speedAt, valueAt } from '@/core/motion/evaluate-channel';
+import { speedAt } from '@/core/motion/channel-speed';
+import { keyReader } from '@/core/motion/readers';
 import type { Pace } from '@/core/motion/pace';
 
 const WIDTH = 208;
@@ -59,7 +60,8 @@ export function PaceCurve({ pace, colour, onChange }: { pace: Pace; colour: stri
   const drag = useRef<{ side: 'leave' | 'arrive'; gesture: string } | null>(null);
   const span = unitSpan(pace);
   const shares = Array.from({ length: STEPS + 1 }, (_, i) => i / STEPS);
-  const values = shares.map((t) => [t, valueAt(span, t)] as const);
+  const reader = keyReader(span);
+  const values = shares.map((t) => [t, reader.at(t)] as const);
   const speeds = shares.map((t) => [t, Math.abs(speedAt(span, Math.min(1 - 1e-6, Math.max(1e-6, t))))] as const);
   const top = Math.max(1, ...speeds.map(([, v]) => Math.min(v, 12)));
   const { leave, arrive } = pace;

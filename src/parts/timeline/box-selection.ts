@@ -11,18 +11,18 @@ interface Drawn {
 }
 
 /** Keys of the lanes that lie in a box of pixels. */
-export function keysInBox(lanes: readonly Lane[], scale: Scale, { x0, y0, x1, y1 }: Drawn): { group: string; frame: number }[] {
+export function keysInBox(lanes: readonly Lane[], scale: Scale, { x0, y0, x1, y1 }: Drawn): { owner: string; frame: number }[] {
   const [left, right, top, bottom] = [Math.min(x0, x1), Math.max(x0, x1), Math.min(y0, y1), Math.max(y0, y1)];
   return lanes.flatMap((lane, i) => {
     const [from, to] = [i * LANE_HEIGHT, (i + 1) * LANE_HEIGHT];
     // A lane counts where the box reaches its rivets, which lie in its lower part.
     if (bottom < from + LANE_HEIGHT / 2 || top > to) return [];
-    return lane.rivets.filter(({ frame }) => scale(frame) >= left && scale(frame) <= right).map(({ frame }) => ({ group: lane.id, frame }));
+    return lane.rivets.filter(({ frame }) => scale(frame) >= left && scale(frame) <= right).map(({ frame }) => ({ owner: lane.id, frame }));
   });
 }
 
 /** Drawing a box over the lanes selects the keys in it; a press on nothing selects none. */
-export function useBoxSelection(lanes: readonly Lane[], scale: Scale, onSelect: (keys: { group: string; frame: number }[]) => void) {
+export function useBoxSelection(lanes: readonly Lane[], scale: Scale, onSelect: (keys: { owner: string; frame: number }[]) => void) {
   const [drawn, setDrawn] = useState<Drawn | null>(null);
   const at = (event: PointerEvent<HTMLDivElement>) => {
     const { left, top } = event.currentTarget.getBoundingClientRect();
@@ -63,10 +63,10 @@ export function useBoxSelection(lanes: readonly Lane[], scale: Scale, onSelect: 
 const NONE: readonly number[] = [];
 
 /** The selected frames of each lane; the same list as long as the selection is the same. */
-export function useSelectedFrames(keys: readonly { group: string; frame: number }[]): (lane: string) => readonly number[] {
+export function useSelectedFrames(keys: readonly { owner: string; frame: number }[]): (lane: string) => readonly number[] {
   const frames = useMemo(() => {
     const map = new Map<string, number[]>();
-    for (const { group, frame } of keys) map.set(group, [...(map.get(group) ?? []), frame]);
+    for (const { owner, frame } of keys) map.set(owner, [...(map.get(owner) ?? []), frame]);
     return map;
   }, [keys]);
   return useCallback((lane) => frames.get(lane) ?? NONE, [frames]);

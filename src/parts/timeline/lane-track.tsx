@@ -15,18 +15,18 @@ const RIVET = 3.6;
 const ANYWHERE: Limits = [-Infinity, Infinity];
 
 /** A station or a move of a lane. */
-export type LanePart = { kind: 'station'; group: string; frame: number } | { kind: 'move'; group: string; from: number; to: number };
+export type LanePart = { kind: 'station'; owner: string; frame: number } | { kind: 'move'; owner: string; from: number; to: number };
 
 export interface LaneActions {
   onPick(part: LanePart): void;
   /** Moves the keys at one frame to another. `gesture` is the same all through one drag. */
-  onRetime(group: string, from: number, to: number, gesture: string): void;
-  onShift(group: string, from: number, to: number, by: number, gesture: string): void;
-  onRemove(group: string, frame: number): void;
+  onRetime(owner: string, from: number, to: number, gesture: string): void;
+  onShift(owner: string, from: number, to: number, by: number, gesture: string): void;
+  onRemove(owner: string, frame: number): void;
   /** Keys the whole lane at a frame. */
-  onKey(group: string, frame: number): void;
+  onKey(owner: string, frame: number): void;
   /** Adds the keys at a frame to the selected ones, or takes them away. */
-  onToggle(group: string, frame: number): void;
+  onToggle(owner: string, frame: number): void;
   /** Moves all selected keys. */
   onShiftSelected(by: number, gesture: string): void;
   /** Puts a frame on a cue that it comes near to. */
@@ -111,7 +111,7 @@ function RivetHandle({
       role="button"
       tabIndex={0}
       aria-pressed={picked || selected}
-      aria-label={`${lane.label}, ${lane.owner}: key at frame ${rivet.frame}${rivet.join ? `, ${rivet.join}` : ''}`}
+      aria-label={`${lane.label}, ${lane.holder}: key at frame ${rivet.frame}${rivet.join ? `, ${rivet.join}` : ''}`}
       {...drag.handlers}
       onPointerDown={(event) => {
         if (event.ctrlKey || event.metaKey || event.shiftKey) {
@@ -121,7 +121,7 @@ function RivetHandle({
         }
         start.current = rivet.frame;
         drag.begin(event, selected ? ANYWHERE : limitsOf(lane, rivet.frame, rivet.frame), rivet.frame);
-        if (!selected) actions.onPick({ kind: 'station', group: lane.id, frame: rivet.frame });
+        if (!selected) actions.onPick({ kind: 'station', owner: lane.id, frame: rivet.frame });
       }}
       onKeyDown={(event) => {
         if (event.key === 'ArrowLeft') step(event, -1);
@@ -129,7 +129,7 @@ function RivetHandle({
         else if (event.key === 'Enter' || event.key === ' ') {
           event.preventDefault();
           if (event.ctrlKey || event.metaKey || event.shiftKey) actions.onToggle(lane.id, rivet.frame);
-          else actions.onPick({ kind: 'station', group: lane.id, frame: rivet.frame });
+          else actions.onPick({ kind: 'station', owner: lane.id, frame: rivet.frame });
         } else if (event.key === 'Delete' || event.key === 'Backspace') {
           event.preventDefault();
           // The whole selection is removed by the command.
@@ -172,12 +172,12 @@ function MoveBlock({
       role="button"
       tabIndex={0}
       aria-pressed={picked}
-      aria-label={`${lane.label}, ${lane.owner}: move from frame ${move.from} to ${move.to}${move.label ? `, ${move.label}` : ''}`}
+      aria-label={`${lane.label}, ${lane.holder}: move from frame ${move.from} to ${move.to}${move.label ? `, ${move.label}` : ''}`}
       {...drag.handlers}
       onPointerDown={(event) => {
         start.current = { from: move.from, to: move.to };
         drag.begin(event, limitsOf(lane, move.from, move.to), move.from);
-        actions.onPick({ kind: 'move', group: lane.id, from: move.from, to: move.to });
+        actions.onPick({ kind: 'move', owner: lane.id, from: move.from, to: move.to });
       }}
       onKeyDown={(event) => {
         const direction = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0;
@@ -187,7 +187,7 @@ function MoveBlock({
           if (shift !== 0) actions.onShift(lane.id, move.from, move.to, shift, `move-keys-${lane.id}`);
         } else if (event.key === 'Enter' || event.key === ' ') {
           event.preventDefault();
-          actions.onPick({ kind: 'move', group: lane.id, from: move.from, to: move.to });
+          actions.onPick({ kind: 'move', owner: lane.id, from: move.from, to: move.to });
         }
       }}
     >
@@ -226,6 +226,30 @@ function MoveBlock({
   );
 }
 
+/** Keyed colours as strips, keyed switches as bars, along the foot of the lane. */
+function Feet({ lane, scale }: { lane: Lane; scale: Scale }) {
+  const end = scale.range()[1] as number;
+  return (
+    <>
+      {lane.strips.map(({ name, from, to, colours }, i) => (
+        <g key={name} data-strip={name} transform={`translate(0 ${BASE + 2 + 4 * i})`} pointerEvents="none">
+          {colours.map((colour, k) => {
+            const width = Math.max(1, (scale(to) - scale(from)) / colours.length);
+            return <rect key={k} x={scale(from) + k * width} width={width + 0.5} height={3} fill={colour} />;
+          })}
+        </g>
+      ))}
+      {lane.bars.map(({ name, spans }, i) => (
+        <g key={name} data-bars={name} transform={`translate(0 ${BASE + 2 + 4 * (lane.strips.length + i)})`} pointerEvents="none">
+          {spans.map(({ from, to }) => (
+            <rect key={from} x={scale(from)} width={Math.max(1, Math.min(end, scale(to)) - scale(from))} height={3} fill="var(--dim)" />
+          ))}
+        </g>
+      ))}
+    </>
+  );
+}
+
 /** One lane: its moves and rivets. */
 export const LaneTrack = memo(function LaneTrack({
   lane,
@@ -240,16 +264,17 @@ export const LaneTrack = memo(function LaneTrack({
   selected: readonly number[];
   actions: LaneActions;
 }) {
-  const own = pick?.group === lane.id ? pick : null;
+  const own = pick?.owner === lane.id ? pick : null;
   return (
     <Track
-      aria-label={`${lane.label}, ${lane.owner}`}
+      aria-label={`${lane.label}, ${lane.holder}`}
       onDoubleClick={(event) => {
         if (event.target !== event.currentTarget) return;
         const left = event.currentTarget.getBoundingClientRect().left;
         actions.onKey(lane.id, Math.max(0, Math.round(scale.invert(event.clientX - left))));
       }}
     >
+      <Feet lane={lane} scale={scale} />
       {lane.moves.map((move, i) => (
         <MoveBlock
           key={i}

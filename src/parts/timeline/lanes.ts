@@ -1,8 +1,10 @@
-import type { Channel, Key } from '@/core/motion/channel';
+import { isColour, isKeyed, isSwitch, type Channel, type Key, type Value } from '@/core/motion/channel';
+import { hexColour } from '@/core/colour/transfer';
+import { keyReader } from '@/core/motion/readers';
 import { SAME_FRAME } from '@/core/motion/edit-channel';
 import { paceName } from '@/core/motion/pace';
 import { speedSilhouette } from '@/core/motion/silhouette';
-import { keyFrames, type ChannelGroup } from '@/core/production/channels';
+import { isAnyKeyed, keyFrames, type FoundOwner } from '@/core/production/owners/owners';
 
 /** Keys of a lane at one frame, drawn as a rivet. */
 export interface Rivet {
@@ -20,13 +22,30 @@ export interface Move {
   label: string;
 }
 
+/** A keyed colour over time: its value at frames close together. */
+export interface Strip {
+  name: string;
+  from: number;
+  to: number;
+  /** Evenly spaced from the first key to the last. */
+  colours: string[];
+}
+
+/** A keyed switch over time: the spans in which it is on; the last one may have no end. */
+export interface Bars {
+  name: string;
+  spans: { from: number; to: number }[];
+}
+
 export interface Lane {
   id: string;
   label: string;
-  owner: string;
+  holder: string;
   hue: number | null;
   rivets: Rivet[];
   moves: Move[];
+  strips: Strip[];
+  bars: Bars[];
 }
 
 const STEPS = 64;
@@ -34,7 +53,7 @@ const STEPS = 64;
 const mean = (values: readonly number[]) => values.reduce((sum, v) => sum + (Number.isFinite(v) ? v : 0), 0) / values.length;
 const common = <T>(values: readonly T[]): T | null => (values.length > 0 && values.every((v) => v === values[0]) ? (values[0] as T) : null);
 
-function moveLabel(channels: readonly Channel[], from: number, to: number): string {
+function moveLabel(channels: readonly Channel<Value>[], from: number, to: number): string {
   const spans = channels.flatMap(({ keys }) => {
     const i = keys.findIndex((key) => Math.abs(key.frame - from) < SAME_FRAME);
     const [a, b] = [keys[i], keys[i + 1]];
@@ -45,14 +64,30 @@ function moveLabel(channels: readonly Channel[], from: number, to: number): stri
   return common(spans.map(({ a, b }) => paceName({ leave: a.leave, arrive: b.arrive, bounces: a.bounces }))) ?? '';
 }
 
-const drawn = new WeakMap<ChannelGroup['channels'], Pick<Lane, 'rivets' | 'moves'>>();
+type LaneContents = Pick<Lane, 'rivets' | 'moves' | 'strips' | 'bars'>;
 
-/** What of a group is drawn in its lane. Kept as long as the group's channels are the same. */
-function contentsOf(group: ChannelGroup): Pick<Lane, 'rivets' | 'moves'> {
-  const known = drawn.get(group.channels);
+const COLOURS = 24;
+
+function stripOf(name: string, channel: Channel<string>): Strip {
+  const [from, to] = [channel.keys[0]?.frame ?? 0, channel.keys[channel.keys.length - 1]?.frame ?? 0];
+  const reader = keyReader(channel);
+  const at = (i: number) => hexColour(reader.at(from + ((to - from) * i) / (COLOURS - 1)));
+  return { name, from, to, colours: Array.from({ length: COLOURS }, (_, i) => at(i)) };
+}
+
+function barsOf(name: string, { keys }: Channel<boolean>): Bars {
+  const spans = keys.flatMap((key, i) => (key.value ? [{ from: key.frame, to: keys[i + 1]?.frame ?? Infinity }] : []));
+  return { name, spans };
+}
+
+const drawn = new WeakMap<FoundOwner['channels'], LaneContents>();
+
+/** What of a owner is drawn in its lane. Kept as long as the owner's channels are the same. */
+function contentsOf(owner: FoundOwner): LaneContents {
+  const known = drawn.get(owner.channels);
   if (known) return known;
-  const channels = Object.values(group.channels);
-  const frames = keyFrames(group);
+  const channels = Object.values(owner.channels);
+  const frames = keyFrames(owner);
   const rivets = frames.map((frame) => ({
     frame,
     join: common(channels.flatMap(({ keys }) => keys.filter((key) => Math.abs(key.frame - frame) < SAME_FRAME).map((key) => key.join))),
@@ -64,22 +99,21 @@ function contentsOf(group: ChannelGroup): Pick<Lane, 'rivets' | 'moves'> {
   // An even move fills half of its block: there is room above for those that go faster in part.
   const greatest = Math.max(1e-12, ...moves.flatMap(({ silhouette }) => [...silhouette.filter(Number.isFinite), 2 * mean(silhouette)]));
   for (const move of moves) move.silhouette = move.silhouette.map((speed) => Math.min(1, speed / greatest) || 0);
-  const contents = { rivets, moves };
-  drawn.set(group.channels, contents);
+  const keyed = Object.entries(owner.channels).filter(([, channel]) => isKeyed(channel));
+  const strips = keyed.flatMap(([name, channel]) => (isColour(channel) ? [stripOf(name, channel)] : []));
+  const bars = keyed.flatMap(([name, channel]) => (isSwitch(channel) ? [barsOf(name, channel)] : []));
+  const contents: LaneContents = { rivets, moves, strips, bars };
+  drawn.set(owner.channels, contents);
   return contents;
 }
 
-/** Lanes of the groups that belong to a camera, are keyed, or are asked for by id. */
-export function lanesOf(groups: readonly ChannelGroup[], wanted: ReadonlySet<string>): Lane[] {
-  return groups
-    .filter(
-      (group) =>
-        group.kind === 'carrier' ||
-        group.kind === 'lens' ||
-        wanted.has(group.id) ||
-        Object.values(group.channels).some(({ keys }) => keys.length > 0),
-    )
-    .map((group) => ({ id: group.id, label: group.label, owner: group.owner, hue: group.hue, ...contentsOf(group) }));
+/** Lanes of the owners that a camera is made of, are keyed, or are asked for by their path. */
+export function lanesOf(owners: readonly FoundOwner[], wanted: ReadonlySet<string>): Lane[] {
+  const isShown = (owner: FoundOwner) =>
+    wanted.has(owner.path) || isAnyKeyed(owner) || (owner.path.startsWith('cameras/') && owner.kind.applies === undefined);
+  return owners
+    .filter((owner) => isShown(owner) && (owner.kind.applies?.(owner.settings as never) ?? true))
+    .map((owner) => ({ id: owner.path, label: owner.label, holder: owner.holder, hue: owner.hue, ...contentsOf(owner) }));
 }
 
 /** Frames next to `frame` among the rivets of a lane; infinite where there is none. */

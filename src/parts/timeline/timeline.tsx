@@ -129,8 +129,8 @@ export interface TimelineProps extends LaneActions {
   /** What stands in the place of the lanes. */
   body?: (scale: Scale) => ReactNode;
   /** Keys that are selected together. */
-  keys: readonly { group: string; frame: number }[];
-  onSelectKeys: (keys: { group: string; frame: number }[]) => void;
+  keys: readonly { owner: string; frame: number }[];
+  onSelectKeys: (keys: { owner: string; frame: number }[]) => void;
   /** Beside the buttons of the zoom. */
   tools?: ReactNode;
   empty?: ReactNode;
@@ -154,19 +154,19 @@ const LaneNames = memo(function LaneNames({
           title="With Ctrl: all of its keys"
           onClick={(event) =>
             event.ctrlKey || event.metaKey
-              ? onSelectKeys(lane.rivets.map(({ frame }) => ({ group: lane.id, frame })))
+              ? onSelectKeys(lane.rivets.map(({ frame }) => ({ owner: lane.id, frame })))
               : onSelectLane(lane.id)
           }
         >
           <span>{lane.label}</span>
-          <small>{lane.owner}</small>
+          <small>{lane.holder}</small>
         </Name>
       ))}
     </Names>
   );
 });
 
-/** One lane a group of channels: moves as blocks with their speed, keys as rivets. Ctrl-wheel zooms, Shift-wheel pans. */
+/** One lane a owner of channels: moves as blocks with their speed, keys as rivets. Ctrl-wheel zooms, Shift-wheel pans. */
 export function Timeline(props: TimelineProps) {
   const {
     lanes,

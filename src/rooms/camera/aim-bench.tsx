@@ -1,6 +1,6 @@
 'use client';
 
-import { aimSchema, type Camera } from '@/core/production/camera';
+import { aim as aimKind, type Camera } from '@/core/production/camera';
 import { Choices, Heading, Pick } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { ChannelField } from '../shared/channel-field';
@@ -12,7 +12,7 @@ import { useProduction } from '../shared/workspace';
 export function AimBench({ camera }: { camera: Camera }) {
   const change = useCameraEdit(camera.id);
   const marks = useProduction((p) => p.marks);
-  const { aim } = camera;
+  const aim = camera.aim.settings;
   return (
     <>
       <Heading>Aim</Heading>
@@ -21,8 +21,8 @@ export function AimBench({ camera }: { camera: Camera }) {
         value={aim.on}
         onChange={(on) =>
           change((found) => {
-            found.aim.on = on;
-            if (on === 'mark') found.aim.markId ??= marks[0]?.id ?? null;
+            found.aim.settings.on = on;
+            if (on === 'mark') found.aim.settings.markId ??= marks[0]?.id ?? null;
           })
         }
         options={[
@@ -35,22 +35,26 @@ export function AimBench({ camera }: { camera: Camera }) {
         <Pick
           label="Held on"
           value={aim.markId ?? ''}
-          onChange={(id) => change((found) => void Object.assign(found.aim, { markId: id, letter: null }))}
+          onChange={(id) => change((found) => void Object.assign(found.aim.settings, { markId: id, letter: null }))}
           options={marks.map(({ id, name }) => ({ id, label: name }))}
         />
       ) : null}
       {aim.on === 'mark' ? (
-        <LetterPick markId={aim.markId} value={aim.letter} onChange={(letter) => change((found) => void (found.aim.letter = letter))} />
+        <LetterPick
+          markId={aim.markId}
+          value={aim.letter}
+          onChange={(letter) => change((found) => void (found.aim.settings.letter = letter))}
+        />
       ) : null}
       {aim.on === 'point' ? (
         <SchemaFields
-          shape={aimSchema.shape.point.unwrap().shape}
+          shape={aimKind.settings.shape.point.unwrap().shape}
           names={['x', 'y', 'z']}
           values={aim.point}
-          onChange={(name, value, gesture) => change((found) => void (found.aim.point[name as 'x' | 'y' | 'z'] = value), gesture)}
+          onChange={(name, value, gesture) => change((found) => void (found.aim.settings.point[name as 'x' | 'y' | 'z'] = value), gesture)}
         />
       ) : null}
-      {aim.on === 'nothing' ? null : <ChannelField group={`aim/${camera.id}`} name="amount" />}
+      {aim.on === 'nothing' ? null : <ChannelField owner={`cameras/${camera.id}/aim`} name="amount" />}
     </>
   );
 }

@@ -1,14 +1,20 @@
 'use client';
 
-import { addCarrier, moveCarrier, removeCarrier, switchCarrier } from '@/core/production/edits/camera-edits';
+import { setChannelValue } from '@/core/production/edits/channel-edits';
+import { addCarrier, moveCarrier, removeCarrier } from '@/core/production/edits/camera-edits';
 import type { Camera } from '@/core/production/camera';
-import { CARRIER_KINDS, type CarrierKindName } from '@/core/rig/rig';
+import { resolverOf } from '@/core/production/resolver';
+import { CARRIER_KINDS, type Carrier, type CarrierKindName } from '@/core/rig/rig';
 import { Button, Choices, Heading } from '@/parts/controls';
 import { CarrierSettings } from './carrier-settings';
 import { ChannelField } from '../shared/channel-field';
 import { activeCarrier } from '../shared/flight';
 import { useSceneFrame } from '../shared/seen';
-import { useEdit, useView, useWorkspace } from '../shared/workspace';
+import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+
+/** Its switch is a button with the others that are for the whole carrier, until it is keyed. */
+const channelNames = ({ kind, channels }: Carrier): string[] =>
+  Object.keys(CARRIER_KINDS[kind].channels.shape).filter((name) => name !== 'on' || channels.on.keys.length > 0);
 
 /** The chain of a camera's carriers, and the one that is chosen. */
 export function CarrierBench({ camera }: { camera: Camera }) {
@@ -16,10 +22,12 @@ export function CarrierBench({ camera }: { camera: Camera }) {
   const edit = useEdit();
   const carrierId = useView((s) => s.carrierId);
   const frame = useSceneFrame();
+  const production = useProduction((p) => p);
   const carrier = activeCarrier(camera, carrierId);
   if (!carrier) return null;
   const index = camera.carriers.indexOf(carrier);
-  const group = `carrier/${camera.id}/${carrier.id}`;
+  const owner = `cameras/${camera.id}/carriers/${carrier.id}`;
+  const isOn = resolverOf(production).at(owner, 'on', frame) === true;
   return (
     <>
       <Heading>
@@ -33,8 +41,8 @@ export function CarrierBench({ camera }: { camera: Camera }) {
           options={camera.carriers.map((c, i) => ({ id: c.id, label: `${i + 1} ${CARRIER_KINDS[c.kind].label}` }))}
         />
       ) : null}
-      {CARRIER_KINDS[carrier.kind].channels.map((name) => (
-        <ChannelField key={group + name} group={group} name={name} />
+      {channelNames(carrier).map((name) => (
+        <ChannelField key={owner + name} owner={owner} name={name} />
       ))}
       <CarrierSettings camera={camera} carrier={carrier} />
       <div style={{ display: 'flex', flexWrap: 'wrap', gap: 2, marginTop: 4 }}>
@@ -54,8 +62,8 @@ export function CarrierBench({ camera }: { camera: Camera }) {
         ))}
         {camera.carriers.length > 1 ? (
           <>
-            <Button $tone="quiet" onPress={() => edit((draft) => switchCarrier(draft, camera.id, carrier.id, !carrier.on))}>
-              {carrier.on ? 'Switch off' : 'Switch on'}
+            <Button $tone="quiet" onPress={() => edit((draft) => setChannelValue(draft, { owner, name: 'on' }, frame, !isOn))}>
+              {isOn ? 'Switch off' : 'Switch on'}
             </Button>
             <Button $tone="quiet" onPress={() => edit((draft) => removeCarrier(draft, camera.id, carrier.id))}>
               Remove

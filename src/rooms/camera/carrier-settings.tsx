@@ -2,7 +2,8 @@
 
 import { Plus, Trash2 } from 'lucide-react';
 import { useMemo } from 'react';
-import type { Camera, Carrier } from '@/core/production/camera';
+import type { Camera } from '@/core/production/camera';
+import type { Carrier } from '@/core/rig/rig';
 import { MAX_RAIL_POINTS, railSettingsSchema } from '@/core/rig/carriers/rail';
 import { shakeSettingsSchema, type ShakeSettings } from '@/core/rig/carriers/shake';
 import { shakeAt, SHAKE_NAMES, SHAKES } from '@/core/rig/shake-model';

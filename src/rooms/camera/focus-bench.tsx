@@ -81,7 +81,7 @@ export function FocusBench({ camera }: { camera: Camera }) {
   const sharpness = useView((s) => s.sharpness);
   const { camera: state } = useFrameState();
   const { focus } = camera;
-  const group = `lens/${camera.id}`;
+  const owner = `cameras/${camera.id}/lens`;
   const circle = permittedCircleMm(state.sensorWidthMm, state.sensorHeightMm);
   const sharp = depthOfField(state.focalLengthMm, state.fStop, circle, state.focusDistance);
   const metres = (v: number) => (v === Infinity ? '∞' : v.toFixed(2));
@@ -90,7 +90,7 @@ export function FocusBench({ camera }: { camera: Camera }) {
     <>
       <Heading>Focus</Heading>
       <TargetFields which="focus" label="Focus on" target={focus} change={(recipe, gesture) => change((c) => recipe(c.focus), gesture)} />
-      {distances ? <ChannelField group={group} name="focusDistance" /> : null}
+      {distances ? <ChannelField owner={owner} name="focusDistance" /> : null}
       {focus.on === 'axis' || focus.on === 'nearest' ? (
         <SchemaFields
           shape={focusSchema.shape}
@@ -119,7 +119,7 @@ export function FocusBench({ camera }: { camera: Camera }) {
             target={focus.to}
             change={(recipe, gesture) => change((c) => c.focus.to && recipe(c.focus.to), gesture)}
           />
-          <ChannelField group={group} name="rack" />
+          <ChannelField owner={owner} name="rack" />
           <Hint>Key it from 0 to 100 % to pull the focus from one to the other.</Hint>
         </>
       ) : null}

@@ -27,15 +27,15 @@ export function LensBench({ camera }: { camera: Camera }) {
   const shutterDeg = useProduction((p) => p.shutterDeg);
   const frame = useSceneFrame();
   const { camera: state } = useFrameState();
-  const group = `lens/${camera.id}`;
+  const owner = `cameras/${camera.id}/lens`;
   return (
     <>
       <Heading>Lens</Heading>
-      <ChannelField group={group} name="focalLengthMm" />
+      <ChannelField owner={owner} name="focalLengthMm" />
       <Row label="Angle">
         <span style={READOUT}>{angleOfViewDeg(state.sensorWidthMm, state.focalLengthMm).toFixed(1)}°</span>
       </Row>
-      <ChannelField group={group} name="fStop" />
+      <ChannelField owner={owner} name="fStop" />
       <Pick
         label="Hold size of"
         value={camera.hold.markId ?? NONE}
@@ -50,7 +50,7 @@ export function LensBench({ camera }: { camera: Camera }) {
             values={camera.hold}
             onChange={(_, value, gesture) => change((c) => void (c.hold.from = Math.round(value)), gesture)}
           />
-          <ChannelField group={group} name="hold" />
+          <ChannelField owner={owner} name="hold" />
           <Row label="Lens now">
             <span style={READOUT}>{state.focalLengthMm.toFixed(1)} mm</span>
           </Row>

@@ -2,9 +2,11 @@
 
 import { useState } from 'react';
 import { cameraPose, middleOf, rigContext } from '@/core/frame/camera-pose';
+import { isShown } from '@/core/frame/mark-pose';
+import { at } from '@/core/motion/channel';
 import type { Camera } from '@/core/production/camera';
 import { DRIFTS, drift, overlap, pointAhead, putPivot, type DriftName } from '@/core/production/edits/move-edits';
-import { rigPose } from '@/core/rig/rig';
+import { rigPose, type Carrier } from '@/core/rig/rig';
 import { invertRigid, transformPoint } from '@/core/space/matrix';
 import { add, scale, type Vec3 } from '@/core/space/vector';
 import type { FieldMeta } from '@/core/schema/fields';
@@ -18,6 +20,9 @@ import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspa
 
 const frames = (label: string, rest: number): FieldMeta => ({ label, unit: 'fr', min: 0, max: 500, rest, step: 1, digits: 0, shown: 1 });
 const FAR: FieldMeta = { label: 'Goes', unit: 'm', min: 0.001, max: 100, rest: 0.3, step: 0.05, digits: 2, shown: 1 };
+
+/** A carrier as it stands when it counts. */
+const switchedOn = (carrier: Carrier): Carrier => ({ ...carrier, channels: { ...carrier.channels, on: at(true) } }) as Carrier;
 
 /** A slow move under a span, moves that overlap, and where an orbit turns about. */
 export function MovesBench({ camera }: { camera: Camera }) {
@@ -40,10 +45,11 @@ export function MovesBench({ camera }: { camera: Camera }) {
   if (!carrier) return null;
   const boundsOf = (id: string) => facts[id]?.bounds;
   const span: [number, number] = pick?.kind === 'move' ? [pick.from, pick.to] : [0, production.format.length - 1];
-  const station = pick && pick.group === `carrier/${camera.id}/${carrier.id}` ? (pick.kind === 'move' ? pick.to : pick.frame) : null;
+  const station =
+    pick && pick.owner === `cameras/${camera.id}/carriers/${carrier.id}` ? (pick.kind === 'move' ? pick.to : pick.frame) : null;
   const placeOf = (id: string): Vec3 | null => {
     const mark = production.marks.find((m) => m.id === id);
-    return mark && boundsOf(id) ? middleOf(mark, null, frame, boundsOf) : null;
+    return mark && boundsOf(id) ? middleOf(production, mark, null, frame, boundsOf) : null;
   };
   const put = (point: Vec3 | null) => {
     if (!point) return;
@@ -52,11 +58,11 @@ export function MovesBench({ camera }: { camera: Camera }) {
     // The orbit sees the point in the frame of the carriers before it.
     const before = invertRigid(rigPose(camera.carriers.slice(0, index), frame, context));
     edit((draft) =>
-      putPivot(draft, camera.id, carrier.id, frame, rigPose([{ ...carrier, on: true }], frame, context), transformPoint(before, point)),
+      putPivot(draft, camera.id, carrier.id, frame, rigPose([switchedOn(carrier)], frame, context), transformPoint(before, point)),
     );
   };
   const chosen = selection?.kind === 'mark' ? [selection.id, ...also] : [];
-  const middles = (chosen.length > 0 ? chosen : production.marks.filter(({ shown }) => shown).map(({ id }) => id))
+  const middles = (chosen.length > 0 ? chosen : production.marks.filter((mark) => isShown(production, mark, frame)).map(({ id }) => id))
     .map(placeOf)
     .filter((middle) => middle !== null);
   return (

@@ -2,7 +2,8 @@
 
 import { useEffect, useRef, useState } from 'react';
 import { MAX_POSE_FILE_BYTES, readPoseSamples } from '@/core/interchange/pose-samples';
-import type { Camera, Carrier } from '@/core/production/camera';
+import type { Camera } from '@/core/production/camera';
+import type { Carrier } from '@/core/rig/rig';
 import { MAX_TAKE_POSES, TAKE_RATE, takeSeconds, takeSettingsSchema } from '@/core/rig/carriers/take';
 import { SHAKE_NAMES, SHAKES, type ShakeName } from '@/core/rig/shake-model';
 import { evenPoses, type TimedPose } from '@/core/rig/take-poses';

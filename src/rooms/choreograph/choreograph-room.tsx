@@ -2,7 +2,7 @@
 
 import { LayoutGrid } from 'lucide-react';
 import { styled } from 'styled-components';
-import { findGroup } from '@/core/production/channels';
+import { ownerAt } from '@/core/production/owners/owners';
 import { shotSpans, type ShotSpan } from '@/core/production/shots';
 import { formatShortTimecode } from '@/core/time/timecode';
 import { Button, Choices, Heading, IconButton } from '@/parts/controls';
@@ -15,7 +15,7 @@ import { Band, Bench, Column, RoomBody } from '../shared/panes';
 import { PlacementBench } from '../shared/placement-bench';
 import { ProductionTimeline } from '../timeline/production-timeline';
 import { useSeenCamera } from '../shared/seen';
-import { SetBench } from '../shared/set-bench';
+import { OwnerBench } from '../shared/owner-bench';
 import { SetPlan } from '../shared/set-plan';
 import { ShotBench } from '../timeline/shot-bench';
 import { CueBench, SoundBench } from '../timeline/sound-bench';
@@ -70,7 +70,7 @@ function LandButton() {
 function ChoreographBench() {
   const production = useProduction((p) => p);
   const { selection, pick, keys } = useView((s) => ({ selection: s.selection, pick: s.pick, keys: s.keys }));
-  const group = pick ? findGroup(production, pick.group) : undefined;
+  const owner = pick ? ownerAt(production, pick.owner) : undefined;
   const mark = selection?.kind === 'mark' ? production.marks.find((m) => m.id === selection.id) : undefined;
   const seen = useSeenCamera();
   const camera = (selection?.kind === 'camera' ? production.cameras.find(({ id }) => id === selection.id) : undefined) ?? seen;
@@ -81,7 +81,7 @@ function ChoreographBench() {
     <Bench aria-label="Bench">
       <LandButton />
       <div style={{ height: 12 }} />
-      {keys.length > 1 ? <KeysBench keys={keys} /> : pick && group ? <PickBench group={group} pick={pick} /> : null}
+      {keys.length > 1 ? <KeysBench keys={keys} /> : pick && owner ? <PickBench owner={owner} pick={pick} /> : null}
       {mark ? (
         <>
           <Heading>{mark.name}</Heading>
@@ -93,8 +93,8 @@ function ChoreographBench() {
         <SoundBench />
       ) : cue ? (
         <CueBench key={cue.id} cue={cue} />
-      ) : selection?.kind === 'set' ? (
-        <SetBench part={selection.id} />
+      ) : selection?.kind === 'owner' ? (
+        <OwnerBench path={selection.id} />
       ) : camera ? (
         <CameraBench camera={camera} />
       ) : null}

@@ -1,14 +1,19 @@
 'use client';
 
-import { Copy, Pencil, Plus, Trash2 } from 'lucide-react';
+import { Plus } from 'lucide-react';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useCallback, useState } from 'react';
+import { useCallback, useState, type DragEvent } from 'react';
 import { styled } from 'styled-components';
-import { formatTimecode } from '@/core/time/timecode';
+import { FILE_ENDING } from '@/core/interchange/production-file';
 import { api } from '@/parts/api';
-import { Button, IconButton } from '@/parts/controls';
+import { Button } from '@/parts/controls';
+import { FileButton } from '@/parts/file-button';
 import type { ProductionSummary } from '@/core/production/listing';
+import { Bin } from './bin';
 import { NewProduction } from './new-production';
+import { ProductionCard, UnreadableCard } from './production-card';
+import { UnusedFiles } from './unused-files';
 import { useStills } from './stills';
 
 const Page = styled.main`
@@ -25,6 +30,16 @@ const Head = styled.header`
     letter-spacing: 0.04em;
   }
 `;
+const Tools = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  a {
+    color: var(--dim);
+    font: 500 13px var(--label);
+    margin-right: 8px;
+  }
+`;
 const Wall = styled.ul`
   list-style: none;
   margin: 0;
@@ -32,60 +47,6 @@ const Wall = styled.ul`
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(340px, 1fr));
   gap: 22px;
-`;
-const Card = styled.li`
-  background: var(--panel);
-  border: 1px solid var(--line);
-  border-radius: 4px;
-  overflow: hidden;
-  &:hover {
-    border-color: var(--line-strong);
-  }
-`;
-const Still = styled.a`
-  display: flex;
-  align-items: center;
-  justify-content: center;
-  aspect-ratio: 16 / 9;
-  background: #0c0f14;
-  color: #7d8894;
-  font-size: 12px;
-  text-decoration: none;
-  img {
-    width: 100%;
-    height: 100%;
-    object-fit: contain;
-    display: block;
-  }
-`;
-const About = styled.div`
-  display: flex;
-  align-items: center;
-  gap: 4px;
-  padding: 8px 8px 8px 12px;
-  > div {
-    flex: 1;
-    min-width: 0;
-  }
-  strong,
-  input {
-    display: block;
-    width: 100%;
-    font: 600 15px var(--label);
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-  }
-  input {
-    border: 1px solid var(--verdigris);
-    background: var(--well);
-    padding: 1px 4px;
-    outline: none;
-  }
-  small {
-    font: 11px var(--mono);
-    color: var(--faint);
-  }
 `;
 const Toast = styled.div`
   position: fixed;
@@ -148,6 +109,13 @@ export function Desk({ initial }: { initial: ProductionSummary[] }) {
       await api(`/api/productions/${production.id}/restore`, { method: 'POST' });
       setDeleted(null);
     });
+  const open = (file: File) => attempt(() => api('/api/productions/file', { method: 'POST', body: file }));
+  const onDrop = (event: DragEvent) => {
+    const [file] = event.dataTransfer.files;
+    if (!file) return;
+    event.preventDefault();
+    void open(file);
+  };
   const rename = (production: ProductionSummary, name: string) => {
     setRenaming(null);
     if (name.trim() && name !== production.name)
@@ -155,12 +123,20 @@ export function Desk({ initial }: { initial: ProductionSummary[] }) {
   };
 
   return (
-    <Page>
+    <Page onDragOver={(event) => event.preventDefault()} onDrop={onDrop}>
       <Head>
         <h1>ironsky</h1>
-        <Button $tone="primary" onPress={() => setMaking(true)}>
-          <Plus size={15} /> New production
-        </Button>
+        <Tools>
+          <Link href="/about">About</Link>
+          <UnusedFiles />
+          <Bin onRestored={() => void refresh().catch(() => undefined)} />
+          <FileButton label="A production file" accept={FILE_ENDING} onFile={(file) => void open(file)}>
+            Open a file
+          </FileButton>
+          <Button $tone="primary" onPress={() => setMaking(true)}>
+            <Plus size={15} /> New production
+          </Button>
+        </Tools>
       </Head>
       {trouble ? (
         <p role="alert" style={{ color: 'var(--coral)', marginBottom: 12 }}>
@@ -177,59 +153,27 @@ export function Desk({ initial }: { initial: ProductionSummary[] }) {
         </Empty>
       ) : (
         <Wall aria-label="Productions">
-          {list.map((production) => (
-            <Card key={production.id}>
-              <Still href={`/production/${production.id}/shape`} aria-label={`Open ${production.name}`}>
-                {production.stillRevision === null ? (
-                  'Drawing a still…'
-                ) : (
-                  <img src={`/api/productions/${production.id}/still?shows=${production.stillRevision}`} alt="" />
-                )}
-              </Still>
-              <About>
-                <div>
-                  {renaming === production.id ? (
-                    <input
-                      aria-label="Name of the production"
-                      defaultValue={production.name}
-                      maxLength={120}
-                      autoFocus
-                      onFocus={(event) => event.target.select()}
-                      onBlur={(event) => rename(production, event.target.value)}
-                      onKeyDown={(event) => {
-                        if (event.key === 'Enter') event.currentTarget.blur();
-                        if (event.key === 'Escape') setRenaming(null);
-                      }}
-                    />
-                  ) : (
-                    <strong title={production.name}>{production.name}</strong>
-                  )}
-                  <small>
-                    {production.format.width}×{production.format.height} · {production.format.rate} fr/s ·{' '}
-                    {formatTimecode(production.format.length, production.format.rate)}
-                  </small>
-                </div>
-                <IconButton label={`Rename ${production.name}`} $tone="quiet" onPress={() => setRenaming(production.id)}>
-                  <Pencil size={14} />
-                </IconButton>
-                <IconButton
-                  label={`Duplicate ${production.name}`}
-                  $tone="quiet"
-                  onPress={() => void attempt(() => api('/api/productions', { method: 'POST', json: { duplicate: production.id } }))}
-                >
-                  <Copy size={14} />
-                </IconButton>
-                <IconButton label={`Delete ${production.name}`} $tone="quiet" onPress={() => void remove(production)}>
-                  <Trash2 size={14} />
-                </IconButton>
-              </About>
-            </Card>
-          ))}
+          {list.map((production) =>
+            production.format ? (
+              <ProductionCard
+                key={production.id}
+                production={production}
+                format={production.format}
+                isRenaming={renaming === production.id}
+                onRename={(name) => (name === null ? setRenaming(production.id) : rename(production, name))}
+                onKeepName={() => setRenaming(null)}
+                onDuplicate={() => void attempt(() => api('/api/productions', { method: 'POST', json: { duplicate: production.id } }))}
+                onDelete={() => void remove(production)}
+              />
+            ) : (
+              <UnreadableCard key={production.id} production={production} onDelete={() => void remove(production)} />
+            ),
+          )}
         </Wall>
       )}
       {deleted ? (
         <Toast role="status">
-          “{deleted.name}” is off the desk.
+          “{deleted.name}” is in the bin.
           <Button onPress={() => void restore(deleted)}>Bring it back</Button>
           <Button $tone="quiet" onPress={() => setDeleted(null)}>
             Close

@@ -85,7 +85,11 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
       onOrdered();
       void startRun(render.id);
     });
-  const still = () => attempt('still', () => saveStill(documents.store.getState().production, frame, raster, settings));
+  const still = () =>
+    attempt('still', async () => {
+      await autosave.flush();
+      await saveStill(documents.store.getState().production, frame, raster, settings);
+    });
 
   return (
     <>

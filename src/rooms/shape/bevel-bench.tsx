@@ -1,6 +1,6 @@
 'use client';
 
-import { bevelSchema, MAX_PROFILE_POINTS, type Bevel, type Shell } from '@/core/production/mark';
+import { bevelSchema, MAX_PROFILE_POINTS, type Bevel, type Shell } from '@/core/production/shell';
 import { fieldMeta } from '@/core/schema/fields';
 import { PROFILE_KINDS } from '@/core/solid/profile';
 import { Choices, Heading, Tick } from '@/parts/controls';

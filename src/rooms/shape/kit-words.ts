@@ -1,11 +1,31 @@
-import { bevelSchema, fadeSchema, shellSchema, skinSchema, type Mark } from '@/core/production/mark';
+import { skinSchema, type Mark } from '@/core/production/mark';
+import { bevelSchema, fadeSchema, shellKind, shellSchema } from '@/core/production/shell';
 import type { Kit } from '@/core/production/kits';
-import { surfaceSchema } from '@/core/production/materials';
+import { surfaceKind } from '@/core/production/surface';
 import { wordsSchema } from '@/core/production/words';
 import { fieldMeta } from '@/core/schema/fields';
 
-const SHAPES = [shellSchema.shape, bevelSchema.shape, fadeSchema.shape, surfaceSchema.shape, skinSchema.shape, wordsSchema.shape];
-const WORDS: Record<string, string> = { order: 'order of the shells', shells: '', surfaces: '', skin: 'inflate', layout: '', on: 'on' };
+const SHAPES = [
+  shellSchema.shape,
+  bevelSchema.shape,
+  fadeSchema.shape,
+  surfaceKind.channels.shape,
+  shellKind.channels.shape,
+  skinSchema.shape,
+  wordsSchema.shape,
+];
+const WORDS: Record<string, string> = {
+  order: 'order of the shells',
+  shells: '',
+  surfaces: '',
+  channels: '',
+  settings: '',
+  rest: '',
+  keys: 'keys',
+  skin: 'inflate',
+  layout: '',
+  on: 'on',
+};
 
 function wordOf(name: string): string {
   if (name in WORDS) return WORDS[name] as string;

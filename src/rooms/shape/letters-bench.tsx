@@ -1,18 +1,27 @@
 'use client';
 
 import { changeRange, hasRuns, styleAt, type RunStyle } from '@/core/production/edits/run-edits';
+import { numberMeta } from '@/core/production/owners/owners';
 import { fontKey } from '@/core/outline/font-ref';
-import type { Mark, Shell } from '@/core/production/mark';
-import { MATERIAL_KINDS, MATERIALS, surfaceOf } from '@/core/production/materials';
-import { runSchema, type Words } from '@/core/production/words';
+import type { Mark } from '@/core/production/mark';
+import { MATERIAL_KINDS, MATERIALS } from '@/core/production/materials';
+import { surfaceOf } from '@/core/production/surface';
+import { runKind, runSchema, type Words } from '@/core/production/words';
 import { Button, Heading, Pick } from '@/parts/controls';
-import { ColourField } from '@/parts/fields/colour-field';
+import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
+import { ChannelField } from '../shared/channel-field';
 import { Hint } from '../shared/panes';
 import { useView } from '../shared/workspace';
 import type { FontChoice } from './use-fonts';
 
-const NUMBERS = ['size', 'rise', 'x', 'y', 'z', 'pan', 'tilt', 'roll'] as const;
+const NUMBERS = ['size', 'rise'] as const;
+const PLACES = Object.keys(runKind.channels.shape) as (keyof RunStyle['channels'])[];
+
+/** Where letters stand that are no run of their own yet. */
+function PlaceField({ name, value, onChange }: { name: string; value: number; onChange: (value: number, gesture: string) => void }) {
+  return <NumberField meta={numberMeta({ kind: runKind }, name)} value={value} onChange={onChange} />;
+}
 
 /** What the letters selected in the words have for themselves: font, size, place, turn and material. */
 export function LettersBench({
@@ -36,7 +45,9 @@ export function LettersBench({
   const put = (recipe: (style: RunStyle) => RunStyle, gesture: string | null = null) =>
     change((w) => void (w.runs = changeRange(w.runs, from, to, recipe)), gesture);
   const own = style.font ? fontKey(style.font) : 'same';
-  const surface = style.surface ?? (mark.shells[0] as Shell).surfaces.face;
+  // Letters that are a run of their own have channels of their own; others get them as soon as they are moved.
+  const run = words.runs.find((each) => each.from === from && each.to === to);
+  const path = run && `marks/${mark.id}/body/runs/${run.id}`;
   return (
     <>
       <Heading>Letters “{words.text.slice(from, to).replace(/\n/g, ' ')}”</Heading>
@@ -61,19 +72,27 @@ export function LettersBench({
         values={style}
         onChange={(name, value, gesture) => put((s) => ({ ...s, [name]: value }), gesture)}
       />
+      {PLACES.map((name) =>
+        path ? (
+          <ChannelField key={name} owner={path} name={name} />
+        ) : (
+          <PlaceField
+            key={name}
+            name={name}
+            value={style.channels[name].rest}
+            onChange={(value, gesture) =>
+              put((s) => ({ ...s, channels: { ...s.channels, [name]: { ...s.channels[name], rest: value } } }), gesture)
+            }
+          />
+        ),
+      )}
       <Pick
         label="Material"
-        value={style.surface?.material ?? 'same'}
+        value={style.surface?.settings.material ?? 'same'}
         onChange={(id) => put(({ surface: _surface, ...rest }) => (id === 'same' ? rest : { ...rest, surface: surfaceOf(id) }))}
         options={[{ id: 'same', label: 'as the shell' }, ...MATERIAL_KINDS.map((id) => ({ id, label: MATERIALS[id].label }))]}
       />
-      {style.surface ? (
-        <ColourField
-          label="Colour"
-          value={surface.colour}
-          onChange={(colour, gesture) => put((s) => ({ ...s, surface: { ...surface, colour } }), gesture)}
-        />
-      ) : null}
+      {path && run?.surface ? <ChannelField owner={`${path}/surface`} name="colour" /> : null}
       {hasRuns(words.runs, from, to) ? (
         <Button $tone="quiet" onPress={() => put(() => styleAt([], 0))}>
           As the rest of the words

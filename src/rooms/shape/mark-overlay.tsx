@@ -2,12 +2,16 @@
 
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { styled } from 'styled-components';
-import { markPose } from '@/core/frame/mark-pose';
+import { runPlacesAt } from '@/core/frame/run-places';
+import { isShown, markPose } from '@/core/frame/mark-pose';
 import { onPlane, projected, rayThrough } from '@/core/optics/project';
+import { lettersAt } from '@/core/outline/text-layout';
 import type { Mark } from '@/core/production/mark';
+import { depthsOf } from '@/core/production/shell';
 import { multiply, transformPoint, translation } from '@/core/space/matrix';
 import { useFrameState } from '../shared/use-frame-state';
-import { useView, useWorkspace } from '../shared/workspace';
+import { useSceneFrame } from '../shared/seen';
+import { useProduction, useView, useWorkspace } from '../shared/workspace';
 import { LetterMarks } from './letter-marks';
 
 const Drawing = styled.svg`
@@ -38,21 +42,22 @@ const Drawing = styled.svg`
 export function MarkOverlay({ mark }: { mark: Mark }) {
   const { view } = useWorkspace();
   const { camera } = useFrameState();
-  const { cut, facts, frame, playing, cutShown } = useView((s) => ({
+  const production = useProduction((p) => p);
+  const frame = useSceneFrame();
+  const { cut, facts, playing, cutShown } = useView((s) => ({
     cut: s.cut,
     facts: s.facts[mark.id],
-    frame: s.playhead,
     playing: s.playing,
     cutShown: s.cutShown,
   }));
   const drawing = useRef<SVGSVGElement>(null);
   const held = useRef<'place' | 'turn' | null>(null);
   const bounds = facts?.bounds;
-  if (!bounds || playing || !mark.shown) return null;
+  if (!bounds || playing || !isShown(production, mark, frame)) return null;
 
   // The line lies a little before the face, so that it is seen from where the face is seen.
-  const pose = markPose(mark, frame, bounds);
-  const face = Math.max(...mark.shells.map((shell) => shell.to));
+  const pose = markPose(production, mark, frame, bounds);
+  const face = Math.max(...mark.shells.map((shell) => depthsOf(shell).to));
   const depth = Math.max(face, bounds.max[2]);
   const place = (x: number, y: number) => projected(camera, transformPoint(multiply(pose, translation(0, 0, depth)), [x, y, 0]));
   const percent = (p: [number, number] | null) => (p ? ([(p[0] + 1) * 50, (1 - p[1]) * 50] as const) : null);
@@ -130,7 +135,14 @@ export function MarkOverlay({ mark }: { mark: Mark }) {
   return (
     <Drawing ref={drawing} role="group" aria-label="Cut and letters of the mark">
       {mark.body.kind === 'words' ? (
-        <LetterMarks mark={mark} words={mark.body} pose={pose} depth={face} camera={camera} letters={facts?.letters ?? []} />
+        <LetterMarks
+          mark={mark}
+          words={mark.body}
+          pose={pose}
+          depth={face}
+          camera={camera}
+          letters={lettersAt(facts?.letters ?? [], runPlacesAt(production, mark, frame))}
+        />
       ) : null}
       {cutShown && from && to && point && handle ? (
         <>

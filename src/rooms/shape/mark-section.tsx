@@ -2,44 +2,57 @@
 
 import { useEffect, useState } from 'react';
 import { changeShell, listByDepth } from '@/core/production/edits/shell-edits';
-import type { Mark, Shell } from '@/core/production/mark';
+import { withValue } from '@/core/motion/edit-channel';
+import type { Mark } from '@/core/production/mark';
+import { numberMeta } from '@/core/production/owners/owners';
+import { resolverOf } from '@/core/production/resolver';
+import { bevelSchema, shellKind, shellSchema, type Shell } from '@/core/production/shell';
 import { hueFor, UNITS, type Production } from '@/core/production/production';
-import { bevelSchema, shellSchema } from '@/core/production/mark';
 import { fieldMeta, type FieldMeta } from '@/core/schema/fields';
 import { readNumber } from '@/parts/fields/arithmetic';
 import { LinePick } from '@/parts/controls';
 import { SectionView, type SectionPart } from '@/parts/section-view/section-view';
 import type { ShellLoop } from '@/workers/picture-messages';
 import { Hint, PaneTitle } from '../shared/panes';
+import { useSceneFrame } from '../shared/seen';
 import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
 
 const shape = shellSchema.shape;
 const META: Record<Exclude<SectionPart, 'place'>, FieldMeta> = {
-  from: fieldMeta(shape, 'from'),
-  to: fieldMeta(shape, 'to'),
+  from: numberMeta({ kind: shellKind }, 'from'),
+  to: numberMeta({ kind: shellKind }, 'to'),
   offset: fieldMeta(shape, 'offset'),
   bevelSize: fieldMeta(bevelSchema.shape, 'size'),
   bevelHeight: fieldMeta(bevelSchema.shape, 'height'),
 };
 
-/** Puts a value of the section, in metres, into a shell, within its bounds. */
-function putPart(shell: Shell, part: SectionPart, metres: number): void {
+interface Depths {
+  from: number;
+  to: number;
+}
+
+/** Puts a value of the section, in metres, into a shell, within its bounds; depths that are keyed get a key at the frame. */
+function putPart(shell: Shell, now: Depths, part: SectionPart, metres: number, frame: number): void {
+  const depth = (name: keyof Depths, value: number) => (shell.channels[name] = withValue(shell.channels[name], frame, value));
   if (part === 'place') {
-    const depth = shell.to - shell.from;
-    shell.to = Math.max(META.to.min + depth, Math.min(META.to.max, metres));
-    shell.from = shell.to - depth;
+    const thickness = now.to - now.from;
+    const to = Math.max(META.to.min + thickness, Math.min(META.to.max, metres));
+    depth('to', to);
+    depth('from', to - thickness);
     return;
   }
   const { min, max, unit } = META[part];
   const value = Math.max(min, Math.min(max, unit === 'mm' ? metres * 1000 : metres));
   if (part === 'bevelSize') shell.front.size = value;
   else if (part === 'bevelHeight') shell.front.height = value;
-  else shell[part] = value;
+  else if (part === 'offset') shell.offset = value;
+  else depth(part, value);
 }
 
-function putInSection(draft: Production, markId: string, shellId: string, part: SectionPart, metres: number): void {
-  changeShell(draft, markId, shellId, (shell) => putPart(shell, part, metres));
-  if (part === 'place') listByDepth(draft, markId, shellId);
+/** The depths that a shell stands between at a frame. */
+function depthsAt(production: Production, markId: string, shell: Shell, frame: number): Depths {
+  const { from, to } = resolverOf(production).of(`marks/${markId}/shells/${shell.id}`, shell.channels);
+  return { from: from.at(frame), to: to.at(frame) };
 }
 
 /** Cuts the mark anew whenever it or the cut has changed; the last section stays while the next one is on its way. */
@@ -50,9 +63,13 @@ function useSection(mark: Mark): ShellLoop[] {
   const [loops, setLoops] = useState<ShellLoop[]>([]);
   useEffect(() => {
     let stale = false;
-    picture?.section(mark.id, cut).then((next) => {
-      if (!stale) setLoops(next);
-    });
+    picture?.section(mark.id, cut).then(
+      (next) => {
+        if (!stale) setLoops(next);
+      },
+      // The picture is being started again: it is asked anew then.
+      () => undefined,
+    );
     return () => {
       stale = true;
     };
@@ -69,12 +86,22 @@ export function MarkSection({ mark }: { mark: Mark }) {
   const { view } = useWorkspace();
   const edit = useEdit();
   const { cut, shellId } = useView((s) => ({ cut: s.cut, shellId: s.shellId }));
-  const units = useProduction((p) => p.units);
+  const production = useProduction((p) => p);
+  const { units } = production;
+  const frame = useSceneFrame();
   const loops = useSection(mark);
   const selected = mark.shells.find((shell) => shell.id === shellId) ?? mark.shells[0];
-  const put = (change: Partial<typeof cut>) => view.setState({ cut: { ...cut, ...change } });
+  const cutAt = (change: Partial<typeof cut>) => view.setState({ cut: { ...cut, ...change } });
+  const put = (part: SectionPart, metres: number, gesture: string) => {
+    if (!selected) return;
+    const now = depthsAt(production, mark.id, selected, frame);
+    edit((draft) => {
+      changeShell(draft, mark.id, selected.id, (shell) => putPart(shell, now, part, metres, frame));
+      if (part === 'place') listByDepth(draft, mark.id, selected.id);
+    }, gesture);
+  };
   const number = (meta: FieldMeta, name: 'x' | 'y' | 'angleDeg') => (
-    <CutField meta={meta} value={cut[name]} onChange={(value) => put({ [name]: value })} />
+    <CutField meta={meta} value={cut[name]} onChange={(value) => cutAt({ [name]: value })} />
   );
   return (
     <>
@@ -97,8 +124,7 @@ export function MarkSection({ mark }: { mark: Mark }) {
           id: shell.id,
           name: shell.name,
           hue: hueFor(i),
-          from: shell.from,
-          to: shell.to,
+          ...depthsAt(production, mark.id, shell, frame),
           offset: shell.offset / 1000,
           bevelSize: shell.front.profile === 'none' ? 0 : shell.front.size / 1000,
           bevelHeight: shell.front.profile === 'none' ? 0 : shell.front.height / 1000,
@@ -107,7 +133,7 @@ export function MarkSection({ mark }: { mark: Mark }) {
         loops={loops}
         selected={selected?.id ?? null}
         onSelect={(id) => view.setState({ shellId: id })}
-        onChange={(part, metres, gesture) => selected && edit((draft) => putInSection(draft, mark.id, selected.id, part, metres), gesture)}
+        onChange={put}
       />
     </>
   );

@@ -19,12 +19,13 @@ import { useDrawing } from './use-drawing';
 export function OutlineBench({ mark, outline }: { mark: Mark; outline: Outline }) {
   const { view } = useWorkspace();
   const edit = useEdit();
-  const marks = useProduction((p) => p.marks);
+  const production = useProduction((p) => p);
+  const { marks } = production;
   const { also, facts, frame } = useView((s) => ({ also: s.also, facts: s.facts, frame: s.playhead }));
   const [apart, setApart] = useState<string | null>(null);
   const together = marks.filter(({ id, body }) => body.kind === 'outline' && (id === mark.id || also.includes(id)));
   const unite = () => {
-    const poses = together.map((each) => markPose(each, frame, facts[each.id]?.bounds));
+    const poses = together.map((each) => markPose(production, each, frame, facts[each.id]?.bounds));
     const why = cannotUnite(poses);
     setApart(why);
     if (why) return;

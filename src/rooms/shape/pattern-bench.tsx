@@ -8,7 +8,7 @@ import { patternCount, patternSchema, type Pattern } from '@/core/production/pat
 import { Button, Choices, Row } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { Fold } from '@/parts/fold';
-import { useEdit, useView, useWorkspace } from '../shared/workspace';
+import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
 
 type Numbers = 'count' | 'rows' | 'across' | 'up' | 'toward' | 'radius' | 'pan' | 'roll';
 const FIELDS: Record<Pattern['kind'], readonly Numbers[]> = {
@@ -22,6 +22,7 @@ const FIELDS: Record<Pattern['kind'], readonly Numbers[]> = {
 export function PatternBench({ mark }: { mark: Mark }) {
   const { view } = useWorkspace();
   const edit = useEdit();
+  const production = useProduction((p) => p);
   const { facts, frame } = useView((s) => ({ facts: s.facts, frame: s.playhead }));
   const { pattern } = mark;
   const change = (recipe: (found: Mark) => void, gesture: string | null = null) =>
@@ -32,7 +33,7 @@ export function PatternBench({ mark }: { mark: Mark }) {
     edit((draft) => {
       const made = [...copies]
         .reverse()
-        .map((copy) => releaseCopy(draft, mark.id, copy, markPose(mark, frame, bounds), pivotOf(mark, bounds)));
+        .map((copy) => releaseCopy(draft, mark.id, copy, markPose(production, mark, frame, bounds), pivotOf(mark, bounds)));
       const [last] = made.slice(-1);
       if (last) view.setState({ selection: { kind: 'mark', id: last }, pick: null });
     });

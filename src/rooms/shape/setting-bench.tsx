@@ -56,7 +56,7 @@ export function SettingBench({
             values={setting}
             onChange={(name, value, gesture) => change((w) => void (w.setting[name as 'radius' | 'start'] = value), gesture)}
           />
-          <ChannelField group={`mark/${mark.id}`} name="travel" />
+          <ChannelField owner={`marks/${mark.id}`} name="travel" />
         </>
       )}
     </Fold>

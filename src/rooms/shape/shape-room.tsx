@@ -16,7 +16,7 @@ import { Band, Bench, Column, Hint, RoomBody, Trouble } from '../shared/panes';
 import { PlacementBench } from '../shared/placement-bench';
 import { ScrubStrip } from '../shared/scrub-strip';
 import { useSeenCamera } from '../shared/seen';
-import { SetBench } from '../shared/set-bench';
+import { OwnerBench } from '../shared/owner-bench';
 import { SetPlan } from '../shared/set-plan';
 import { TransportBar } from '../shared/transport-bar';
 import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
@@ -159,8 +159,8 @@ function ShapeBenches() {
   const camera = (selection?.kind === 'camera' ? production.cameras.find(({ id }) => id === selection.id) : undefined) ?? seen;
   return (
     <Bench $width={472} aria-label="Bench">
-      {selection?.kind === 'set' ? (
-        <SetBench part={selection.id} />
+      {selection?.kind === 'owner' ? (
+        <OwnerBench path={selection.id} />
       ) : selection?.kind === 'camera' && camera ? (
         <CameraBench camera={camera} />
       ) : (

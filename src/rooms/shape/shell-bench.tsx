@@ -2,12 +2,16 @@
 
 import { styled } from 'styled-components';
 import { changeShell } from '@/core/production/edits/shell-edits';
-import { fadeSchema, JOINS, shellSchema, type Mark, type Shell } from '@/core/production/mark';
+import type { Mark } from '@/core/production/mark';
+import { fadeSchema, JOINS, shellSchema, type Shell } from '@/core/production/shell';
+import { cleanText } from '@/core/schema/text';
 import { fieldMeta } from '@/core/schema/fields';
 import { Choices } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { Fold } from '@/parts/fold';
+import type { Value } from '@/core/motion/channel';
+import { ChannelField } from '../shared/channel-field';
 import { useEdit } from '../shared/workspace';
 import { BevelBench } from './bevel-bench';
 import { useShell } from './shell-list';
@@ -31,13 +35,21 @@ const Name = styled.input`
     background: var(--well);
   }
 `;
+/** A depth of a shell. At rest a plane that is moved past the other pushes it along. */
+function ShellDepth({ mark, shell, name }: { mark: Mark; shell: Shell; name: 'from' | 'to' }) {
+  const edit = useEdit();
+  const push = (value: Value, gesture: string | null) =>
+    edit((draft) => changeShell(draft, mark.id, shell.id, (found) => void (found.channels[name].rest = value as number)), gesture);
+  return <ChannelField owner={`marks/${mark.id}/shells/${shell.id}`} name={name} onRest={push} />;
+}
+
 /** One shell of a mark: its depths, outline and bevels, and what its regions are made of. */
 export function ShellBench({ mark }: { mark: Mark }) {
   const edit = useEdit();
   const shell = useShell(mark);
   const change = (recipe: (shell: Shell) => void, gesture: string | null = null) =>
     edit((draft) => changeShell(draft, mark.id, shell.id, recipe), gesture);
-  const number = (name: 'offset' | 'from' | 'to' | 'rim' | 'wall') => (
+  const number = (name: 'offset' | 'rim' | 'wall') => (
     <NumberField
       meta={fieldMeta(shellSchema.shape, name)}
       value={shell[name]}
@@ -52,10 +64,10 @@ export function ShellBench({ mark }: { mark: Mark }) {
         aria-label="Name of the shell"
         value={shell.name}
         maxLength={40}
-        onChange={(event) => change((s) => void (s.name = event.target.value), `shell-name-${shell.id}`)}
+        onChange={(event) => change((s) => void (s.name = cleanText(event.target.value, 40)), `shell-name-${shell.id}`)}
       />
-      {swept ? number('to') : null}
-      {swept ? number('from') : null}
+      {swept ? <ShellDepth mark={mark} shell={shell} name="to" /> : null}
+      {swept ? <ShellDepth mark={mark} shell={shell} name="from" /> : null}
       {number('offset')}
       {swept && shell.offset > 0 ? (
         <Choices
@@ -73,7 +85,7 @@ export function ShellBench({ mark }: { mark: Mark }) {
           <BevelBench shell={shell} end="back" change={change} />
         </>
       ) : null}
-      <SurfaceBench key={shell.id} shell={shell} change={change} />
+      <SurfaceBench key={shell.id} mark={mark} shell={shell} change={change} />
       <Fold
         title="Fade across the mark"
         note={fade.start < 1 || fade.end < 1 ? `${Math.round(fade.start * 100)} to ${Math.round(fade.end * 100)} %` : ''}

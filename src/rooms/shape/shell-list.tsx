@@ -4,13 +4,17 @@ import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Plus, Trash2 } from 'lucide-reac
 import { styled } from 'styled-components';
 import { markInSamePlane, partFromMark } from '@/core/frame/shared-mark-planes';
 import { changeMark } from '@/core/production/edits/mark-edits';
-import { addShell, changeShell, duplicateShell, moveShell, removeShell } from '@/core/production/edits/shell-edits';
-import { MAX_SHELLS, type Mark, type Shell } from '@/core/production/mark';
+import { addShell, duplicateShell, moveShell, removeShell } from '@/core/production/edits/shell-edits';
+import type { Mark } from '@/core/production/mark';
+import { MAX_SHELLS, type Shell } from '@/core/production/shell';
+import { setChannelValue } from '@/core/production/edits/channel-edits';
+import { resolverOf } from '@/core/production/resolver';
 import { MATERIALS } from '@/core/production/materials';
 import { partPlanes, sharedPlanes } from '@/core/production/planes';
 import { hueFor } from '@/core/production/production';
 import { Button, Heading, IconButton } from '@/parts/controls';
 import { hueColour } from '@/parts/theme';
+import { useSceneFrame } from '../shared/seen';
 import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
 
 const List = styled.ul`
@@ -66,7 +70,7 @@ const Notice = styled.div`
 
 const note = (shell: Shell) =>
   `${shell.offset > 0 ? '+' : ''}${Math.round(shell.offset)} ` +
-  `${MATERIALS[shell.surfaces.face.material].label.split(' ').at(-1)?.toLowerCase()}`;
+  `${MATERIALS[shell.surfaces.face.settings.material].label.split(' ').at(-1)?.toLowerCase()}`;
 
 /** The shell that is on the bench: the one chosen, else the first. */
 export function useShell(mark: Mark): Shell {
@@ -83,7 +87,10 @@ export function ShellList({ mark }: { mark: Mark }) {
   const choose = (id: string | null) => id && view.setState({ shellId: id });
   const [shared] = sharedPlanes(mark);
   const production = useProduction((p) => p);
-  const { facts, frame } = useView((s) => ({ facts: s.facts, frame: s.playhead }));
+  const facts = useView((s) => s.facts);
+  const frame = useSceneFrame();
+  const pathOf = (shell: Shell) => `marks/${mark.id}/shells/${shell.id}`;
+  const isOn = (shell: Shell) => resolverOf(production).at(pathOf(shell), 'on', frame) === true;
   const beside = markInSamePlane(production, mark.id, frame, (id) => facts[id]?.bounds);
   const full = mark.shells.length >= MAX_SHELLS;
   return (
@@ -96,23 +103,17 @@ export function ShellList({ mark }: { mark: Mark }) {
               type="button"
               aria-current={shell === chosen}
               onClick={() => choose(shell.id)}
-              style={{ opacity: shell.shown ? 1 : 0.5 }}
+              style={{ opacity: isOn(shell) ? 1 : 0.5 }}
             >
               <span>{shell.name}</span>
               <small>{note(shell)}</small>
             </button>
             <IconButton
-              label={shell.shown ? `Hide shell ${shell.name}` : `Show shell ${shell.name}`}
+              label={isOn(shell) ? `Hide shell ${shell.name}` : `Show shell ${shell.name}`}
               $tone="quiet"
-              onPress={() =>
-                edit((draft) =>
-                  changeShell(draft, mark.id, shell.id, (found) => {
-                    found.shown = !found.shown;
-                  }),
-                )
-              }
+              onPress={() => edit((draft) => setChannelValue(draft, { owner: pathOf(shell), name: 'on' }, frame, !isOn(shell)))}
             >
-              {shell.shown ? <Eye size={13} /> : <EyeOff size={13} />}
+              {isOn(shell) ? <Eye size={13} /> : <EyeOff size={13} />}
             </IconButton>
           </Entry>
         ))}
@@ -127,7 +128,9 @@ export function ShellList({ mark }: { mark: Mark }) {
         <Notice role="status">
           The face lies in one plane with that of {beside.name}, and would flicker where they overlap.
           <Button
-            onPress={() => edit((draft) => changeMark(draft, mark.id, (found) => partFromMark(found, frame, facts[mark.id]?.bounds)))}
+            onPress={() =>
+              edit((draft) => changeMark(draft, mark.id, (found) => partFromMark(draft, found, frame, facts[mark.id]?.bounds)))
+            }
           >
             Move it forward by 1 mm
           </Button>

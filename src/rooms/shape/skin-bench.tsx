@@ -20,7 +20,7 @@ export function SkinBench({ mark }: { mark: Mark }) {
       </Tick>
       {mark.skin.on ? (
         <>
-          <ChannelField group={`mark/${mark.id}`} name="inflate" />
+          <ChannelField owner={`marks/${mark.id}`} name="inflate" />
           <SchemaFields
             shape={skinSchema.shape}
             names={['spread', 'lid', 'box']}

@@ -22,7 +22,8 @@ export function SplitBench({ mark, words }: { mark: Mark; words: Words }) {
   const { view, picture } = useWorkspace();
   const edit = useEdit();
   const [trouble, setTrouble] = useState<string | null>(null);
-  const marks = useProduction((p) => p.marks);
+  const production = useProduction((p) => p);
+  const { marks } = production;
   const { also, facts, frame } = useView((s) => ({ also: s.also, facts: s.facts, frame: s.playhead }));
   const gathered = marks.filter(({ id, body }) => body.kind === 'words' && (id === mark.id || also.includes(id)));
   const split = (by: SplitBy) =>
@@ -34,12 +35,12 @@ export function SplitBench({ mark, words }: { mark: Mark; words: Words }) {
     setTrouble(null);
     const joined = joinedWords(gathered.map(({ body }) => body as Words));
     if (!joined) return setTrouble('Together these words are longer than one mark can be.');
-    const letters = await picture?.letters({ ...joined.words, runs: [] });
+    const letters = await picture?.letters({ ...joined.words, runs: [] }).catch(() => null);
     if (!letters) return setTrouble('The font of these words is not here any more. Choose another one first.');
     edit((draft) => {
       gatherWords(draft, {
         ids: gathered.map(({ id }) => id),
-        poses: gathered.map((each) => markPose(each, frame, facts[each.id]?.bounds)),
+        poses: gathered.map((each) => markPose(production, each, frame, facts[each.id]?.bounds)),
         letters: gathered.map(({ id }) => facts[id]?.letters ?? []),
         joined: letters,
       });

@@ -2,13 +2,13 @@
 
 import { useState } from 'react';
 import { styled } from 'styled-components';
-import { MATERIAL_KINDS, MATERIALS, surfaceOf, surfaceSchema, type Surface } from '@/core/production/materials';
-import type { Shell } from '@/core/production/mark';
-import { fieldMeta } from '@/core/schema/fields';
+import { MATERIAL_KINDS, MATERIALS } from '@/core/production/materials';
+import type { Mark } from '@/core/production/mark';
+import type { Shell } from '@/core/production/shell';
+import { restOf, surfaceOf, type Surface } from '@/core/production/surface';
 import { REGIONS, type Region } from '@/core/solid/mesh';
 import { Button, Heading, Pick } from '@/parts/controls';
-import { ColourField } from '@/parts/fields/colour-field';
-import { NumberField } from '@/parts/fields/number-field';
+import { ChannelField } from '../shared/channel-field';
 
 const Swatches = styled.div`
   display: grid;
@@ -32,7 +32,8 @@ const Swatch = styled.button<{ $on: boolean }>`
 `;
 
 /** A hint of how a surface looks, for its swatch. */
-function swatchPicture({ material, colour, roughness }: Surface): string {
+function swatchPicture(surface: Surface): string {
+  const { material, colour, roughness } = restOf(surface);
   const { metalness, glow } = MATERIALS[material];
   if (glow > 0) return colour;
   if (metalness === 0)
@@ -47,21 +48,10 @@ function swatchPicture({ material, colour, roughness }: Surface): string {
 type Change = (recipe: (shell: Shell) => void, gesture?: string | null) => void;
 
 /** What the regions of a shell are made of. */
-export function SurfaceBench({ shell, change }: { shell: Shell; change: Change }) {
+export function SurfaceBench({ mark, shell, change }: { mark: Mark; shell: Shell; change: Change }) {
   const [region, setRegion] = useState<Region>('face');
   const surface = shell.surfaces[region];
-  const dress = (next: Partial<Surface>, gesture: string | null = null) =>
-    change((s) => void Object.assign(s.surfaces[region], next), gesture);
-  const number = (name: 'roughness' | 'opacity', rest?: number) => {
-    const meta = fieldMeta(surfaceSchema.shape, name);
-    return (
-      <NumberField
-        meta={{ ...meta, rest: rest ?? meta.rest }}
-        value={surface[name]}
-        onChange={(value, gesture) => dress({ [name]: value }, gesture)}
-      />
-    );
-  };
+  const path = `marks/${mark.id}/shells/${shell.id}/surfaces/${region}`;
   return (
     <>
       <Heading>Surfaces</Heading>
@@ -82,15 +72,15 @@ export function SurfaceBench({ shell, change }: { shell: Shell; change: Change }
       </Swatches>
       <Pick
         label="Material"
-        value={surface.material}
+        value={surface.settings.material}
         onChange={(material) => change((s) => void (s.surfaces[region] = surfaceOf(material)))}
         options={MATERIAL_KINDS.map((id) => ({ id, label: MATERIALS[id].label }))}
       />
-      <ColourField label="Colour" value={surface.colour} onChange={(colour, gesture) => dress({ colour }, gesture)} />
-      {number('roughness', MATERIALS[surface.material].roughness)}
-      {number('opacity')}
+      <ChannelField owner={path} name="colour" />
+      <ChannelField owner={path} name="roughness" rest={MATERIALS[surface.settings.material].roughness} />
+      <ChannelField owner={path} name="opacity" />
       <div style={{ marginTop: 6 }}>
-        <Button $tone="quiet" onPress={() => change((s) => REGIONS.forEach((id) => void (s.surfaces[id] = { ...surface })))}>
+        <Button $tone="quiet" onPress={() => change((s) => REGIONS.forEach((id) => void (s.surfaces[id] = structuredClone(surface))))}>
           Same on all regions
         </Button>
       </div>

@@ -3,8 +3,13 @@
 import { Eye, EyeOff } from 'lucide-react';
 import type { MouseEvent, ReactNode } from 'react';
 import { styled } from 'styled-components';
-import { changeMark } from '@/core/production/edits/mark-edits';
+import { isShown } from '@/core/frame/mark-pose';
+import { setChannelValue } from '@/core/production/edits/channel-edits';
+import { ownerAt } from '@/core/production/owners/owners';
+import type { Production } from '@/core/production/production';
+import { resolverOf } from '@/core/production/resolver';
 import { hueColour } from '@/parts/theme';
+import { useSceneFrame } from './seen';
 import { useEdit, useProduction, useView, useWorkspace } from './workspace';
 import type { Selection } from './view-store';
 
@@ -76,6 +81,9 @@ const Eyes = styled.button`
   }
 `;
 
+/** Lists of the production whose owners are found by the sheet alone. */
+const SHEET = ['set', 'lights', 'finish'] as const;
+
 function Line({
   selection,
   hue,
@@ -129,11 +137,22 @@ function Line({
   );
 }
 
+/** What stands around the marks, lights them and finishes the picture, as the sheet lists it. */
+function sheetOf(production: Production, frame: number): { path: string; label: string; isOn: boolean }[] {
+  const resolver = resolverOf(production);
+  return SHEET.flatMap((list) =>
+    production[list].map(({ id }) => {
+      const path = `${list}/${id}`;
+      return { path, label: ownerAt(production, path)?.label ?? '', isOn: resolver.at(path, 'on', frame) !== false };
+    }),
+  );
+}
+
 /** The list of what is in the production. */
 export function CallSheet({ children }: { children?: ReactNode }) {
-  const marks = useProduction((p) => p.marks);
-  const cameras = useProduction((p) => p.cameras);
-  const floorOn = useProduction((p) => p.set.floorOn);
+  const production = useProduction((p) => p);
+  const { marks, cameras } = production;
+  const frame = useSceneFrame();
   const edit = useEdit();
   return (
     <Sheet aria-label="Call sheet">
@@ -148,13 +167,9 @@ export function CallSheet({ children }: { children?: ReactNode }) {
           hue={mark.hue}
           name={mark.name}
           note={mark.body.kind}
-          hidden={!mark.shown}
+          hidden={!isShown(production, mark, frame)}
           onShow={() =>
-            edit((draft) =>
-              changeMark(draft, mark.id, (found) => {
-                found.shown = !found.shown;
-              }),
-            )
+            edit((draft) => setChannelValue(draft, { owner: `marks/${mark.id}`, name: 'on' }, frame, !isShown(production, mark, frame)))
           }
         />
       ))}
@@ -170,10 +185,9 @@ export function CallSheet({ children }: { children?: ReactNode }) {
         />
       ))}
       <Title>Set</Title>
-      <Line selection={{ kind: 'set', id: 'dome' }} hue={null} name="Dome" note="" />
-      <Line selection={{ kind: 'set', id: 'key' }} hue={null} name="Key light" note="" />
-      <Line selection={{ kind: 'set', id: 'floor' }} hue={null} name="Floor" note={floorOn ? 'shadow' : 'off'} />
-      <Line selection={{ kind: 'set', id: 'display' }} hue={null} name="Picture" note="" />
+      {sheetOf(production, frame).map(({ path, label, isOn }) => (
+        <Line key={path} selection={{ kind: 'owner', id: path }} hue={null} name={label} note={isOn ? '' : 'off'} />
+      ))}
     </Sheet>
   );
 }

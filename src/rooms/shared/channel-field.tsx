@@ -1,35 +1,75 @@
 'use client';
 
-import { channelMeta, findGroup, inDeliveredTime, type ChannelRef } from '@/core/production/channels';
-import { setChannelValue, toggleKey } from '@/core/production/edits/channel-edits';
+import { hexColour, type LinearColour } from '@/core/colour/transfer';
+import type { Channel, Value } from '@/core/motion/channel';
 import { keyAt } from '@/core/motion/edit-channel';
-import { valueAt } from '@/core/motion/evaluate-channel';
+import { setChannelValue, toggleKey } from '@/core/production/edits/channel-edits';
+import { channelMeta, inDeliveredTime, ownerAt, type ChannelRef } from '@/core/production/owners/owners';
+import { resolverOf } from '@/core/production/resolver';
+import { ColourField } from '@/parts/fields/colour-field';
+import type { Keyed } from '@/parts/fields/key-toggle';
 import { NumberField } from '@/parts/fields/number-field';
+import { SwitchField } from '@/parts/fields/switch-field';
 import { stepKey } from './transport';
 import { useSceneFrame } from './seen';
 import { useEdit, useProduction, useView, useWorkspace } from './workspace';
 
-/** A channel on the bench: its value at the playhead, and its key. */
-export function ChannelField({ group, name, label, digits }: ChannelRef & { label?: string; digits?: number }) {
+const keyedAt = (channel: Channel<Value>, frame: number): Keyed =>
+  channel.keys.length === 0 ? 'none' : keyAt(channel, frame) ? 'here' : 'keyed';
+
+interface ChannelFieldOptions {
+  label?: string;
+  digits?: number;
+  /** What a number is reset to, where that is not its default. */
+  rest?: number;
+  /** How its rest value is changed while it has no keys, where more hangs on it. */
+  onRest?: (value: Value, gesture: string | null) => void;
+}
+
+/** A channel on the bench, whatever it carries: its value at the playhead, and its key. */
+export function ChannelField({ owner, name, label, digits, rest, onRest }: ChannelRef & ChannelFieldOptions) {
   const workspace = useWorkspace();
   const edit = useEdit();
   const scene = useSceneFrame();
   const delivered = useView((state) => Math.round(state.playhead));
-  const frame = inDeliveredTime(group) ? delivered : scene;
-  const found = useProduction((production) => findGroup(production, group)?.channels[name]);
-  const holder = findGroup(workspace.documents.store.getState().production, group);
-  if (!found || !holder) return null;
+  const frame = inDeliveredTime(owner) ? delivered : scene;
+  // The channel tells when it changes; what stands around it does not matter here.
+  const channel = useProduction((production) => ownerAt(production, owner)?.channels[name]);
+  const { production } = workspace.documents.store.getState();
+  const holder = ownerAt(production, owner);
+  const value = resolverOf(production).at(owner, name, frame);
+  if (!channel || !holder || value === undefined) return null;
   const meta = channelMeta(holder, name);
-  const keyed = found.keys.length === 0 ? 'none' : keyAt(found, frame) ? 'here' : 'keyed';
-  return (
-    <NumberField
-      meta={digits === undefined ? meta : { ...meta, digits }}
-      label={label}
-      value={valueAt(found, frame)}
-      keyed={keyed}
-      onChange={(value, gesture) => edit((draft) => setChannelValue(draft, { group, name }, frame, value), gesture)}
-      onToggleKey={() => edit((draft) => toggleKey(draft, { group, name }, frame))}
-      onStepKey={(direction) => stepKey(workspace, direction)}
-    />
-  );
+  const put = (next: Value, gesture: string | null) =>
+    onRest && channel.keys.length === 0
+      ? onRest(next, gesture)
+      : edit((draft) => setChannelValue(draft, { owner, name }, frame, next), gesture);
+  const shared = {
+    label: label ?? meta.label,
+    keyed: keyedAt(channel, frame),
+    onToggleKey: () => edit((draft) => toggleKey(draft, { owner, name }, frame)),
+  };
+  switch (meta.of) {
+    case 'number':
+      return (
+        <NumberField
+          {...shared}
+          meta={{ ...meta, digits: digits ?? meta.digits, rest: rest ?? meta.rest }}
+          value={value as number}
+          onChange={put}
+          onStepKey={(direction) => stepKey(workspace, direction)}
+        />
+      );
+    case 'colour':
+      return <ColourField {...shared} value={hexColour(value as LinearColour)} onChange={put} />;
+    case 'switch':
+      return (
+        <SwitchField
+          {...shared}
+          name={`${holder.kind.label}: ${shared.label.toLowerCase()}`}
+          value={value as boolean}
+          onChange={(on) => put(on, null)}
+        />
+      );
+  }
 }

@@ -42,7 +42,7 @@ function removePicked(context: CommandContext): void {
     documents.edit((draft) => (selection.kind === 'shot' ? removeShot : removeCue)(draft, selection.id));
     view.setState({ selection: null });
   } else if (pick?.kind === 'station') {
-    documents.edit((draft) => removeStation(draft, pick.group, pick.frame));
+    documents.edit((draft) => removeStation(draft, pick.owner, pick.frame));
     view.setState({ pick: null });
   } else if (!pick) {
     onSelectedMark(context, (id) => {
@@ -126,6 +126,16 @@ export const COMMANDS: readonly Command[] = [
     id: 'close-loop',
     label: 'Close the loop',
     run: ({ workspace }) => workspace.documents.edit((draft) => closeTheLoop(draft, draft.format.length)),
+  },
+  { id: 'versions', label: 'Versions of this production', run: ({ workspace }) => workspace.view.setState({ versions: true }) },
+  {
+    id: 'save-file',
+    label: 'Save this production as a file',
+    run: ({ workspace }) =>
+      void workspace.autosave.flush().then(
+        () => location.assign(`/api/productions/${workspace.id}/file`),
+        () => undefined,
+      ),
   },
   { id: 'contact-sheet', label: 'Contact sheet of the shots', run: ({ workspace }) => workspace.view.setState({ contactSheet: true }) },
   {

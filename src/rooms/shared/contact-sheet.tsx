@@ -1,5 +1,6 @@
 'use client';
 
+import { carryFrames } from '@/core/production/carry';
 import { useEffect, useState } from 'react';
 import { Heading, Modal } from 'react-aria-components';
 import { styled } from 'styled-components';
@@ -145,7 +146,7 @@ export function ContactSheet() {
                 {shot?.name || `Shot ${i + 1}`}
                 <small>{production.cameras.find(({ id }) => id === cameraId)?.name}</small>
                 <small>{to - from} fr</small>
-                {i > 0 ? <small>{shot && shot.carry > 0 ? `carry ${shot.carry} fr` : 'cut'}</small> : null}
+                {i > 0 ? <small>{shot && carryFrames(shot) > 0 ? `carry ${carryFrames(shot)} fr` : 'cut'}</small> : null}
               </div>,
               ...(wanted[i] as number[]).map((frame, k) => (
                 <button

@@ -1,10 +1,12 @@
 import { focusDistanceOn } from '@/core/optics/focus';
 import { cameraPose, rigContext } from '@/core/frame/camera-pose';
-import { CARRIER_KINDS, carrierValues } from '@/core/rig/rig';
+import { NO_CONTEXT } from '@/core/rig/carrier';
+import { orbit } from '@/core/rig/carriers/orbit';
+import { carrierValues, type Carrier } from '@/core/rig/rig';
 import type { CarrierValues } from '@/core/rig/carrier';
 import { land } from '@/core/production/edits/camera-edits';
 import { markPose } from '@/core/frame/mark-pose';
-import type { Camera, Carrier } from '@/core/production/camera';
+import type { Camera } from '@/core/production/camera';
 import { sceneFrame, seenCamera } from './seen';
 import type { Workspace } from './workspace';
 
@@ -19,6 +21,9 @@ export interface FlightMove {
   dolly?: number;
   rollDeg?: number;
 }
+
+/** An orbit knows nothing but its own values. */
+export const STILL = { settings: {}, frame: 0, context: NO_CONTEXT };
 
 /** The carrier that landing writes to: the one chosen, else the first. */
 export function activeCarrier(camera: Camera, carrierId: string | null) {
@@ -47,11 +52,11 @@ function startValues(workspace: Workspace): CarrierValues {
   else {
     const distances = production.marks.flatMap((mark) => {
       const bounds = facts[mark.id]?.bounds;
-      return bounds ? [focusDistanceOn(pose, markPose(mark, playhead, bounds), bounds)] : [];
+      return bounds ? [focusDistanceOn(pose, markPose(production, mark, playhead, bounds), bounds)] : [];
     });
     radius = Math.min(...distances, 8);
   }
-  return CARRIER_KINDS.orbit.land(pose, { azimuth: 0, height: 0, roll: 0, radius: radius ?? 8 });
+  return orbit.land(pose, { azimuth: 0, height: 0, roll: 0, radius: radius ?? 8 }, STILL);
 }
 
 export function fly(workspace: Workspace, move: FlightMove): void {
@@ -63,14 +68,14 @@ export function fly(workspace: Workspace, move: FlightMove): void {
   values.roll = (from.roll ?? 0) + (move.rollDeg ?? 0);
   values.radius = Math.max(0.05, Math.min(500, (from.radius ?? 8) * (move.dolly ?? 1)));
   if (move.truck) {
-    const pose = CARRIER_KINDS.orbit.matrix(values);
+    const pose = orbit.matrix(values, STILL);
     const [right, up] = [move.truck[0] * values.radius, move.truck[1] * values.radius];
     const along = (i: number) => (pose[i] as number) * right + (pose[4 + i] as number) * up;
     values.pivotX = (values.pivotX ?? 0) + along(0);
     values.pivotY = (values.pivotY ?? 0) + along(1);
     values.pivotZ = (values.pivotZ ?? 0) + along(2);
   }
-  view.setState({ flight: { pose: CARRIER_KINDS.orbit.matrix(values), values }, playing: false });
+  view.setState({ flight: { pose: orbit.matrix(values, STILL), values }, playing: false });
 }
 
 /** Lands the camera where it is now (flown to or not): a station of the active carrier at the playhead. */
@@ -84,14 +89,15 @@ export function landHere(workspace: Workspace): void {
   const frame = sceneFrame(production, view.getState().playhead);
   const boundsOf = (id: string) => facts[id]?.bounds;
   const pose = flight?.pose ?? cameraPose(production, camera, frame, boundsOf);
-  const present = carrierValues(carrier, frame);
+  const context = rigContext(production, camera, boundsOf);
+  const present = carrierValues(carrier, frame, context);
   if (flight?.values.radius !== undefined && carrier.kind === 'orbit') present.radius = flight.values.radius;
-  documents.edit((draft) => land(draft, camera.id, carrier.id, frame, pose, present, rigContext(production, camera, boundsOf)));
+  documents.edit((draft) => land(draft, camera.id, carrier.id, frame, pose, present, context));
   view.setState({
     flight: null,
     playhead: Math.round(view.getState().playhead),
     playing: false,
-    pick: { kind: 'station', group: `carrier/${camera.id}/${carrier.id}`, frame },
+    pick: { kind: 'station', owner: `cameras/${camera.id}/carriers/${carrier.id}`, frame },
   });
 }
 

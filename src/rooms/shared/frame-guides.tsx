@@ -2,7 +2,7 @@
 
 import { polygonHull } from 'd3-polygon';
 import { cameraState } from '@/core/frame/camera-state';
-import { markPose } from '@/core/frame/mark-pose';
+import { isShown, markPose } from '@/core/frame/mark-pose';
 import { projected } from '@/core/optics/project';
 import { stationFrames } from '@/core/production/edits/move-edits';
 import { transformPoint } from '@/core/space/matrix';
@@ -66,8 +66,8 @@ export function Ghosts() {
         const state = cameraState(production, camera, at, (id) => facts[id]?.bounds);
         return production.marks.flatMap((mark) => {
           const box = facts[mark.id]?.bounds;
-          if (!mark.shown || !box) return [];
-          const pose = markPose(mark, at, box);
+          if (!box || !isShown(production, mark, at)) return [];
+          const pose = markPose(production, mark, at, box);
           const points = boxCorners(box).map((corner) => projected(state, transformPoint(pose, corner)));
           // A box that reaches behind the lens has no outline in the frame.
           if (points.some((p) => p === null)) return [];

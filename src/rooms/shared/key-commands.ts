@@ -1,4 +1,4 @@
-import { channelGroups } from '@/core/production/channels';
+import { ownerAt } from '@/core/production/owners/owners';
 import { copyKeys, pasteKeys, removeKeys, shiftKeys, type KeyRef } from '@/core/production/edits/key-edits';
 import { sceneFrame } from './seen';
 import type { Workspace } from './workspace';
@@ -9,8 +9,8 @@ export function selectedKeys({ view }: Pick<Workspace, 'view'>): KeyRef[] {
   if (keys.length > 0) return [...keys];
   if (!pick) return [];
   return pick.kind === 'station'
-    ? [{ group: pick.group, frame: pick.frame }]
-    : [pick.from, pick.to].map((frame) => ({ group: pick.group, frame }));
+    ? [{ owner: pick.owner, frame: pick.frame }]
+    : [pick.from, pick.to].map((frame) => ({ owner: pick.owner, frame }));
 }
 
 export function copySelectedKeys(workspace: Workspace): void {
@@ -24,15 +24,15 @@ export function pasteCopiedKeys({ documents, view }: Workspace, as: 'values' | '
   if (!clip) return;
   const { production } = documents.store.getState();
   const frame = sceneFrame(production, playhead);
-  const own = clip.strips[0]?.group;
+  const own = clip.strips[0]?.owner;
   const lane =
-    pick?.group ??
+    pick?.owner ??
     (selection?.kind === 'camera'
-      ? `carrier/${selection.id}/${carrierId}`
+      ? `cameras/${selection.id}/carriers/${carrierId}`
       : selection?.kind === 'mark'
-        ? `mark/${selection.id}`
+        ? `marks/${selection.id}`
         : undefined);
-  const target = lane !== undefined && channelGroups(production).some(({ id }) => id === lane) ? lane : own;
+  const target = lane !== undefined && ownerAt(production, lane) ? lane : own;
   // Keys of one channel go to the channel whose curve is shown.
   const only = timelineAs === 'curves' && clip.strips.length === 1 ? (curve ?? undefined) : undefined;
   let pasted: KeyRef[] = [];

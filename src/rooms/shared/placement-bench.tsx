@@ -2,14 +2,14 @@
 
 import { PIVOTS, pivotPointSchema, type Mark } from '@/core/production/mark';
 import { changeMark } from '@/core/production/edits/mark-edits';
-import { keyGroup } from '@/core/production/edits/channel-edits';
+import { keyOwner } from '@/core/production/edits/channel-edits';
 import { Button, Heading, Pick } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { ChannelField } from './channel-field';
 import { useSceneFrame } from './seen';
 import { useEdit, useWorkspace } from './workspace';
 
-const PLACES = ['x', 'y', 'z', 'pan', 'tilt', 'roll'] as const satisfies readonly (keyof Mark['placement'])[];
+const PLACES = ['x', 'y', 'z', 'pan', 'tilt', 'roll'] as const satisfies readonly (keyof Mark['channels'])[];
 const PIVOT_WORDS: Record<(typeof PIVOTS)[number], string> = {
   middle: 'its middle',
   front: 'its front',
@@ -25,13 +25,13 @@ export function PlacementBench({ mark }: { mark: Mark }) {
   const { view } = useWorkspace();
   const edit = useEdit();
   const frame = useSceneFrame();
-  const group = `mark/${mark.id}`;
+  const owner = `marks/${mark.id}`;
   const words = mark.body.kind === 'words';
   return (
     <>
       <Heading>Where it stands</Heading>
       {PLACES.map((name) => (
-        <ChannelField key={name} group={group} name={name} />
+        <ChannelField key={name} owner={owner} name={name} />
       ))}
       <Pick
         label="Turns about"
@@ -58,8 +58,8 @@ export function PlacementBench({ mark }: { mark: Mark }) {
       <div style={{ marginTop: 6 }}>
         <Button
           onPress={() => {
-            edit((draft) => keyGroup(draft, group, frame));
-            view.setState({ pick: { kind: 'station', group, frame } });
+            edit((draft) => keyOwner(draft, owner, frame));
+            view.setState({ pick: { kind: 'station', owner, frame } });
           }}
         >
           Key its place here

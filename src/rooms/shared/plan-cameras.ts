@@ -3,6 +3,7 @@ import { cameraPose, rigContext } from '@/core/frame/camera-pose';
 import { cameraState } from '@/core/frame/camera-state';
 import type { BoundsOf } from '@/core/frame/frame-state';
 import { depthOfField, hyperfocalMetres, permittedCircleMm } from '@/core/optics/lens';
+import type { Channel, Value } from '@/core/motion/channel';
 import type { Camera } from '@/core/production/camera';
 import { land } from '@/core/production/edits/camera-edits';
 import { stationFrames } from '@/core/production/edits/move-edits';
@@ -30,7 +31,7 @@ function moves({ carriers }: Camera): boolean {
       carrier.kind === 'shake' ||
       carrier.kind === 'ride' ||
       carrier.kind === 'take' ||
-      Object.values(carrier.channels).some((channel) => channel.keys.length > 1),
+      Object.values(carrier.channels).some((channel: Channel<Value>) => channel.keys.length > 1),
   );
 }
 

@@ -1,11 +1,11 @@
 'use client';
 
 import { useMemo, type ReactNode } from 'react';
-import { markPose } from '@/core/frame/mark-pose';
-import { valueAt } from '@/core/motion/evaluate-channel';
+import { isShown, markPose } from '@/core/frame/mark-pose';
+import { ofKind } from '@/core/schema/owner-kind';
 import { copyPoses } from '@/core/production/pattern';
 import { setChannelValue } from '@/core/production/edits/channel-edits';
-import { changeMark } from '@/core/production/edits/mark-edits';
+import { resolverOf } from '@/core/production/resolver';
 import type { Vec3 } from '@/core/space/vector';
 import type { PlanFrom } from '@/parts/plan-view/plan-geometry';
 import { PlanView, type PlanMark } from '@/parts/plan-view/plan-view';
@@ -32,23 +32,20 @@ export function SetPlan({ from, movable = false, title }: { from: PlanFrom; mova
     () =>
       production.marks.flatMap((mark): PlanMark[] => {
         const box = facts[mark.id]?.bounds;
-        return mark.shown && box
-          ? [{ id: mark.id, name: mark.name, hue: mark.hue, pose: markPose(mark, frame, box), copies: copyPoses(mark.pattern), box }]
-          : [];
+        if (!box || !isShown(production, mark, frame)) return [];
+        const pose = markPose(production, mark, frame, box);
+        return [{ id: mark.id, name: mark.name, hue: mark.hue, pose, copies: copyPoses(mark.pattern), box }];
       }),
-    [production.marks, facts, frame],
+    [production, facts, frame],
   );
   const move = (id: string, by: Vec3, gesture: string) =>
-    edit(
-      (draft) =>
-        changeMark(draft, id, (mark) =>
-          (['x', 'y', 'z'] as const).forEach((name, i) => {
-            const shift = by[i] ?? 0;
-            if (shift !== 0) setChannelValue(draft, { group: `mark/${id}`, name }, frame, valueAt(mark.placement[name], frame) + shift);
-          }),
-        ),
-      gesture,
-    );
+    edit((draft) => {
+      const owner = `marks/${id}`;
+      (['x', 'y', 'z'] as const).forEach((name, i) => {
+        const [shift, present] = [by[i] ?? 0, resolverOf(production).at(owner, name, frame)];
+        if (shift !== 0 && typeof present === 'number') setChannelValue(draft, { owner, name }, frame, present + shift);
+      });
+    }, gesture);
 
   return (
     <>
@@ -64,7 +61,7 @@ export function SetPlan({ from, movable = false, title }: { from: PlanFrom; mova
         onSeek={(to) => seekScene(workspace, to)}
         onMoveMark={movable ? move : undefined}
         onMoveStation={movable ? moveStation : undefined}
-        floor={state.set.floor?.level ?? null}
+        floor={ofKind(state.set, 'floor')?.values.level ?? null}
       />
     </>
   );

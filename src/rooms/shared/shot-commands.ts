@@ -13,7 +13,7 @@ export function splitAtPlayhead({ documents, view }: Workspace, own: boolean): v
   const span = shotSpans(production).findLast(({ from }) => from <= at);
   const camera = production.cameras.find(({ id }) => id === span?.cameraId);
   if (!span || !camera || at === span.from) return;
-  const state = cameraState(production, camera, sceneFrameAt(production, at), (id) => facts[id]?.bounds, undefined, flight?.pose);
+  const state = cameraState(production, camera, sceneFrameAt(production, at), (id) => facts[id]?.bounds, { flown: flight?.pose });
   documents.edit((draft) => {
     const id = own ? addCamera(draft, camera, state) : camera.id;
     const shot = id && splitShot(draft, at, id);

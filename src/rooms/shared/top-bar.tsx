@@ -1,7 +1,8 @@
 'use client';
 
-import { Redo2, Search, Undo2 } from 'lucide-react';
+import { History, Redo2, Search, Undo2 } from 'lucide-react';
 import Link from 'next/link';
+import { useState } from 'react';
 import { useStore } from 'zustand';
 import { styled } from 'styled-components';
 import { formatTimecode } from '@/core/time/timecode';
@@ -89,21 +90,36 @@ const Saved = styled.span<{ $bad: boolean }>`
   white-space: nowrap;
 `;
 
-const SAVE_WORDS = { saved: 'Saved', waiting: 'Saving…', saving: 'Saving…', failed: 'Not saved', outdated: 'Changed elsewhere' } as const;
+const SAVE_WORDS = {
+  saved: 'Saved',
+  waiting: 'Saving…',
+  saving: 'Saving…',
+  failed: 'Not saved',
+  outdated: 'Changed elsewhere',
+  gone: 'Deleted elsewhere',
+} as const;
 
-export function TopBar({ room, goTo, openFinder }: { room: RoomId; goTo: (room: RoomId) => void; openFinder: () => void }) {
+export function TopBar({ room, goTo, openFinder }: { room: RoomId; goTo: (room: RoomId | 'desk') => void; openFinder: () => void }) {
   const { documents, autosave, view } = useWorkspace();
   const name = useProduction((p) => p.name);
   const format = useProduction((p) => p.format);
   const save = useStore(autosave.state, (s) => s.save);
-  const undoable = useStore(documents.store.temporal, (s) => s.pastStates.length > 0);
-  const redoable = useStore(documents.store.temporal, (s) => s.futureStates.length > 0);
+  const undoable = useStore(documents.store, (s) => s.canUndo);
+  const redoable = useStore(documents.store, (s) => s.canRedo);
   const { quality, drawn } = useView((s) => ({ quality: s.quality, drawn: s.drawn }));
   const share = drawn.of > 1 ? ` ${Math.round((drawn.samples / drawn.of) * 100)} %` : '';
   return (
     <Bar>
       <Left>
-        <Link href="/" aria-label="Go to the desk">
+        <Link
+          href="/"
+          aria-label="Go to the desk"
+          onClick={(event) => {
+            if (!autosave.hasUnsaved()) return;
+            event.preventDefault();
+            goTo('desk');
+          }}
+        >
           ironsky
         </Link>
         <div title={name}>
@@ -126,11 +142,14 @@ export function TopBar({ room, goTo, openFinder }: { room: RoomId; goTo: (room: 
       <Right>
         <Saved
           role="status"
-          $bad={save.kind === 'failed' || save.kind === 'outdated'}
+          $bad={!['saved', 'waiting', 'saving'].includes(save.kind)}
           title={save.kind === 'failed' ? `${save.reason} Trying again…` : undefined}
         >
           {SAVE_WORDS[save.kind]}
         </Saved>
+        <IconButton label="Versions" $tone="quiet" onPress={() => view.setState({ versions: true })}>
+          <History size={14} />
+        </IconButton>
         <IconButton label="Undo" keys="Ctrl Z" $tone="quiet" isDisabled={!undoable} onPress={documents.undo}>
           <Undo2 size={15} />
         </IconButton>
@@ -155,20 +174,29 @@ export function TopBar({ room, goTo, openFinder }: { room: RoomId; goTo: (room: 
   );
 }
 
-/** Says that the production was saved from another window, and offers the two ways on; loses neither. */
+/** Says that the production was saved or deleted in another window, and offers the ways on; loses nothing. */
 export function OutdatedNotice() {
   const { autosave } = useWorkspace();
-  const outdated = useStore(autosave.state, (s) => s.save.kind === 'outdated');
-  if (!outdated) return null;
+  const kind = useStore(autosave.state, (s) => s.save.kind);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  if (kind !== 'outdated' && kind !== 'gone') return null;
+  const attempt = (work: () => Promise<void>) => {
+    setTrouble(null);
+    work().catch((error) => setTrouble(error instanceof Error ? error.message : 'That did not work.'));
+  };
+  const keepMine = async () => location.assign(`/production/${await autosave.keepMineAsCopy()}/shape`);
   return (
     <Outdated role="alert">
       <span>
-        This production was changed in another window since it was opened here. Your edits since then are kept on this page but not saved.
+        {kind === 'outdated'
+          ? 'This production was changed in another window since it was opened here.'
+          : 'This production was deleted in another window.'}{' '}
+        Your edits since then are kept on this page but not saved. {trouble}
       </span>
-      <Button $tone="primary" onPress={() => void autosave.keepMineAsCopy().then((id) => location.assign(`/production/${id}/shape`))}>
-        Keep mine as a copy
+      <Button $tone="primary" onPress={() => attempt(keepMine)}>
+        {kind === 'outdated' ? 'Keep mine as a copy' : 'Keep it as a new one'}
       </Button>
-      <Button onPress={() => void autosave.takeTheirs()}>Take the other one</Button>
+      {kind === 'outdated' ? <Button onPress={() => attempt(autosave.takeTheirs)}>Take the other one</Button> : null}
     </Outdated>
   );
 }

@@ -1,4 +1,4 @@
-import { channelGroups, inDeliveredTime, keyFrames } from '@/core/production/channels';
+import { allOwners, inDeliveredTime, keyFrames } from '@/core/production/owners/owners';
 import { deliveredFrameOf, nextKeyFrame } from '@/core/frame/scene-frames';
 import { framesPerSecond } from '@/core/time/rate';
 import { soundDevice } from '@/parts/sound-client';
@@ -20,8 +20,8 @@ export function seekScene(workspace: Workspace, frame: number): void {
 }
 
 /** Goes to a key of a lane. */
-export function seekKey(workspace: Workspace, group: string, frame: number): void {
-  if (inDeliveredTime(group)) seek(workspace, frame);
+export function seekKey(workspace: Workspace, owner: string, frame: number): void {
+  if (inDeliveredTime(owner)) seek(workspace, frame);
   else seekScene(workspace, frame);
 }
 
@@ -34,12 +34,12 @@ export function stepBy(workspace: Workspace, frames: number): void {
 export function stepKey(workspace: Workspace, direction: -1 | 1): void {
   const { production } = workspace.documents.store.getState();
   const { pick, playhead } = workspace.view.getState();
-  const groups = channelGroups(production);
-  const picked = groups.filter((group) => group.id === pick?.group);
-  const lanes = picked.length > 0 ? picked : groups;
+  const owners = allOwners(production);
+  const picked = owners.filter(({ path }) => path === pick?.owner);
+  const lanes = picked.length > 0 ? picked : owners;
   const framesOf = (delivered: boolean) =>
     lanes
-      .filter(({ id }) => inDeliveredTime(id) === delivered)
+      .filter(({ path }) => inDeliveredTime(path) === delivered)
       .flatMap(keyFrames)
       .sort((a, b) => a - b);
   const next = nextKeyFrame(production, { scene: framesOf(false), delivered: framesOf(true) }, playhead, direction);

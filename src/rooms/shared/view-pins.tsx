@@ -4,9 +4,10 @@ import { Pin, PinOff } from 'lucide-react';
 import { styled } from 'styled-components';
 import { MAX_PINS } from '@/core/production/production';
 import { freshId } from '@/core/production/edits/fresh-id';
-import { CARRIER_KINDS } from '@/core/rig/rig';
+import { orbit } from '@/core/rig/carriers/orbit';
 import { IconButton } from '@/parts/controls';
 import { useFrameState } from './use-frame-state';
+import { STILL } from './flight';
 import { seek } from './transport';
 import { useEdit, useProduction, useView, useWorkspace } from './workspace';
 
@@ -52,7 +53,7 @@ export function ViewPins() {
     seek(workspace, pin.frame);
     view.setState({
       flight: pin.pose
-        ? { pose: pin.pose, values: CARRIER_KINDS.orbit.land(pin.pose, { azimuth: 0, height: 0, roll: 0, radius: camera.focusDistance }) }
+        ? { pose: pin.pose, values: orbit.land(pin.pose, { azimuth: 0, height: 0, roll: 0, radius: camera.focusDistance }, STILL) }
         : null,
     });
   };

@@ -7,13 +7,15 @@ import type { Mat4 } from '@/core/space/matrix';
 import type { DecodedSound } from '@/parts/sound-client';
 import type { PlanFrom } from '@/parts/plan-view/plan-geometry';
 import type { MarkFacts } from '@/workers/picture-messages';
-import type { Quality } from '@/picture/stage';
+import type { Quality } from '@/picture/quality';
 
 export type Selection =
-  { kind: 'mark' | 'camera' | 'shot' | 'cue' | 'sound'; id: string } | { kind: 'set'; id: 'dome' | 'key' | 'floor' | 'display' };
+  | { kind: 'mark' | 'camera' | 'shot' | 'cue' | 'sound'; id: string }
+  /** Any other owner, by its path. */
+  | { kind: 'owner'; id: string };
 
 /** A station or a move picked in the timeline: a lane, and one or two of its key frames. */
-export type TimelinePick = { kind: 'station'; group: string; frame: number } | { kind: 'move'; group: string; from: number; to: number };
+export type TimelinePick = { kind: 'station'; owner: string; frame: number } | { kind: 'move'; owner: string; from: number; to: number };
 
 /** A pose that the camera has been flown to and that is not landed yet. */
 export interface Flight {
@@ -51,6 +53,8 @@ export interface ViewState {
   /** Both handles of a key keep one speed. */
   handlesJoined: boolean;
   contactSheet: boolean;
+  /** The list of versions is open. */
+  versions: boolean;
   /** Keys, shots and marks fall on cues that they come near to. */
   snap: boolean;
   /** Keys and shots that stand on a cue go with it. */
@@ -106,6 +110,7 @@ export function createViewStore() {
     curve: null,
     handlesJoined: true,
     contactSheet: false,
+    versions: false,
     snap: true,
     cuesCarry: true,
     carrierId: null,

@@ -93,7 +93,10 @@ export function WorkspaceProvider({
     canvas.setAttribute('aria-hidden', 'true');
     client.useCanvas(canvas.transferControlToOffscreen());
     client.setProduction(documents.store.getState().production);
-    const stop = documents.store.subscribe(({ production }) => client.setProduction(production));
+    const stop = documents.store.subscribe(({ production, patches }) => {
+      if (patches) client.changeProduction(patches);
+      else client.setProduction(production);
+    });
     // The worker and its canvas exist in the browser only, so they are made here and not while rendering.
     // eslint-disable-next-line react-hooks/set-state-in-effect
     setDrawing({ picture: client, canvas });
@@ -117,16 +120,16 @@ export function WorkspaceProvider({
   useEffect(() => {
     const warn = (event: BeforeUnloadEvent) => {
       if (!autosave.hasUnsaved()) return;
-      void autosave.flush();
+      autosave.flush().catch(() => undefined);
       event.preventDefault();
     };
-    const hidden = () => void autosave.flush();
+    const hidden = () => autosave.flush().catch(() => undefined);
     window.addEventListener('beforeunload', warn);
     window.document.addEventListener('visibilitychange', hidden);
     return () => {
       window.removeEventListener('beforeunload', warn);
       window.document.removeEventListener('visibilitychange', hidden);
-      void autosave.flush();
+      autosave.flush().catch(() => undefined);
     };
   }, [autosave]);
 

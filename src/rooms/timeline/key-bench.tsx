@@ -1,10 +1,10 @@
 'use client';
 
-import { OUTSIDES, type Outside } from '@/core/motion/channel';
+import { isNumber, OUTSIDES, type Outside } from '@/core/motion/channel';
 import { withKey, withKeyMoved, SAME_FRAME } from '@/core/motion/edit-channel';
 import { handleEnd, withHandle, type Side } from '@/core/motion/handle-edit';
-import { channelMeta, type ChannelGroup } from '@/core/production/channels';
-import { changeChannel } from '@/core/production/edits/channel-edits';
+import { numberMeta, type FoundOwner } from '@/core/production/owners/owners';
+import { changeChannel, changeNumber } from '@/core/production/edits/channel-edits';
 import type { FieldMeta } from '@/core/schema/fields';
 import { framesPerSecond } from '@/core/time/rate';
 import { Pick } from '@/parts/controls';
@@ -21,17 +21,18 @@ const OUTSIDE_WORDS: Record<Outside, string> = {
 };
 
 /** One key of one channel in numbers: where, how much, and how it is arrived at and left. */
-export function KeyBench({ group, name, frame }: { group: ChannelGroup; name: string; frame: number }) {
+export function KeyBench({ owner, name, frame }: { owner: FoundOwner; name: string; frame: number }) {
   const { view } = useWorkspace();
   const edit = useEdit();
   const rate = useProduction((p) => p.format.rate);
   const joined = useView((s) => s.handlesJoined);
-  const channel = group.channels[name];
+  const channel = owner.channels[name];
   const index = channel?.keys.findIndex((key) => Math.abs(key.frame - frame) < SAME_FRAME) ?? -1;
   const key = channel?.keys[index];
-  if (!channel || !key) return null;
-  const meta = channelMeta(group, name);
-  const ref = { group: group.id, name };
+  // A colour or a switch has no handles: its value is on the bench of what it belongs to.
+  if (!channel || !key || !isNumber(channel)) return null;
+  const meta = numberMeta(owner, name);
+  const ref = { owner: owner.path, name };
   const fps = framesPerSecond(rate);
   const speedMeta = (label: string): FieldMeta => ({
     ...meta,
@@ -46,7 +47,7 @@ export function KeyBench({ group, name, frame }: { group: ChannelGroup; name: st
     const end = handleEnd(channel.keys, index, which);
     if (!end) return null;
     const put = (influence: number, speed: number, gesture: string) =>
-      edit((draft) => changeChannel(draft, ref, (c) => withHandle(c, index, which, influence, speed, joined)), gesture);
+      edit((draft) => changeNumber(draft, ref, (c) => withHandle(c, index, which, influence, speed, joined)), gesture);
     const word = which === 'arrive' ? 'Arrives' : 'Leaves';
     return (
       <>
@@ -71,14 +72,14 @@ export function KeyBench({ group, name, frame }: { group: ChannelGroup; name: st
         value={key.frame}
         onChange={(to, gesture) => {
           edit((draft) => changeChannel(draft, ref, (c) => withKeyMoved(c, key.frame, to)), gesture);
-          view.setState({ pick: { kind: 'station', group: group.id, frame: to }, keys: [{ ...ref, frame: to }] });
+          view.setState({ pick: { kind: 'station', owner: owner.path, frame: to }, keys: [{ ...ref, frame: to }] });
         }}
       />
       <NumberField
         meta={{ ...meta, min: -1e7, max: 1e7 }}
         label="Value"
-        value={key.value}
-        onChange={(value, gesture) => edit((draft) => changeChannel(draft, ref, (c) => withKey(c, key.frame, value)), gesture)}
+        value={key.value as number}
+        onChange={(value, gesture) => edit((draft) => changeNumber(draft, ref, (c) => withKey(c, key.frame, value)), gesture)}
       />
       {side('arrive')}
       {side('leave')}
@@ -87,10 +88,10 @@ export function KeyBench({ group, name, frame }: { group: ChannelGroup; name: st
 }
 
 /** What a channel does before its first and after its last key; of all channels of a lane when none is named. */
-export function OutsidePicks({ group, name }: { group: ChannelGroup; name?: string }) {
+export function OutsidePicks({ owner, name }: { owner: FoundOwner; name?: string }) {
   const edit = useEdit();
-  const names = (name === undefined ? Object.keys(group.channels) : [name]).filter((each) => (group.channels[each]?.keys.length ?? 0) > 1);
-  const first = names[0] === undefined ? undefined : group.channels[names[0]];
+  const names = (name === undefined ? Object.keys(owner.channels) : [name]).filter((each) => (owner.channels[each]?.keys.length ?? 0) > 1);
+  const first = names[0] === undefined ? undefined : owner.channels[names[0]];
   if (!first) return null;
   return (['before', 'after'] as const).map((end) => (
     <Pick
@@ -99,7 +100,7 @@ export function OutsidePicks({ group, name }: { group: ChannelGroup; name?: stri
       value={first[end] ?? 'hold'}
       onChange={(outside) =>
         edit((draft) => {
-          for (const each of names) changeChannel(draft, { group: group.id, name: each }, (c) => ({ ...c, [end]: outside }));
+          for (const each of names) changeChannel(draft, { owner: owner.path, name: each }, (c) => ({ ...c, [end]: outside }));
         })
       }
       options={OUTSIDES.map((id) => ({ id, label: OUTSIDE_WORDS[id] }))}

@@ -13,12 +13,13 @@ const SAMPLES = 8;
 /** Mean difference of two pictures, as a share of full scale. */
 const difference = (a: Uint8Array, b: Uint8Array) => a.reduce((sum, v, i) => sum + Math.abs(v - (b[i] as number)), 0) / (a.length * 255);
 
-const words = ({ metres, degrees, lens, markMetres, markDegrees, light }: LoopCheck): string =>
+const words = ({ metres, degrees, lens, markMetres, markDegrees, values, marks }: LoopCheck): string =>
   [
     metres >= 1e-3 || degrees >= 1e-3 ? `the camera is off by ${metres.toFixed(3)} m and ${degrees.toFixed(2)}°` : '',
     lens >= 1e-3 ? `the lens by ${((Math.exp(lens) - 1) * 100).toFixed(1)} %` : '',
     markMetres >= 1e-3 || markDegrees >= 1e-3 ? `a mark by ${markMetres.toFixed(3)} m and ${markDegrees.toFixed(2)}°` : '',
-    light >= 1e-3 ? `the light by ${light.toFixed(2)}` : '',
+    values >= 1e-3 ? `something else that is keyed by ${values.toFixed(2)}` : '',
+    marks > 0 ? `${marks} ${marks === 1 ? 'mark comes or goes' : 'marks come or go'}` : '',
   ]
     .filter(Boolean)
     .join(', ');

@@ -1,12 +1,15 @@
 'use client';
 
 import { useMemo } from 'react';
+import { isNumber } from '@/core/motion/channel';
+import { keyValue } from '@/core/motion/key-value';
+import type { Reader } from '@/core/motion/readers';
+import { resolverOf } from '@/core/production/resolver';
 import { keyAt, SAME_FRAME, withKey, withKeyMoved } from '@/core/motion/edit-channel';
 import { withHandle } from '@/core/motion/handle-edit';
-import { channelMeta, findGroup, type ChannelGroup } from '@/core/production/channels';
-import { changeChannel } from '@/core/production/edits/channel-edits';
+import { numberMeta, ownerAt, type FoundOwner } from '@/core/production/owners/owners';
+import { changeChannel, changeNumber } from '@/core/production/edits/channel-edits';
 import { removeKeys } from '@/core/production/edits/key-edits';
-import { valueAt } from '@/core/motion/evaluate-channel';
 import { framesPerSecond } from '@/core/time/rate';
 import { Tick } from '@/parts/controls';
 import { CurveView } from '@/parts/curve-view/curve-view';
@@ -15,32 +18,35 @@ import { useSnap } from './timeline-rows';
 import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
 
 /** The curves of one lane's channels in the place of the lanes. */
-export function ProductionCurves({ groupId, scale, playhead }: { groupId: string | null; scale: Scale; playhead: number }) {
+export function ProductionCurves({ path, scale, playhead }: { path: string | null; scale: Scale; playhead: number }) {
   const { view } = useWorkspace();
   const edit = useEdit();
   const snap = useSnap();
   const rate = useProduction((p) => p.format.rate);
-  const group = useProduction((p) => (groupId === null ? undefined : findGroup(p, groupId)?.channels));
+  const owner = useProduction((p) => (path === null ? undefined : ownerAt(p, path)?.channels));
   const production = useProduction((p) => p);
   const { keys, curve, joined } = useView((s) => ({ keys: s.keys, curve: s.curve, joined: s.handlesJoined }));
   const channels = useMemo(() => {
-    const found: ChannelGroup | undefined = groupId === null ? undefined : findGroup(production, groupId);
-    if (!found || !group) return [];
-    const all = Object.entries(group).map(([name, channel]) => ({ name, channel, meta: channelMeta(found, name) }));
+    const found: FoundOwner | undefined = path === null ? undefined : ownerAt(production, path);
+    if (!found || !owner) return [];
+    const readers = resolverOf(production).of(found.path, found.channels);
+    const all = Object.entries(owner).flatMap(([name, channel]) =>
+      isNumber(channel) ? [{ name, channel, reader: readers[name] as Reader<number>, meta: numberMeta(found, name) }] : [],
+    );
     // Keyed ones first: they are what there is to see.
     return [...all.filter(({ channel }) => channel.keys.length > 0), ...all.filter(({ channel }) => channel.keys.length === 0)];
-    // The document as a whole changes with every edit; the channels of the group tell when these do.
+    // The document as a whole changes with every edit; the channels of the owner tell when these do.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [group, groupId]);
-  if (groupId === null || channels.length === 0)
+  }, [owner, path]);
+  if (path === null || channels.length === 0)
     return <p style={{ padding: '12px 14px', color: 'var(--faint)', fontSize: 12 }}>Pick a lane to see the curves of its channels.</p>;
   const active = channels.find(({ name }) => name === curve)?.name ?? (channels[0]?.name as string);
-  const ref = { group: groupId, name: active };
+  const ref = { owner: path, name: active };
   const pickKey = (frame: number, more: boolean) => {
     const key = { ...ref, frame };
-    const others = keys.filter((k) => k.group === groupId && k.name === active);
+    const others = keys.filter((k) => k.owner === path && k.name === active);
     view.setState({
-      pick: { kind: 'station', group: groupId, frame },
+      pick: { kind: 'station', owner: path, frame },
       keys: more ? [...others.filter((k) => k.frame !== frame), key] : [key],
     });
   };
@@ -53,23 +59,23 @@ export function ProductionCurves({ groupId, scale, playhead }: { groupId: string
           curve: name,
           pick: null,
           keys: all
-            ? (channels.find((each) => each.name === name)?.channel.keys ?? []).map(({ frame }) => ({ group: groupId, name, frame }))
+            ? (channels.find((each) => each.name === name)?.channel.keys ?? []).map(({ frame }) => ({ owner: path, name, frame }))
             : [],
         })
       }
       scale={scale}
       framesPerSecond={framesPerSecond(rate)}
       playhead={playhead}
-      selected={keys.filter((key) => key.group === groupId && (key.name === undefined || key.name === active)).map(({ frame }) => frame)}
+      selected={keys.filter((key) => key.owner === path && (key.name === undefined || key.name === active)).map(({ frame }) => frame)}
       onSelect={pickKey}
       onMoveKey={(frame, to, value, gesture) => {
-        edit((draft) => changeChannel(draft, ref, (channel) => withKey(withKeyMoved(channel, frame, to), to, value)), gesture);
-        view.setState({ pick: { kind: 'station', group: groupId, frame: to }, keys: [{ ...ref, frame: to }] });
+        edit((draft) => changeNumber(draft, ref, (channel) => withKey(withKeyMoved(channel, frame, to), to, value)), gesture);
+        view.setState({ pick: { kind: 'station', owner: path, frame: to }, keys: [{ ...ref, frame: to }] });
       }}
       onHandle={(frame, side, influence, speed, gesture) =>
         edit(
           (draft) =>
-            changeChannel(draft, ref, (channel) =>
+            changeNumber(draft, ref, (channel) =>
               withHandle(
                 channel,
                 channel.keys.findIndex((key) => Math.abs(key.frame - frame) < SAME_FRAME),
@@ -88,7 +94,7 @@ export function ProductionCurves({ groupId, scale, playhead }: { groupId: string
       }}
       onAdd={(frame) => {
         edit((draft) =>
-          changeChannel(draft, ref, (channel) => (keyAt(channel, frame) ? channel : withKey(channel, frame, valueAt(channel, frame)))),
+          changeChannel(draft, ref, (channel) => (keyAt(channel, frame) ? channel : withKey(channel, frame, keyValue(channel, frame)))),
         );
         pickKey(frame, false);
       }}

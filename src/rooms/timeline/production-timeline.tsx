@@ -1,8 +1,9 @@
 'use client';
 
 import { useCallback, useMemo } from 'react';
-import { channelGroups, inDeliveredTime, keyFrames, type ChannelGroup } from '@/core/production/channels';
-import { keyGroup, moveStation, removeStation, shiftMove } from '@/core/production/edits/channel-edits';
+import { allOwners, inDeliveredTime, isAnyKeyed, ownerAt, type FoundOwner } from '@/core/production/owners/owners';
+import type { Production } from '@/core/production/production';
+import { keyOwner, moveStation, removeStation, shiftMove } from '@/core/production/edits/channel-edits';
 import { Choices } from '@/parts/controls';
 import type { LanePart } from '@/parts/timeline/lane-track';
 import { lanesOf } from '@/parts/timeline/lanes';
@@ -15,22 +16,38 @@ import { seek, seekKey } from '../shared/transport';
 import type { Selection, ViewState } from '../shared/view-store';
 import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
 
-/** What of the production a lane belongs to. */
-export function selectionOf(group: ChannelGroup): Selection {
-  if (group.kind === 'mark') return { kind: 'mark', id: group.ownerId };
-  if (group.kind === 'time') return { kind: 'shot', id: group.ownerId };
-  if (group.kind === 'set') return { kind: 'set', id: group.ownerId as 'dome' | 'key' | 'floor' | 'display' };
-  return { kind: 'camera', id: group.ownerId };
+/** What is selected with a lane. */
+export function selectionOf({ holderPath }: FoundOwner): Selection {
+  const [list, id = ''] = holderPath.split('/');
+  switch (list) {
+    case 'marks':
+      return { kind: 'mark', id };
+    case 'cameras':
+      return { kind: 'camera', id };
+    case 'shots':
+      return { kind: 'shot', id };
+    case 'time':
+      return { kind: 'shot', id: 'all' };
+    default:
+      return { kind: 'owner', id: holderPath };
+  }
 }
 
-/** Group of channels whose lane is meant by what is selected. */
-function laneOf({ selection, carrierId }: Pick<ViewState, 'selection' | 'carrierId'>, groups: readonly ChannelGroup[]): string | null {
-  if (!selection) return null;
-  if (selection.kind === 'mark') return `mark/${selection.id}`;
-  if (selection.kind === 'set') return `set/${selection.id}`;
-  if (selection.kind !== 'camera') return null;
-  const carriers = groups.filter((group) => group.kind === 'carrier' && group.ownerId === selection.id);
-  return (carriers.find((group) => group.id === `carrier/${selection.id}/${carrierId}`) ?? carriers[0])?.id ?? null;
+/** The owner whose lane is meant by what is selected, by its path. */
+function laneOf({ selection, carrierId }: Pick<ViewState, 'selection' | 'carrierId'>, { cameras }: Production): string | null {
+  switch (selection?.kind) {
+    case 'mark':
+      return `marks/${selection.id}`;
+    case 'owner':
+      return selection.id;
+    case 'camera': {
+      const carriers = cameras.find(({ id }) => id === selection.id)?.carriers ?? [];
+      const carrier = carriers.find(({ id }) => id === carrierId) ?? carriers[0];
+      return carrier ? `cameras/${selection.id}/carriers/${carrier.id}` : null;
+    }
+    default:
+      return null;
+  }
 }
 
 /** The timeline of the open production. */
@@ -48,16 +65,16 @@ export function ProductionTimeline() {
     timelineAs: s.timelineAs,
   }));
   const seen = useSeenCamera();
-  const groups = useMemo(() => channelGroups(production), [production]);
-  const selected = pick?.group ?? laneOf({ selection, carrierId }, groups);
+  const owners = useMemo(() => allOwners(production), [production]);
+  const selected = pick?.owner ?? laneOf({ selection, carrierId }, production);
   const lanes = useMemo(() => {
     // Of several cameras only the lanes of the one that is looked through or selected are shown.
     const camera = selection?.kind === 'camera' ? selection.id : seen.id;
     return lanesOf(
-      groups.filter(({ kind, ownerId }) => (kind !== 'carrier' && kind !== 'lens' && kind !== 'aim') || ownerId === camera),
+      owners.filter(({ path }) => !path.startsWith('cameras/') || path.startsWith(`cameras/${camera}/`)),
       new Set(selected ? [selected] : []),
     );
-  }, [groups, selected, selection, seen.id]);
+  }, [owners, selected, selection, seen.id]);
   const shots = useShotRow();
   const cues = useCueRow();
   const speed = useSpeedRow();
@@ -66,72 +83,72 @@ export function ProductionTimeline() {
 
   const select = useCallback(
     (id: string, part: LanePart | null) => {
-      const group = channelGroups(workspace.documents.store.getState().production).find((g) => g.id === id);
-      if (!group) return;
+      const owner = ownerAt(workspace.documents.store.getState().production, id);
+      if (!owner) return;
       view.setState({
-        selection: selectionOf(group),
+        selection: selectionOf(owner),
         pick: part,
         keys: [],
-        ...(group.kind === 'carrier' ? { carrierId: id.split('/')[2] ?? null } : {}),
+        ...(id.includes('/carriers/') ? { carrierId: id.split('/')[3] ?? null } : {}),
       });
     },
     [view, workspace],
   );
   const onPick = useCallback(
     (part: LanePart) => {
-      select(part.group, part);
-      if (part.kind === 'station') seekKey(workspace, part.group, part.frame);
+      select(part.owner, part);
+      if (part.kind === 'station') seekKey(workspace, part.owner, part.frame);
     },
     [select, workspace],
   );
   const onRetime = useCallback(
-    (group: string, from: number, to: number, gesture: string) => {
-      edit((draft) => moveStation(draft, group, from, to), gesture);
-      view.setState({ pick: { kind: 'station', group, frame: to } });
-      seekKey(workspace, group, to);
+    (owner: string, from: number, to: number, gesture: string) => {
+      edit((draft) => moveStation(draft, owner, from, to), gesture);
+      view.setState({ pick: { kind: 'station', owner, frame: to } });
+      seekKey(workspace, owner, to);
     },
     [edit, view, workspace],
   );
   const onShift = useCallback(
-    (group: string, from: number, to: number, by: number, gesture: string) => {
-      edit((draft) => shiftMove(draft, group, from, to, by), gesture);
-      view.setState({ pick: { kind: 'move', group, from: from + by, to: to + by } });
+    (owner: string, from: number, to: number, by: number, gesture: string) => {
+      edit((draft) => shiftMove(draft, owner, from, to, by), gesture);
+      view.setState({ pick: { kind: 'move', owner, from: from + by, to: to + by } });
     },
     [edit, view],
   );
   const onRemove = useCallback(
-    (group: string, frame: number) => {
-      edit((draft) => removeStation(draft, group, frame));
+    (owner: string, frame: number) => {
+      edit((draft) => removeStation(draft, owner, frame));
       view.setState({ pick: null });
     },
     [edit, view],
   );
   const onKey = useCallback(
-    (group: string, frame: number) => {
-      edit((draft) => keyGroup(draft, group, frame));
-      onPick({ kind: 'station', group, frame });
+    (owner: string, frame: number) => {
+      edit((draft) => keyOwner(draft, owner, frame));
+      onPick({ kind: 'station', owner, frame });
     },
     [edit, onPick],
   );
 
   const onToggle = useCallback(
-    (group: string, frame: number) =>
+    (owner: string, frame: number) =>
       view.setState((state) => {
-        const had = state.keys.some((key) => key.group === group && key.frame === frame);
+        const had = state.keys.some((key) => key.owner === owner && key.frame === frame);
         // The station that was picked before counts as the first of the selection.
         const before =
-          state.keys.length === 0 && state.pick?.kind === 'station' ? [{ group: state.pick.group, frame: state.pick.frame }] : state.keys;
+          state.keys.length === 0 && state.pick?.kind === 'station' ? [{ owner: state.pick.owner, frame: state.pick.frame }] : state.keys;
         return {
-          keys: had ? state.keys.filter((key) => key.group !== group || key.frame !== frame) : [...before, { group, frame }],
+          keys: had ? state.keys.filter((key) => key.owner !== owner || key.frame !== frame) : [...before, { owner, frame }],
           pick: null,
         };
       }),
     [view],
   );
   const onShiftSelected = useCallback((by: number, gesture: string) => shiftSelectedKeys(workspace, by, gesture), [workspace]);
-  const onSelectKeys = useCallback((next: { group: string; frame: number }[]) => view.setState({ keys: next, pick: null }), [view]);
+  const onSelectKeys = useCallback((next: { owner: string; frame: number }[]) => view.setState({ keys: next, pick: null }), [view]);
 
-  const keyed = groups.some((group) => keyFrames(group).length > 0);
+  const keyed = owners.some(isAnyKeyed);
   return (
     <Timeline
       lanes={lanes}
@@ -171,7 +188,7 @@ export function ProductionTimeline() {
         timelineAs === 'curves'
           ? (scale) => (
               <ProductionCurves
-                groupId={selected ?? laneOf({ selection: { kind: 'camera', id: seen.id }, carrierId }, groups)}
+                path={selected ?? laneOf({ selection: { kind: 'camera', id: seen.id }, carrierId }, production)}
                 scale={scale}
                 playhead={selected && inDeliveredTime(selected) ? playhead : scene}
               />

@@ -4,13 +4,13 @@ import { useState } from 'react';
 import { ramped, stretched, thereAndBack } from '@/core/motion/bent-time';
 import { stationFrames } from '@/core/production/edits/move-edits';
 import { changeShot, moveShot, removeShot } from '@/core/production/edits/shot-edits';
-import { shotSchema, shotSpans, type ShotSpan } from '@/core/production/shots';
-import { findGroup } from '@/core/production/channels';
+import { CARRY, carryFrames, isCarrySmooth, setCarry } from '@/core/production/carry';
+import { shotSpans, type ShotSpan } from '@/core/production/shots';
+import { ownerAt } from '@/core/production/owners/owners';
 import type { Key } from '@/core/motion/channel';
 import type { FieldMeta } from '@/core/schema/fields';
 import { Button, Choices, Heading, Pick, Row, Tick } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
-import { SchemaFields } from '@/parts/fields/schema-fields';
 import { Fold } from '@/parts/fold';
 import { LoopBench } from './loop-bench';
 import { NameField } from '../shared/name-field';
@@ -22,9 +22,9 @@ const BEFORE_END: FieldMeta = { label: 'Before its end', unit: 'fr', min: 0, max
 const PERCENT: FieldMeta = { label: 'Pace of time', unit: '%', min: -10, max: 10, rest: 0.5, step: 0.05, digits: 0, shown: 100 };
 
 /** Time bent over a span: ready-made, then drawn by hand as the curve of the channel. */
-function TimeBench({ group, from, to, put }: { group: string; from: number; to: number; put: (keys: Key[]) => void }) {
+function TimeBench({ owner, from, to, put }: { owner: string; from: number; to: number; put: (keys: Key[]) => void }) {
   const { view } = useWorkspace();
-  const keyed = useProduction((p) => (findGroup(p, group)?.channels.scene?.keys.length ?? 0) > 0);
+  const keyed = useProduction((p) => (ownerAt(p, owner)?.channels.scene?.keys.length ?? 0) > 0);
   const [pace, setPace] = useState(0.5);
   return (
     <>
@@ -42,7 +42,7 @@ function TimeBench({ group, from, to, put }: { group: string; from: number; to: 
       <Button
         $tone="quiet"
         isDisabled={!keyed}
-        onPress={() => view.setState({ timelineAs: 'curves', pick: { kind: 'station', group, frame: from } })}
+        onPress={() => view.setState({ timelineAs: 'curves', pick: { kind: 'station', owner, frame: from } })}
       >
         Draw it as a curve
       </Button>
@@ -59,6 +59,7 @@ export function ShotBench({ span, index }: { span: ShotSpan; index: number }) {
   const atStart = useView((s) => Math.round(s.playhead) === span.from);
   const [early, setEarly] = useState(2);
   const { shot } = span;
+  const carry = shot ? carryFrames(shot) : 0;
   const change = (recipe: Parameters<typeof changeShot>[2], gesture: string | null = null) =>
     edit((draft) => changeShot(draft, span.from, recipe), gesture);
   const before = shotSpans(production)[index - 1];
@@ -88,22 +89,21 @@ export function ShotBench({ span, index }: { span: ShotSpan; index: number }) {
           <Heading>Join to the shot before</Heading>
           <Choices
             label="Join"
-            value={shot.carry > 0 ? 'carry' : 'cut'}
-            onChange={(join) => change((s) => void (s.carry = join === 'carry' ? 6 : 0))}
+            value={carry > 0 ? 'carry' : 'cut'}
+            onChange={(join) => change((s) => setCarry(s, join === 'carry' ? 6 : 0, true))}
             options={[
               { id: 'cut', label: 'cut' },
               { id: 'carry', label: 'carry' },
             ]}
           />
-          {shot.carry > 0 ? (
+          {carry > 0 ? (
             <>
-              <SchemaFields
-                shape={shotSchema.shape}
-                names={['carry']}
-                values={shot}
-                onChange={(_, value, gesture) => change((s) => void (s.carry = Math.round(value)), gesture)}
+              <NumberField
+                meta={CARRY}
+                value={carry}
+                onChange={(frames, gesture) => change((s) => setCarry(s, Math.round(frames), isCarrySmooth(s)), gesture)}
               />
-              <Tick isSelected={shot.smooth} onChange={(smooth) => change((s) => void (s.smooth = smooth))}>
+              <Tick isSelected={isCarrySmooth(shot)} onChange={(smooth) => change((s) => setCarry(s, carry, smooth))}>
                 speed goes on at both ends
               </Tick>
             </>
@@ -144,22 +144,22 @@ export function ShotBench({ span, index }: { span: ShotSpan; index: number }) {
       </Fold>
       <Fold
         title="Bent time"
-        note={shot && shot.time.scene.keys.length > 0 ? 'this shot' : production.time.scene.keys.length > 0 ? 'the whole' : ''}
+        note={shot && shot.channels.scene.keys.length > 0 ? 'this shot' : production.time.channels.scene.keys.length > 0 ? 'the whole' : ''}
       >
         {shot ? (
           <TimeBench
-            group={`time/${shot.id}`}
+            owner={`shots/${shot.id}`}
             from={span.from}
             to={span.to - 1}
-            put={(keys) => change((s) => void (s.time.scene = { ...s.time.scene, keys }))}
+            put={(keys) => change((s) => void (s.channels.scene = { ...s.channels.scene, keys }))}
           />
         ) : null}
         <Heading>Of the whole production</Heading>
         <TimeBench
-          group="time/all"
+          owner="time"
           from={0}
           to={production.format.length - 1}
-          put={(keys) => edit((draft) => void (draft.time.scene = { ...draft.time.scene, keys }))}
+          put={(keys) => edit((draft) => void (draft.time.channels.scene = { ...draft.time.channels.scene, keys }))}
         />
       </Fold>
     </>

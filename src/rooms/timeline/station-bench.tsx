@@ -1,10 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import type { Channel, Handle, Join, Key } from '@/core/motion/channel';
+import type { Channel, Handle, Join, Key, Value } from '@/core/motion/channel';
 import { SAME_FRAME } from '@/core/motion/edit-channel';
 import { PACE_NAMES, paceName, PACES, type Pace } from '@/core/motion/pace';
-import { channelMeta, type ChannelGroup } from '@/core/production/channels';
+import { channelMeta, type FoundOwner } from '@/core/production/owners/owners';
 import { removeKeys } from '@/core/production/edits/key-edits';
 import { changeStation, removeStation, setMovePace } from '@/core/production/edits/channel-edits';
 import type { FieldMeta } from '@/core/schema/fields';
@@ -30,17 +30,17 @@ const INFLUENCE: FieldMeta = { label: '', unit: '%', min: 0, max: 1, rest: 0.42,
 const SPEED: FieldMeta = { label: '', unit: '×', min: -20, max: 20, rest: 0, step: 0.05, digits: 2, shown: 1 };
 const BOUNCES: FieldMeta = { label: 'Rebounds', unit: '', min: 0, max: 6, rest: 0, step: 1, digits: 0, shown: 1 };
 
-const isAt = (frame: number) => (key: Key) => Math.abs(key.frame - frame) < SAME_FRAME;
-const keyOf = (channel: Channel, frame: number) => channel.keys.find(isAt(frame));
+const isAt = (frame: number) => (key: Key<Value>) => Math.abs(key.frame - frame) < SAME_FRAME;
+const keyOf = (channel: Channel<Value>, frame: number) => channel.keys.find(isAt(frame));
 
 /** Which channels of a lane an edit is for: all of them, or one. */
 function ScopePick({
-  group,
+  owner,
   names,
   value,
   onChange,
 }: {
-  group: ChannelGroup;
+  owner: FoundOwner;
   names: readonly string[];
   value: string;
   onChange: (name: string) => void;
@@ -50,22 +50,22 @@ function ScopePick({
       label="Applies to"
       value={value}
       onChange={onChange}
-      options={[{ id: ALL, label: 'all channels' }, ...names.map((id) => ({ id, label: channelMeta(group, id).label }))]}
+      options={[{ id: ALL, label: 'all channels' }, ...names.map((id) => ({ id, label: channelMeta(owner, id).label }))]}
     />
   );
 }
 
-function StationBench({ group, frame }: { group: ChannelGroup; frame: number }) {
+function StationBench({ owner, frame }: { owner: FoundOwner; frame: number }) {
   const { view } = useWorkspace();
   const edit = useEdit();
   const rate = useProduction((p) => p.format.rate);
   const [scope, setScope] = useState(ALL);
-  const names = Object.keys(group.channels).filter((name) => keyOf(group.channels[name] as Channel, frame));
+  const names = Object.keys(owner.channels).filter((name) => keyOf(owner.channels[name] as Channel<Value>, frame));
   // A key picked in the curves is meant alone.
-  const drawn = useView((v) => (v.keys.length === 1 && v.keys[0]?.group === group.id ? v.keys[0].name : undefined));
+  const drawn = useView((v) => (v.keys.length === 1 && v.keys[0]?.owner === owner.path ? v.keys[0].name : undefined));
   const wanted = drawn ?? scope;
   const only = wanted !== ALL && names.includes(wanted) ? wanted : undefined;
-  const joins = new Set((only ? [only] : names).map((name) => keyOf(group.channels[name] as Channel, frame)?.join));
+  const joins = new Set((only ? [only] : names).map((name) => keyOf(owner.channels[name] as Channel<Value>, frame)?.join));
   if (names.length === 0) return null;
   return (
     <>
@@ -73,7 +73,7 @@ function StationBench({ group, frame }: { group: ChannelGroup; frame: number }) 
         Station at {formatShortTimecode(frame, rate)} · {names.length} {names.length === 1 ? 'key' : 'keys'}
       </Heading>
       <ScopePick
-        group={group}
+        owner={owner}
         names={names}
         value={only ?? ALL}
         onChange={(next) => {
@@ -86,15 +86,17 @@ function StationBench({ group, frame }: { group: ChannelGroup; frame: number }) 
           label="How it is passed"
           options={JOINS}
           value={joins.size === 1 ? ([...joins][0] ?? null) : null}
-          onChange={(join) => edit((draft) => changeStation(draft, group.id, frame, { join }, only))}
+          onChange={(join) => edit((draft) => changeStation(draft, owner.path, frame, { join }, only))}
         />
       </div>
-      {only ? <KeyBench group={group} name={only} frame={frame} /> : null}
-      <OutsidePicks group={group} name={only} />
+      {only ? <KeyBench owner={owner} name={only} frame={frame} /> : null}
+      <OutsidePicks owner={owner} name={only} />
       <div style={{ margin: '6px 0 10px' }}>
         <Button
           onPress={() => {
-            edit((draft) => (only ? removeKeys(draft, [{ group: group.id, name: only, frame }]) : removeStation(draft, group.id, frame)));
+            edit((draft) =>
+              only ? removeKeys(draft, [{ owner: owner.path, name: only, frame }]) : removeStation(draft, owner.path, frame),
+            );
             view.setState({ pick: null, keys: [] });
           }}
         >
@@ -106,38 +108,38 @@ function StationBench({ group, frame }: { group: ChannelGroup; frame: number }) 
 }
 
 /** The pace of a move, from the channel named or the first one that changes over it. */
-function paceOf(group: ChannelGroup, names: readonly string[], from: number, to: number): Pace | null {
+function paceOf(owner: FoundOwner, names: readonly string[], from: number, to: number): Pace | null {
   for (const name of names) {
-    const channel = group.channels[name] as Channel;
+    const channel = owner.channels[name] as Channel<Value>;
     const [a, b] = [keyOf(channel, from), keyOf(channel, to)];
     if (a && b && a.value !== b.value) return paceBetween(a, b);
   }
-  const first = names[0] === undefined ? undefined : group.channels[names[0]];
+  const first = names[0] === undefined ? undefined : owner.channels[names[0]];
   const [a, b] = [first && keyOf(first, from), first && keyOf(first, to)];
   return a && b ? paceBetween(a, b) : null;
 }
 
 const THIRD: Handle = { influence: 1 / 3, speed: 1 };
-const paceBetween = (a: Key, b: Key): Pace => ({
+const paceBetween = (a: Key<Value>, b: Key<Value>): Pace => ({
   leave: a.join === 'straight' || a.join === 'flowing' ? THIRD : a.leave,
   arrive: b.join === 'straight' || b.join === 'flowing' ? THIRD : b.arrive,
   bounces: a.bounces,
 });
 
-function MoveBench({ group, from, to }: { group: ChannelGroup; from: number; to: number }) {
+function MoveBench({ owner, from, to }: { owner: FoundOwner; from: number; to: number }) {
   const edit = useEdit();
   const rate = useProduction((p) => p.format.rate);
   const [scope, setScope] = useState(ALL);
-  const names = Object.keys(group.channels).filter((name) => {
-    const channel = group.channels[name] as Channel;
+  const names = Object.keys(owner.channels).filter((name) => {
+    const channel = owner.channels[name] as Channel<Value>;
     return keyOf(channel, from) && keyOf(channel, to);
   });
   const only = scope !== ALL && names.includes(scope) ? scope : undefined;
-  const pace = paceOf(group, only ? [only] : names, from, to);
+  const pace = paceOf(owner, only ? [only] : names, from, to);
   if (!pace) return <Hint>No channel has keys at both ends of this move.</Hint>;
-  const joins = new Set((only ? [only] : names).flatMap((name) => [keyOf(group.channels[name] as Channel, from)?.join]));
+  const joins = new Set((only ? [only] : names).flatMap((name) => [keyOf(owner.channels[name] as Channel<Value>, from)?.join]));
   const held = joins.size === 1 && joins.has('held');
-  const put = (next: Pace, gesture: string | null) => edit((draft) => setMovePace(draft, group.id, from, to, next, only), gesture);
+  const put = (next: Pace, gesture: string | null) => edit((draft) => setMovePace(draft, owner.path, from, to, next, only), gesture);
   const end = (side: 'leave' | 'arrive') => (
     <>
       <NumberField
@@ -159,9 +161,9 @@ function MoveBench({ group, from, to }: { group: ChannelGroup; from: number; to:
       <Heading>
         Move {formatShortTimecode(from, rate)} → {formatShortTimecode(to, rate)} · {Math.round((to - from) * 100) / 100} fr
       </Heading>
-      <ScopePick group={group} names={names} value={only ?? ALL} onChange={setScope} />
+      <ScopePick owner={owner} names={names} value={only ?? ALL} onChange={setScope} />
       <div style={{ margin: '6px 0' }}>
-        <PaceCurve pace={pace} colour={hueColour(group.hue, 0.6)} onChange={put} />
+        <PaceCurve pace={pace} colour={hueColour(owner.hue, 0.6)} onChange={put} />
       </div>
       <Choices
         label="Pace"
@@ -190,10 +192,10 @@ function MoveBench({ group, from, to }: { group: ChannelGroup; from: number; to:
 }
 
 /** What is picked in the timeline: a station or a move. */
-export function PickBench({ group, pick }: { group: ChannelGroup; pick: TimelinePick }) {
+export function PickBench({ owner, pick }: { owner: FoundOwner; pick: TimelinePick }) {
   return pick.kind === 'station' ? (
-    <StationBench key={group.id} group={group} frame={pick.frame} />
+    <StationBench key={owner.path} owner={owner} frame={pick.frame} />
   ) : (
-    <MoveBench key={group.id} group={group} from={pick.from} to={pick.to} />
+    <MoveBench key={owner.path} owner={owner} from={pick.from} to={pick.to} />
   );
 }

@@ -5,6 +5,7 @@ import { useDeferredValue, useMemo } from 'react';
 import { frameMotion } from '@/core/check/strobe';
 import { addCue, moveCue, removeCue, snapped } from '@/core/production/edits/cue-edits';
 import { moveShot, removeShot } from '@/core/production/edits/shot-edits';
+import { carryFrames } from '@/core/production/carry';
 import { shotSpans } from '@/core/production/shots';
 import { framesPerSecond } from '@/core/time/rate';
 import { IconButton } from '@/parts/controls';
@@ -47,7 +48,7 @@ export function useShotRow(): TimelineRow {
           hue: camera?.hue ?? 0,
           from,
           to,
-          carry: shot?.carry ?? 0,
+          carry: shot ? carryFrames(shot) : 0,
         };
       }),
     [shots, cameras, format],

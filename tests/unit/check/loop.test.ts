@@ -2,6 +2,7 @@ import { produce } from 'immer';
 import { checkLoop } from '@/core/check/loop';
 import { closeTheLoop } from '@/core/production/edits/key-edits';
 import { addForm } from '@/core/production/edits/mark-edits';
+import { setOf } from '../../support/set-of';
 import { emptyProduction, type Production } from '@/core/production/production';
 
 const key = (frame: number, value: number) => ({
@@ -18,8 +19,8 @@ const turning = (lastFrame: number): Production =>
   produce(emptyProduction('Turn', { width: 640, height: 360, rate: '24', length: 120 }), (draft) => {
     addForm(draft, 'star');
     const [mark] = draft.marks;
-    if (mark) mark.placement.pan.keys = [key(0, 0), key(lastFrame, 360)];
-    draft.set.key.azimuth.keys = [key(0, -20), key(60, 40), key(lastFrame, -20)];
+    if (mark) mark.channels.pan.keys = [key(0, 0), key(lastFrame, 360)];
+    setOf(draft).sun.azimuth.keys = [key(0, -20), key(60, 40), key(lastFrame, -20)];
   });
 
 test(
@@ -36,12 +37,12 @@ test('says what differs: the camera, a mark, the light', () => {
     const orbit = draft.cameras[0]?.carriers[0];
     if (orbit?.kind !== 'orbit') throw new Error('no orbit');
     orbit.channels.azimuth.keys = [key(0, 0), key(120, 90)];
-    draft.set.key.strength.keys = [key(0, 1), key(120, 3)];
+    setOf(draft).sun.strength.keys = [key(0, 1), key(120, 3)];
   });
   const found = checkLoop(open, () => null);
   expect(found.metres).toBeCloseTo(8 * Math.SQRT2, 6);
   expect(found.degrees).toBeCloseTo(90, 6);
-  expect(found.light).toBeCloseTo(2, 9);
+  expect(found.values).toBeCloseTo(2, 9);
   expect(
     checkLoop(
       produce(open, (draft) => closeTheLoop(draft, 120)),

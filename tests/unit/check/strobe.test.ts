@@ -22,7 +22,7 @@ function crossing(seconds: number, shutterDeg = 180): Production {
     // At 8 m with 35 mm on 36 mm the frame is 36/35·8 m wide.
     const perFrame = ((36 / 35) * 8) / (seconds * 24);
     const [mark] = draft.marks;
-    if (mark) mark.placement.x.keys = [key(0, -24 * perFrame), key(48, 24 * perFrame)];
+    if (mark) mark.channels.x.keys = [key(0, -24 * perFrame), key(48, 24 * perFrame)];
   });
 }
 const middle = (production: Production) => frameMotion(production, () => box).find(({ frame }) => frame === 24);

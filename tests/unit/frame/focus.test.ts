@@ -3,7 +3,7 @@ import { BufferAttribute, BufferGeometry, DoubleSide, Mesh, MeshBasicMaterial, R
 import { focusDistanceAt, focalLengthAt } from '@/core/frame/lens-state';
 import { cameraPose } from '@/core/frame/camera-pose';
 import { evaluate } from '@/core/frame/evaluate';
-import { buildMark } from '@/core/frame/mark-solids';
+import { buildMark } from '@/core/frame/solids/build-mark';
 import { markPose } from '@/core/frame/mark-pose';
 import { throughIris, type Iris } from '@/core/optics/iris';
 import { projected } from '@/core/optics/project';
@@ -14,7 +14,7 @@ import type { Mark } from '@/core/production/mark';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { forwardOf, invertRigid, multiply, positionOf, transformDirection, transformPoint } from '@/core/space/matrix';
 import { boxCorners, dot, subtract, type Vec3 } from '@/core/space/vector';
-import { markSurfaces } from '@/picture/mark-surfaces';
+import { solidProbe } from '@/picture/solid-probe';
 
 const key = (frame: number, value: number) => ({
   frame,
@@ -31,9 +31,9 @@ const production: Production = produce(emptyProduction('Anemone', { width: 1920,
   addForm(draft, 'ring');
   const [star, ring] = draft.marks;
   if (!star || !ring) throw new Error('no forms');
-  star.placement.pan.rest = 20;
-  ring.placement.z.rest = 1.4;
-  ring.placement.x.keys = [key(0, -2), key(99, 2)];
+  star.channels.pan.rest = 20;
+  ring.channels.z.rest = 1.4;
+  ring.channels.x.keys = [key(0, -2), key(99, 2)];
   const [orbit] = draft.cameras[0]?.carriers ?? [];
   if (orbit?.kind !== 'orbit') throw new Error('no orbit');
   orbit.channels.azimuth.keys = [key(0, -50), key(99, 40)];
@@ -44,7 +44,7 @@ const camera = production.cameras[0] as Camera;
 const [star, ring] = production.marks as [Mark, Mark];
 const solids = new Map(production.marks.map((mark) => [mark.id, buildMark(mark, [])]));
 const boundsOf = (id: string) => solids.get(id)?.bounds;
-const surfaces = markSurfaces((id) => solids.get(id));
+const probe = solidProbe((id) => solids.get(id));
 const focused = (target: Partial<FocusTarget> & { smooth?: number }) => produce(camera, (draft) => void Object.assign(draft.focus, target));
 
 /** The first surface along the lens axis, by the library three, without a tree. */
@@ -52,7 +52,7 @@ function axisByThree(frame: number): number | null {
   const pose = cameraPose(production, camera, frame, boundsOf);
   let first: number | null = null;
   for (const mark of production.marks) {
-    const into = invertRigid(markPose(mark, frame, boundsOf(mark.id)));
+    const into = invertRigid(markPose(production, mark, frame, boundsOf(mark.id)));
     for (const { mesh, pose: stand } of solids.get(mark.id)?.pieces ?? []) {
       const geometry = new BufferGeometry()
         .setAttribute('position', new BufferAttribute(mesh.positions, 3))
@@ -76,7 +76,7 @@ describe('follow focus', () => {
       const theirs = axisByThree(frame);
       if (theirs === null) continue;
       met++;
-      expect(Math.abs(focusDistanceAt(production, focused({ on: 'axis' }), frame, boundsOf, surfaces) - theirs)).toBeLessThan(1e-3);
+      expect(Math.abs(focusDistanceAt(production, focused({ on: 'axis' }), frame, boundsOf, probe) - theirs)).toBeLessThan(1e-3);
     }
     expect(met).toBeGreaterThan(5);
   });
@@ -84,7 +84,7 @@ describe('follow focus', () => {
   test('on a mark’s nearest point there is no vertex of it nearer to the lens', () => {
     for (const frame of [0, 33, 80]) {
       const pose = cameraPose(production, camera, frame, boundsOf);
-      const stand = markPose(ring, frame, boundsOf(ring.id));
+      const stand = markPose(production, ring, frame, boundsOf(ring.id));
       let nearest: Vec3 = [0, 0, 0];
       let least = Infinity;
       for (const { mesh, pose: piece } of solids.get(ring.id)?.pieces ?? []) {
@@ -98,7 +98,7 @@ describe('follow focus', () => {
           if (away < least) [least, nearest] = [away, point];
         }
       }
-      const depth = focusDistanceAt(production, focused({ on: 'nearest', markId: ring.id }), frame, boundsOf, surfaces);
+      const depth = focusDistanceAt(production, focused({ on: 'nearest', markId: ring.id }), frame, boundsOf, probe);
       // Between vertices it may be a little nearer, by the sagitta of a facet at most.
       expect(Math.abs(depth - dot(subtract(nearest, positionOf(pose)), forwardOf(pose)))).toBeLessThan(0.02);
     }
@@ -106,7 +106,7 @@ describe('follow focus', () => {
 
   test('smoothed over frames it has no jump where the axis leaves one mark for another', () => {
     const follow = (smooth: number) =>
-      Array.from({ length: 990 }, (_, i) => focusDistanceAt(production, focused({ on: 'axis', smooth }), i / 10, boundsOf, surfaces));
+      Array.from({ length: 990 }, (_, i) => focusDistanceAt(production, focused({ on: 'axis', smooth }), i / 10, boundsOf, probe));
     const steps = (values: number[]) => Math.max(...values.slice(1).map((v, i) => Math.abs(v - (values[i] as number))));
     expect(steps(follow(0))).toBeGreaterThan(0.3);
     expect(steps(follow(16))).toBeLessThan(0.06);
@@ -131,7 +131,7 @@ describe('follow focus', () => {
           point: { x: 0, y: 0, z: 0 },
           to: { on: 'point', markId: null, point: { x: 0, y: 0, z: -8 } },
         });
-        draft.lens.rack = { rest: share, keys: [] };
+        draft.lens.channels.rack = { rest: share, keys: [] };
       });
     const [near, half, far] = [0, 0.5, 1].map((share) => focusDistanceAt(production, racked(share), 50, boundsOf)) as [
       number,
@@ -155,7 +155,7 @@ describe('hold size', () => {
     });
     const height = (frame: number) => {
       const { camera: state } = evaluate(held, frame / 25, boundsOf);
-      const pose = markPose(star, frame, boundsOf(star.id));
+      const pose = markPose(held, star, frame, boundsOf(star.id));
       const ups = boxCorners(boundsOf(star.id) ?? { min: [0, 0, 0], max: [0, 0, 0] }).map(
         (corner) => projected(state, transformPoint(pose, corner))?.[1] ?? NaN,
       );
@@ -165,7 +165,7 @@ describe('hold size', () => {
     const focal = (frame: number) => evaluate(held, frame / 25, boundsOf).camera.focalLengthMm;
     expect(focal(99)).toBeLessThan(0.4 * focal(0));
     // Let go by half, the lens is half the way, in ratios.
-    const half = produce(held, (draft) => void (draft.cameras[0] && (draft.cameras[0].lens.hold = { rest: 0.5, keys: [] })));
+    const half = produce(held, (draft) => void (draft.cameras[0] && (draft.cameras[0].lens.channels.hold = { rest: 0.5, keys: [] })));
     const own = half.cameras[0] as Camera;
     expect(focalLengthAt(half, own, 99, cameraPose(half, own, 99, boundsOf), boundsOf)).toBeCloseTo(Math.sqrt(focal(99) * 35), 6);
   });

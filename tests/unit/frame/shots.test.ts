@@ -3,6 +3,9 @@ import { evaluate } from '@/core/frame/evaluate';
 import { deliveredFrameOf, nextKeyFrame } from '@/core/frame/scene-frames';
 import { sceneFrameAt, shotCamera } from '@/core/frame/shot-camera';
 import { ramped, sceneFrameOf, stretched, thereAndBack } from '@/core/motion/bent-time';
+import type { Channel } from '@/core/motion/channel';
+import { keyReader } from '@/core/motion/readers';
+import { setCarry } from '@/core/production/carry';
 import { addCamera, changeShot, duplicateCamera, moveShot, removeCamera, removeShot, splitShot } from '@/core/production/edits/shot-edits';
 import { straightenThroughCuts } from '@/core/production/edits/key-edits';
 import { addWordmark } from '@/core/production/edits/mark-edits';
@@ -29,17 +32,17 @@ function twoShots(carry = 0, smooth = true): Production {
     const [one] = draft.cameras;
     if (one?.carriers[0]?.kind !== 'orbit') throw new Error('no orbit');
     one.carriers[0].channels.azimuth.keys = [key(0, -40, { join: 'straight' }), key(99, 50, { join: 'straight' })];
-    one.lens.focalLengthMm.rest = 24;
+    one.lens.channels.focalLengthMm.rest = 24;
     duplicateCamera(draft, one.id);
     const two = draft.cameras[1];
     if (two?.carriers[0]?.kind !== 'orbit') throw new Error('no orbit');
     two.carriers[0].channels.azimuth = { rest: 70, keys: [] };
     two.carriers[0].channels.roll.rest = 25;
     two.carriers[0].channels.radius.keys = [key(20, 9), key(80, 4)];
-    two.lens.focalLengthMm.rest = 85;
-    two.lens.focusDistance.rest = 3;
+    two.lens.channels.focalLengthMm.rest = 85;
+    two.lens.channels.focusDistance.rest = 3;
     splitShot(draft, 40, two.id);
-    changeShot(draft, 50, (shot) => Object.assign(shot, { carry, smooth }));
+    changeShot(draft, 50, (shot) => setCarry(shot, carry, smooth));
   });
 }
 const at = (production: Production, frame: number) => shotCamera(production, frame, nowhere);
@@ -140,32 +143,33 @@ describe('constant through cuts', () => {
 
 describe('bent time', () => {
   const bend = (keys: ReturnType<typeof stretched>) => ({ rest: 0, keys });
+  const sceneAt = (channel: Channel, frame: number) => sceneFrameOf(channel, keyReader(channel), frame);
 
   test('without keys delivered and scene time are one, and outside its keys time runs on', () => {
-    expect(sceneFrameOf({ rest: 0, keys: [] }, 33.3)).toBe(33.3);
+    expect(sceneAt({ rest: 0, keys: [] }, 33.3)).toBe(33.3);
     const half = bend(stretched(10, 50, 0.5));
-    expect(sceneFrameOf(half, 30)).toBeCloseTo(20, 9);
-    expect(sceneFrameOf(half, 60)).toBeCloseTo(40, 9);
-    expect(sceneFrameOf(half, 0)).toBeCloseTo(0, 9);
+    expect(sceneAt(half, 30)).toBeCloseTo(20, 9);
+    expect(sceneAt(half, 60)).toBeCloseTo(40, 9);
+    expect(sceneAt(half, 0)).toBeCloseTo(0, 9);
   });
 
   test('backwards and there-and-back end where they should', () => {
     const back = bend(stretched(0, 99, -1));
-    expect([0, 99, 49.5].map((f) => sceneFrameOf(back, f))).toEqual([99, 0, 49.5]);
+    expect([0, 99, 49.5].map((f) => sceneAt(back, f))).toEqual([99, 0, 49.5]);
     const swing = bend(thereAndBack(0, 80));
-    expect([0, 40, 80].map((f) => sceneFrameOf(swing, f))).toEqual([0, 40, 0]);
+    expect([0, 40, 80].map((f) => sceneAt(swing, f))).toEqual([0, 40, 0]);
   });
 
   test('a ramp changes its pace evenly: the distance is that of constant acceleration (d = v0·t + a·t²/2)', () => {
     const ramp = bend(ramped(0, 100, 1, 0.2));
     const a = (0.2 - 1) / 100;
-    for (const t of [0, 13, 50, 77, 100]) expect(sceneFrameOf(ramp, t)).toBeCloseTo(t + (a * t * t) / 2, 6);
+    for (const t of [0, 13, 50, 77, 100]) expect(sceneAt(ramp, t)).toBeCloseTo(t + (a * t * t) / 2, 6);
   });
 
   test('slowed down tenfold, motion is still smooth: no two steps of a constant move differ', () => {
     const slow = produce(twoShots(), (draft) => {
       draft.shots = [];
-      draft.time.scene.keys = stretched(0, 99, 0.1);
+      draft.time.channels.scene.keys = stretched(0, 99, 0.1);
     });
     const places = Array.from({ length: 40 }, (_, i) => anglesOf(at(slow, i * 2.5).pose).panDeg);
     const steps = places.slice(1).map((v, i) => v - (places[i] as number));
@@ -173,7 +177,7 @@ describe('bent time', () => {
   });
 
   test('a shot’s own bent time holds in that shot alone', () => {
-    const production = produce(twoShots(), (draft) => changeShot(draft, 60, (shot) => (shot.time.scene.keys = stretched(40, 99, -1))));
+    const production = produce(twoShots(), (draft) => changeShot(draft, 60, (shot) => (shot.channels.scene.keys = stretched(40, 99, -1))));
     expect(sceneFrameAt(production, 20)).toBe(20);
     expect(sceneFrameAt(production, 40)).toBe(99);
     expect(sceneFrameAt(production, 99)).toBe(40);
@@ -193,11 +197,11 @@ describe('bent time', () => {
     };
     const plain = produce(twoShots(), (draft) => void (draft.shots = []));
     expect(steps(plain, [0, 12.5, 30], 0, 1)).toEqual([12.5, 30]);
-    const half = produce(plain, (draft) => void (draft.time.scene.keys = stretched(0, 99, 0.5)));
+    const half = produce(plain, (draft) => void (draft.time.channels.scene.keys = stretched(0, 99, 0.5)));
     // Scene frame 30 is reached at 60 and left again after 61: one step each, either way.
     expect(steps(half, [10, 30], 0, 1).map((at) => Math.round(sceneFrameAt(half, at)))).toEqual([10, 30]);
     expect(steps(half, [10, 30], 99, -1).map((at) => Math.round(sceneFrameAt(half, at)))).toEqual([30, 10]);
-    const back = produce(twoShots(), (draft) => changeShot(draft, 60, (shot) => void (shot.time.scene.keys = stretched(40, 99, -1))));
+    const back = produce(twoShots(), (draft) => changeShot(draft, 60, (shot) => void (shot.channels.scene.keys = stretched(40, 99, -1))));
     // Frame 90 of the scene is not seen in the first shot; the second one runs from 99 back to 40.
     expect(steps(back, [20, 50, 90], 0, 1)).toEqual([20, 49, 89]);
     expect(nextKeyFrame(back, { scene: [], delivered: [40, 99] }, 50, 1)).toBe(99);
@@ -206,7 +210,7 @@ describe('bent time', () => {
   test('a frame of the scene is found where it is seen, nearest to where one looks', () => {
     const swing = produce(twoShots(), (draft) => {
       draft.shots = [];
-      draft.time.scene.keys = thereAndBack(0, 80);
+      draft.time.channels.scene.keys = thereAndBack(0, 80);
     });
     const [out, home] = [deliveredFrameOf(swing, 20, 0), deliveredFrameOf(swing, 20, 99)];
     expect(out).toBeLessThan(40);

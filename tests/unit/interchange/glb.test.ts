@@ -1,19 +1,20 @@
 import { validateBytes } from 'gltf-validator';
 import { produce } from 'immer';
-import { buildMark } from '@/core/frame/mark-solids';
+import { buildMark } from '@/core/frame/solids/build-mark';
+import { markStateAt } from '@/core/frame/evaluate';
 import { markGlb } from '@/core/interchange/glb';
 import { addBody, addForm, addWordmark, changeMark } from '@/core/production/edits/mark-edits';
 import { addShell } from '@/core/production/edits/shell-edits';
 import type { Mark } from '@/core/production/mark';
-import { surfaceOf } from '@/core/production/materials';
+import { surfaceOf } from '@/core/production/surface';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { runSchema } from '@/core/production/words';
 import { packagedTypeface } from '../support/fonts';
 
 /** glTF 2.0 as judged by the validator of the Khronos Group. */
 
-const made = (recipe: (draft: Production) => void): Mark =>
-  produce(emptyProduction('Test', { width: 1920, height: 1080, rate: '25', length: 100 }), (draft) => void recipe(draft)).marks[0] as Mark;
+const made = (recipe: (draft: Production) => void): Production =>
+  produce(emptyProduction('Test', { width: 1920, height: 1080, rate: '25', length: 100 }), (draft) => void recipe(draft));
 
 const MARKS: [string, (draft: Production) => void][] = [
   [
@@ -22,8 +23,9 @@ const MARKS: [string, (draft: Production) => void][] = [
       addWordmark(draft, 'R&8 Deep');
       addShell(draft, 'mark-1');
       changeMark(draft, 'mark-1', (mark) => {
-        if (mark.body.kind === 'words') mark.body.runs = [runSchema.parse({ from: 0, to: 1, pan: 30, surface: surfaceOf('brass') })];
-        if (mark.shells[1]) mark.shells[1].surfaces.face.opacity = 0.4;
+        if (mark.body.kind === 'words')
+          mark.body.runs = [runSchema.parse({ from: 0, to: 1, channels: { pan: { rest: 30 } }, surface: surfaceOf('brass') })];
+        if (mark.shells[1]) mark.shells[1].surfaces.face.channels.opacity.rest = 0.4;
       });
     },
   ],
@@ -57,10 +59,11 @@ const MARKS: [string, (draft: Production) => void][] = [
 ];
 
 test.each(MARKS)('%s: the validator finds nothing', async (_, recipe) => {
-  const mark = made(recipe);
+  const production = made(recipe);
+  const mark = production.marks[0] as Mark;
   const solids = buildMark(mark, [await packagedTypeface('archivo-black')]);
   expect(solids.faults).toEqual([]);
-  const bytes = await markGlb({ mark, solids, inflate: 0.7 });
+  const bytes = await markGlb({ mark, solids, state: { ...markStateAt(production, mark, 0, () => solids.bounds), inflate: 0.7 } });
   // Texture coordinates are there for whoever puts a picture on the mark; that none is there yet is no fault.
   const report = await validateBytes(bytes, { ignoredIssues: ['UNUSED_OBJECT'] });
   expect(report.issues.messages).toEqual([]);

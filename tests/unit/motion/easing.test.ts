@@ -2,7 +2,8 @@ import bezierEasing from 'bezier-easing';
 import { cubicBezierEasing } from '@/core/motion/bezier';
 import { bounceProgress } from '@/core/motion/bounce';
 import type { Channel, Join, Key } from '@/core/motion/channel';
-import { speedAt, valueAt } from '@/core/motion/evaluate-channel';
+import { keyValue } from '@/core/motion/key-value';
+import { speedAt } from '@/core/motion/channel-speed';
 import { PACE_NAMES, paceName, PACES } from '@/core/motion/pace';
 import { speedSilhouette } from '@/core/motion/silhouette';
 
@@ -46,7 +47,7 @@ describe('cubic Bezier easing', () => {
 
   test('an eased span with the default handles is ease-in-out', () => {
     const span = channel(key(10, -2), key(60, 4));
-    for (const x of [0.1, 0.35, 0.8]) expect(valueAt(span, 10 + 50 * x)).toBeCloseTo(-2 + 6 * cubicBezierEasing(0.42, 0, 0.58, 1, x), 9);
+    for (const x of [0.1, 0.35, 0.8]) expect(keyValue(span, 10 + 50 * x)).toBeCloseTo(-2 + 6 * cubicBezierEasing(0.42, 0, 0.58, 1, x), 9);
   });
 });
 
@@ -54,22 +55,22 @@ describe('joins', () => {
   test('straight keeps one speed', () => {
     const line = joined('straight', [0, 0], [100, 50]);
     for (const frame of [0, 13, 50, 99]) {
-      expect(valueAt(line, frame)).toBeCloseTo(frame / 2, 9);
+      expect(keyValue(line, frame)).toBeCloseTo(frame / 2, 9);
       expect(speedAt(line, frame)).toBeCloseTo(0.5, 9);
     }
   });
 
   test('held stays, and jumps at the next key', () => {
     const steps = joined('held', [0, 1], [10, 5]);
-    expect(valueAt(steps, 9.999)).toBe(1);
-    expect(valueAt(steps, 10)).toBe(5);
+    expect(keyValue(steps, 9.999)).toBe(1);
+    expect(keyValue(steps, 10)).toBe(5);
     expect(speedAt(steps, 5)).toBe(0);
   });
 
   test('flowing passes a key with one speed and never overshoots between keys', () => {
     const flow = joined('flowing', [0, 0], [10, 3], [40, 4], [50, 12]);
     for (const frame of [10, 40]) expect(speedAt(flow, frame - 1e-6)).toBeCloseTo(speedAt(flow, frame + 1e-6), 4);
-    for (let frame = 0; frame < 50; frame += 0.5) expect(valueAt(flow, frame + 0.5)).toBeGreaterThanOrEqual(valueAt(flow, frame) - 1e-12);
+    for (let frame = 0; frame < 50; frame += 0.5) expect(keyValue(flow, frame + 0.5)).toBeGreaterThanOrEqual(keyValue(flow, frame) - 1e-12);
   });
 
   test('flowing through a turning point stops there (monotone interpolation, M. Steffen 1990)', () => {
@@ -78,19 +79,19 @@ describe('joins', () => {
 
   test('before the first key and after the last the value holds; without keys it rests', () => {
     const span = channel(key(10, 2), key(20, 3));
-    expect([valueAt(span, -100), valueAt(span, 1e6)]).toEqual([2, 3]);
-    expect(valueAt({ rest: 7, keys: [] }, 3)).toBe(7);
+    expect([keyValue(span, -100), keyValue(span, 1e6)]).toEqual([2, 3]);
+    expect(keyValue({ rest: 7, keys: [] }, 3)).toBe(7);
   });
 
   test('angles are plain numbers: 720° is two turns', () => {
-    expect(valueAt(joined('straight', [0, 0], [100, 720]), 75)).toBeCloseTo(540, 9);
+    expect(keyValue(joined('straight', [0, 0], [100, 720]), 75)).toBeCloseTo(540, 9);
   });
 
   test('a turntable from frame 1 to 120 is at even steps all round, and frame 120 would repeat frame 1 (common practice)', () => {
     const turn = joined('straight', [1, 0], [120, 360]);
-    const step = valueAt(turn, 2) - valueAt(turn, 1);
-    for (let frame = 1; frame < 120; frame++) expect(valueAt(turn, frame + 1) - valueAt(turn, frame)).toBeCloseTo(step, 9);
-    expect(valueAt(turn, 120) % 360).toBeCloseTo(valueAt(turn, 1), 9);
+    const step = keyValue(turn, 2) - keyValue(turn, 1);
+    for (let frame = 1; frame < 120; frame++) expect(keyValue(turn, frame + 1) - keyValue(turn, frame)).toBeCloseTo(step, 9);
+    expect(keyValue(turn, 120) % 360).toBeCloseTo(keyValue(turn, 1), 9);
   });
 });
 
@@ -99,15 +100,15 @@ describe('paces', () => {
     channel(key(0, 0, { leave: PACES[name].leave, bounces: PACES[name].bounces }), key(100, 1, { arrive: PACES[name].arrive }));
 
   test.each(PACE_NAMES)('%s begins and ends where it should, and is known by its name', (name) => {
-    expect([valueAt(span(name), 0), valueAt(span(name), 100)]).toEqual([0, 1]);
+    expect([keyValue(span(name), 0), keyValue(span(name), 100)]).toEqual([0, 1]);
     expect(paceName(PACES[name])).toBe(name);
   });
 
   test('settle leaves fast and arrives slowly; launch is the reverse (common practice)', () => {
-    expect(valueAt(span('settle'), 30)).toBeGreaterThan(0.6);
+    expect(keyValue(span('settle'), 30)).toBeGreaterThan(0.6);
     expect(speedAt(span('settle'), 99)).toBeLessThan(0.001);
     for (let frame = 0; frame <= 100; frame += 5)
-      expect(valueAt(span('launch'), frame)).toBeCloseTo(1 - valueAt(span('settle'), 100 - frame), 6);
+      expect(keyValue(span('launch'), frame)).toBeCloseTo(1 - keyValue(span('settle'), 100 - frame), 6);
   });
 
   test('even moves at one speed; linger is slow in the middle', () => {
@@ -116,7 +117,7 @@ describe('paces', () => {
   });
 
   test('only overshoot goes past its end, by about a tenth (common practice: 110 %)', () => {
-    const highest = (name: keyof typeof PACES) => Math.max(...Array.from({ length: 1001 }, (_, i) => valueAt(span(name), i / 10)));
+    const highest = (name: keyof typeof PACES) => Math.max(...Array.from({ length: 1001 }, (_, i) => keyValue(span(name), i / 10)));
     expect(highest('overshoot')).toBeGreaterThan(1.05);
     expect(highest('overshoot')).toBeLessThan(1.2);
     for (const name of PACE_NAMES.filter((n) => n !== 'overshoot')) expect(highest(name)).toBeLessThan(1 + 1e-9);

@@ -1,15 +1,17 @@
-import { keysSchema, type Channel } from '@/core/motion/channel';
+import { z } from 'zod';
+import { keysOf, type Channel } from '@/core/motion/channel';
 import { withKey, withKeyMoved, withoutKey, withPace, withValue } from '@/core/motion/edit-channel';
-import { valueAt } from '@/core/motion/evaluate-channel';
+import { keyValue } from '@/core/motion/key-value';
 import { PACES } from '@/core/motion/pace';
 
+const keysSchema = keysOf(z.number());
 const empty: Channel = { rest: 4, keys: [] };
 const frames = (channel: Channel) => channel.keys.map((key) => key.frame);
 
 test('keys stay in order of time, one a frame', () => {
   const channel = [30, 10, 20, 10].reduce((made, frame, i) => withKey(made, frame, i), empty);
   expect(frames(channel)).toEqual([10, 20, 30]);
-  expect(valueAt(channel, 10)).toBe(3);
+  expect(keyValue(channel, 10)).toBe(3);
   expect(keysSchema.safeParse(channel.keys).success).toBe(true);
 });
 
@@ -33,14 +35,14 @@ test('a key moves past its neighbours and replaces what it lands on', () => {
   expect(frames(withKeyMoved(three, 0, 15))).toEqual([10, 15, 20]);
   const landed = withKeyMoved(three, 0, 20);
   expect(frames(landed)).toEqual([10, 20]);
-  expect(valueAt(landed, 20)).toBe(0);
+  expect(keyValue(landed, 20)).toBe(0);
 });
 
 test('a pace shapes its own span only', () => {
   const three = [0, 10, 20].reduce((made, frame) => withKey(made, frame, frame), empty);
   const paced = withPace(three, 0, 10, PACES.settle);
-  for (const frame of [12, 15, 18]) expect(valueAt(paced, frame)).toBeCloseTo(valueAt(three, frame), 12);
-  expect(valueAt(paced, 4)).not.toBeCloseTo(valueAt(three, 4), 1);
+  for (const frame of [12, 15, 18]) expect(keyValue(paced, frame)).toBeCloseTo(keyValue(three, frame), 12);
+  expect(keyValue(paced, 4)).not.toBeCloseTo(keyValue(three, 4), 1);
 });
 
 test('keys out of order are refused', () => {

@@ -1,5 +1,7 @@
 import type { Channel, Key } from '@/core/motion/channel';
-import { speedAt, valueAt } from '@/core/motion/evaluate-channel';
+import { keyValue } from '@/core/motion/key-value';
+import { keyReader } from '@/core/motion/readers';
+import { speedAt } from '@/core/motion/channel-speed';
 import { handleEnd, withHandle } from '@/core/motion/handle-edit';
 import { curvesOf, speedScale, valueScale } from '@/parts/curve-view/curve-geometry';
 import { keysInBox } from '@/parts/timeline/box-selection';
@@ -23,7 +25,7 @@ describe('handles in the units of the curve', () => {
     expect(end).toMatchObject({ frame: 20, speed: expect.closeTo(0.3, 12), influence: 0.5 });
     expect(end?.value).toBeCloseTo(10 - 20 * 0.3, 9);
     // The speed at the key is what was asked for, by finite differences.
-    expect((valueAt(given, 40) - valueAt(given, 40 - 1e-5)) / 1e-5).toBeCloseTo(0.3, 3);
+    expect((keyValue(given, 40) - keyValue(given, 40 - 1e-5)) / 1e-5).toBeCloseTo(0.3, 3);
   });
 
   test('joined handles keep one speed on both sides, parted ones do not', () => {
@@ -38,7 +40,7 @@ describe('handles in the units of the curve', () => {
     for (const join of ['straight', 'flowing'] as const) {
       const before: Channel = { rest: 0, keys: channel.keys.map((k) => ({ ...k, join })) };
       const after = withHandle(before, 1, 'leave', 0.6, 0.1, false);
-      for (let f = 0; f <= 40; f += 2.5) expect(valueAt(after, f)).toBeCloseTo(valueAt(before, f), 9);
+      for (let f = 0; f <= 40; f += 2.5) expect(keyValue(after, f)).toBeCloseTo(keyValue(before, f), 9);
       expect(after.keys[1]?.join).toBe('eased');
     }
   });
@@ -47,8 +49,8 @@ describe('handles in the units of the curve', () => {
     const flat: Channel = { rest: 0, keys: [key(0, 5), key(20, 5)] };
     const risen = withHandle(flat, 0, 'leave', 0.5, 0.8, false);
     expect(speedAt(risen, 1e-6)).toBeCloseTo(0.8, 3);
-    expect(valueAt(risen, 6)).toBeGreaterThan(5.5);
-    expect(valueAt(risen, 20)).toBe(5);
+    expect(keyValue(risen, 6)).toBeGreaterThan(5.5);
+    expect(keyValue(risen, 20)).toBe(5);
   });
 
   test('the first key has none before it, the last none after; held and bouncing spans have none', () => {
@@ -60,7 +62,7 @@ describe('handles in the units of the curve', () => {
 
 describe('curves on the page', () => {
   test('speed is units a second, and what is shown lies inside the pane, handles too', () => {
-    const { value, speed } = curvesOf(channel, 0, 100, 600, 25);
+    const { value, speed } = curvesOf(channel, keyReader(channel), 0, 100, 600, 25);
     const at = (frame: number) => speed.reduce((a, b) => (Math.abs(b[0] - frame) < Math.abs(a[0] - frame) ? b : a))[1];
     expect(at(20)).toBeCloseTo(25 * speedAt(channel, 20), 1);
     expect(at(90)).toBe(0);
@@ -77,20 +79,22 @@ test('a box over the lanes selects the keys whose rivets lie in it', () => {
   const lane = (id: string, frames: number[]) => ({
     id,
     label: id,
-    owner: '',
+    holder: '',
     hue: null,
     rivets: frames.map((frame) => ({ frame, join: null })),
     moves: [],
+    strips: [],
+    bars: [],
   });
   const lanes = [lane('a', [0, 10, 20]), lane('b', [10, 30])];
   const scale = timeScale({ from: 0, to: 40 }, 424);
   expect(keysInBox(lanes, scale, { x0: scale(8), y0: 10, x1: scale(25), y1: 34 })).toEqual([
-    { group: 'a', frame: 10 },
-    { group: 'a', frame: 20 },
+    { owner: 'a', frame: 10 },
+    { owner: 'a', frame: 20 },
   ]);
   // Drawn backwards, over both lanes.
   expect(keysInBox(lanes, scale, { x0: scale(12), y0: 70, x1: scale(5), y1: 5 })).toEqual([
-    { group: 'a', frame: 10 },
-    { group: 'b', frame: 10 },
+    { owner: 'a', frame: 10 },
+    { owner: 'b', frame: 10 },
   ]);
 });

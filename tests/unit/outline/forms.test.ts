@@ -1,6 +1,6 @@
 import type { ManifoldToplevel } from 'manifold-3d';
 import { produce } from 'immer';
-import { buildMark } from '@/core/frame/mark-solids';
+import { buildMark } from '@/core/frame/solids/build-mark';
 import { outlineLayout } from '@/core/outline/drawing';
 import { FORM_KINDS, formPath, formShapeSchema, type FormShape } from '@/core/outline/forms';
 import { signedArea } from '@/core/outline/ring';

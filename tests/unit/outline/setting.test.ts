@@ -1,4 +1,4 @@
-import { seatOf, setText, type TextSettings } from '@/core/outline/text-layout';
+import { lettersAt, seatOf, setText, type TextSettings } from '@/core/outline/text-layout';
 import type { RunSettings } from '@/core/outline/text-line';
 import { settingSchema, travelTurn } from '@/core/outline/setting';
 import { Typeface } from '@/core/outline/typeface';
@@ -25,12 +25,7 @@ const run = (change: Partial<RunSettings>): RunSettings => ({
   to: 1,
   size: 1,
   rise: 0,
-  x: 0,
-  y: 0,
-  z: 0,
-  pan: 0,
-  tilt: 0,
-  roll: 0,
+  moves: false,
   dressed: false,
   ...change,
 });
@@ -88,7 +83,9 @@ test('travelling by an angle is the same as starting by that much later', () => 
 
 test('a run has its own size, baseline, place and turn; the rest of the line makes room and stays level', () => {
   const plain = setText(settings({}), [face]).letters;
-  const { letters, pieces } = setText(settings({ runs: [run({ from: 2, to: 4, size: 0.5, rise: 0.4, z: 0.3, pan: 90 })] }), [face]);
+  const place = { x: 0, y: 0, z: 0.3, pan: 90, tilt: 0, roll: 0 };
+  const layout = setText(settings({ runs: [run({ from: 2, to: 4, size: 0.5, rise: 0.4, moves: true })] }), [face]);
+  const letters = lettersAt(layout.letters, [place]);
   expect(letters[2]?.size).toBe(0.5);
   expect(letters[2]?.width).toBeCloseTo((plain[2]?.width ?? 0) / 2, 2);
   expect(positionOf(letters[0]?.pose ?? [])[1]).toBeCloseTo(positionOf(plain[0]?.pose ?? [])[1], 9);
@@ -97,14 +94,14 @@ test('a run has its own size, baseline, place and turn; the rest of the line mak
   expect(a[0]).toBeCloseTo(b[0], 6);
   expect(a[2] - 0.3).toBeCloseTo(0.3 - b[2], 1);
   expect(a[1]).toBeCloseTo((plain[0]?.baseline ?? 0) + 0.4, 6);
-  expect(pieces.filter((piece) => piece.seat)).toHaveLength(2);
+  expect(layout.pieces.filter((piece) => piece.parts.some((part) => part === 2 || part === 3))).toHaveLength(2);
 });
 
 test('letters coloured by themselves stay apart, so that each can have its surface', () => {
   const united = setText(settings({ text: 'EEEE', tracking: -200 }), [face]).pieces;
   const apart = setText(settings({ text: 'EEEE', tracking: -200, runs: [run({ from: 1, to: 2, dressed: true })] }), [face]).pieces;
   expect(united).toHaveLength(1);
-  expect(apart.filter((piece) => piece.dress === 0)).toHaveLength(1);
+  expect(apart.filter((piece) => piece.run === 0)).toHaveLength(1);
   expect(apart.length).toBeGreaterThan(1);
 });
 

@@ -1,4 +1,5 @@
-import { buildMark, type MarkSolids } from '@/core/frame/mark-solids';
+import { buildMark } from '@/core/frame/solids/build-mark';
+import type { MarkSolids } from '@/core/frame/solids/mark-solids';
 import { evaluate } from '@/core/frame/evaluate';
 import { projected } from '@/core/optics/project';
 import { readProduction } from '@/core/production/migrate';

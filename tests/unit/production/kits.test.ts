@@ -1,5 +1,4 @@
 import { produce } from 'immer';
-import { markPose } from '@/core/frame/mark-pose';
 import { addOutlineMark, addWordmark, changeMark, releaseCopy } from '@/core/production/edits/mark-edits';
 import { changeKit, followAgain, leaveKit, makeKit, pasteLook, putKit, removeKit } from '@/core/production/edits/kit-edits';
 import { addShell, changeShell } from '@/core/production/edits/shell-edits';
@@ -9,6 +8,7 @@ import { readProduction } from '@/core/production/migrate';
 import { copyPose, copyPoses, patternSchema } from '@/core/production/pattern';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { multiply, positionOf, rotationY, transformPoint, translation } from '@/core/space/matrix';
+import { poseAlone } from '../support/standing';
 
 const format = { width: 1920, height: 1080, rate: '25', length: 100 } as const;
 const change = (production: Production, recipe: (draft: Production) => void) => produce(production, (draft) => void recipe(draft));
@@ -40,12 +40,12 @@ describe('kits', () => {
     const changed = change(own, (draft) => {
       changeShell(draft, 'mark-1', 'shell-1', (shell) => {
         shell.front.size = 55;
-        shell.to = 0.3;
+        shell.channels.to.rest = 0.3;
       });
       changeKit(draft, 'kit-1', 'mark-1');
     });
     expect([0, 1, 2].map((i) => size(changed, i))).toEqual([55, 12, 55]);
-    expect(changed.marks.map((mark) => mark.shells[0]?.to)).toEqual([0.3, 0.3, 0.3]);
+    expect(changed.marks.map((mark) => mark.shells[0]?.channels.to.rest)).toEqual([0.3, 0.3, 0.3]);
     const again = change(changed, (draft) => followAgain(draft, 'mark-2', 'shells/shell-1/front/size'));
     expect(size(again, 1)).toBe(55);
     expect(ownValues(again.marks[1] as never, again.kits)).toEqual([]);
@@ -121,16 +121,16 @@ describe('patterns', () => {
     const patterned = change(three, (draft) =>
       changeMark(draft, 'mark-3', (mark) => {
         mark.pattern = patternSchema.parse({ kind: 'ring', count: 5, radius: 2, roll: 10 });
-        [mark.placement.x.rest, mark.placement.pan.rest] = [1, 40];
+        [mark.channels.x.rest, mark.channels.pan.rest] = [1, 40];
       }),
     );
     const mark = patterned.marks[2] as never;
-    const pose = markPose(mark, 0);
+    const pose = poseAlone(mark, 0);
     const released = change(patterned, (draft) => void releaseCopy(draft, 'mark-3', 3, pose, [0, 0, 0]));
     expect(released.marks).toHaveLength(4);
     expect(copyPoses((released.marks[2] as Mark).pattern)).toHaveLength(4);
     const own = released.marks[3] as never;
-    markPose(own, 0).forEach((v, i) =>
+    poseAlone(own, 0).forEach((v, i) =>
       expect(v).toBeCloseTo(multiply(pose, copyPose((patterned.marks[2] as Mark).pattern, 3))[i] as number, 9),
     );
   });

@@ -1,14 +1,16 @@
 import { produce } from 'immer';
 import { pivotOf } from '@/core/frame/pivot';
-import { markPose } from '@/core/frame/mark-pose';
-import { buildMark } from '@/core/frame/mark-solids';
+import { buildMark } from '@/core/frame/solids/build-mark';
 import { readSvg } from '@/core/outline/svg/read-svg';
 import { cannotUnite, uniteOutlines } from '@/core/production/edits/unite-edits';
 import { addOutlineMark, replaceOutline, splitOutline } from '@/core/production/edits/mark-edits';
+import type { Shell } from '@/core/production/shell';
+import { restOf } from '@/core/production/surface';
 import type { Mark } from '@/core/production/mark';
 import { readProduction } from '@/core/production/migrate';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { multiply, transformPoint } from '@/core/space/matrix';
+import { poseAlone } from '../support/standing';
 
 const made = (recipe: (draft: Production) => void) =>
   produce(emptyProduction('Test', { width: 1920, height: 1080, rate: '25', length: 100 }), (draft) => void recipe(draft));
@@ -20,7 +22,7 @@ const FLAG = readSvg(
 /** Extent of marks in the world. */
 function extent(marks: readonly Mark[], frame: number): number[] {
   const corners = marks.flatMap((mark) => {
-    const pose = markPose(mark, frame);
+    const pose = poseAlone(mark, frame);
     return buildMark(mark, []).pieces.flatMap(({ mesh, pose: seat }) =>
       Array.from({ length: mesh.positions.length / 3 }, (_, v) =>
         transformPoint(multiply(pose, seat), [
@@ -35,25 +37,23 @@ function extent(marks: readonly Mark[], frame: number): number[] {
 }
 
 test('a drawing brings its colour; one without colours keeps the metal', () => {
-  expect(made((d) => void addOutlineMark(d, 'Flag', FLAG)).marks[0]?.shells[0]?.surfaces.face).toMatchObject({
-    material: 'lacquer',
-    colour: '#336699',
-  });
+  const flag = made((d) => void addOutlineMark(d, 'Flag', FLAG)).marks[0] as Mark;
+  expect(restOf((flag.shells[0] as Shell).surfaces.face)).toMatchObject({ material: 'lacquer', colour: '#336699' });
   expect(
     made((d) => void addOutlineMark(d, 'Plain', [{ d: 'M0 0H1V1Z', evenOdd: false, colour: '#000000' }])).marks[0]?.shells[0]?.surfaces.face
-      .material,
+      .settings.material,
   ).toBe('polished-steel');
 });
 
 test('parts made into marks stay where they were, turned and moved too, and take their own colours', () => {
   const whole = made((d) => {
     addOutlineMark(d, 'Flag', FLAG);
-    const placement = d.marks[0]?.placement;
+    const placement = d.marks[0]?.channels;
     if (placement) [placement.x.rest, placement.y.rest, placement.pan.rest, placement.roll.rest] = [2, -1, 35, 20];
   });
   const split = produce(whole, (d) => void splitOutline(d, 'mark-1', pivotOf(whole.marks[0] as Mark)));
   expect(split.marks.map((mark) => mark.name)).toEqual(['Flag 1', 'Flag 2', 'Flag 3']);
-  expect(split.marks.map((mark) => mark.shells[0]?.surfaces.face.colour)).toEqual(['#336699', '#ffcc00', '#008060']);
+  expect(split.marks.map((mark) => mark.shells[0]?.surfaces.face.channels.colour.rest)).toEqual(['#336699', '#ffcc00', '#008060']);
   const before = extent(whole.marks, 0);
   extent(split.marks, 0).forEach((v, i) => expect(v).toBeCloseTo(before[i] as number, 3));
   expect(readProduction(JSON.parse(JSON.stringify(split)))).toEqual(split);
@@ -72,7 +72,7 @@ test('parts of a drawing that turns by keys stay in place at every frame', () =>
       leave: { influence: 0.4, speed: 0 },
       bounces: 0,
     });
-    if (d.marks[0]) d.marks[0].placement.roll.keys = [key(0, 0), key(40, 200)];
+    if (d.marks[0]) d.marks[0].channels.roll.keys = [key(0, 0), key(40, 200)];
   });
   const split = produce(whole, (d) => void splitOutline(d, 'mark-1', pivotOf(whole.marks[0] as Mark)));
   for (const frame of [0, 13, 40]) {
@@ -86,25 +86,25 @@ test('outlines in one plane unite to one mark where they stand; those in differe
     addOutlineMark(d, 'Flag', FLAG.slice(0, 2));
     addOutlineMark(d, 'Square', [{ d: 'M0 0H4V4H0Z', evenOdd: false }]);
     const [flag, square] = d.marks;
-    if (flag) flag.placement.pan.rest = 30;
+    if (flag) flag.channels.pan.rest = 30;
     if (square) {
-      Object.assign(square.placement.pan, { rest: 30 });
+      Object.assign(square.channels.pan, { rest: 30 });
       // Aside in the plane of the flag.
-      [square.placement.x.rest, square.placement.z.rest, square.placement.roll.rest] = [
+      [square.channels.x.rest, square.channels.z.rest, square.channels.roll.rest] = [
         2 * Math.cos(Math.PI / 6),
         -2 * Math.sin(Math.PI / 6),
         15,
       ];
     }
   });
-  const poses = apart.marks.map((mark) => markPose(mark, 0));
+  const poses = apart.marks.map((mark) => poseAlone(mark, 0));
   const united = produce(apart, (d) => void uniteOutlines(d, ['mark-1', 'mark-2'], poses, pivotOf(apart.marks[0] as Mark)));
   expect(united.marks).toHaveLength(1);
   expect(united.marks[0]?.body).toMatchObject({ kind: 'outline', paths: [{}, {}, {}] });
   const before = extent(apart.marks, 0);
   extent(united.marks, 0).forEach((v, i) => expect(v).toBeCloseTo(before[i] as number, 3));
-  const moved = produce(apart, (d) => void (d.marks[1] && (d.marks[1].placement.tilt.rest = 20)));
-  expect(cannotUnite(moved.marks.map((mark) => markPose(mark, 0)))).toMatch(/one plane/);
+  const moved = produce(apart, (d) => void (d.marks[1] && (d.marks[1].channels.tilt.rest = 20)));
+  expect(cannotUnite(moved.marks.map((mark) => poseAlone(mark, 0)))).toMatch(/one plane/);
 });
 
 test('a drawing of one part has nothing to split', () => {
@@ -116,7 +116,7 @@ test('a newer file takes the place of the outline alone: look, place and moves s
   const old = made((d) => {
     addOutlineMark(d, 'Flag', FLAG);
     const mark = d.marks[0];
-    if (mark?.body.kind === 'outline') [mark.placement.x.rest, mark.body.size] = [3, 2];
+    if (mark?.body.kind === 'outline') [mark.channels.x.rest, mark.body.size] = [3, 2];
   });
   const newer = produce(old, (d) => replaceOutline(d, 'mark-1', FLAG.slice(1)));
   expect(newer.marks[0]).toEqual({ ...old.marks[0], body: { ...old.marks[0]?.body, paths: FLAG.slice(1) } });

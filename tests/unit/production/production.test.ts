@@ -1,12 +1,13 @@
 import { produce } from 'immer';
 import { evaluate } from '@/core/frame/evaluate';
-import { buildMark, solidsKey } from '@/core/frame/mark-solids';
-import { valueAt } from '@/core/motion/evaluate-channel';
+import { buildMark } from '@/core/frame/solids/build-mark';
+import { solidsKey } from '@/core/frame/solids/solids-key';
+import { keyValue } from '@/core/motion/key-value';
 import { PACES } from '@/core/motion/pace';
-import { channelGroups, channelMeta, findGroup, keyFrames } from '@/core/production/channels';
+import { allOwners, channelMeta, ownerAt, keyFrames } from '@/core/production/owners/owners';
 import {
   changeStation,
-  keyGroup,
+  keyOwner,
   moveStation,
   setChannelValue,
   setMovePace,
@@ -43,7 +44,7 @@ describe('the frame format has bounds, in words', () => {
 describe('reading a document', () => {
   test('fills in what is not said, from the schema alone', () => {
     const read = readProduction({ name: 'A', format, cameras: [{ id: 'c', name: 'C', hue: 0, carriers: [{ id: 'o', kind: 'orbit' }] }] });
-    expect(read.cameras[0]?.lens.focalLengthMm.rest).toBe(35);
+    expect(read.cameras[0]?.lens.channels.focalLengthMm.rest).toBe(35);
     expect(read.shutterDeg).toBe(180);
     expect(readProduction(JSON.parse(JSON.stringify(read)))).toEqual(read);
   });
@@ -61,7 +62,7 @@ describe('reading a document', () => {
         (d) =>
           void (
             d.cameras[0] &&
-            (d.cameras[0].lens.fStop.keys = [9, 3].map((frame) => ({
+            (d.cameras[0].lens.channels.fStop.keys = [9, 3].map((frame) => ({
               frame,
               value: 1,
               join: 'eased',
@@ -76,11 +77,11 @@ describe('reading a document', () => {
     expect(() => readProduction(value)).toThrow(ProductionError);
   });
 
-  test('too long a text, too many marks: refused', () => {
+  test('too long a text is cut, far too long a one and too many marks are refused', () => {
     const long = made((draft) => void addWordmark(draft, 'x'));
-    expect(() =>
-      readProduction(produce(long, (d) => void (d.marks[0]?.body.kind === 'words' && (d.marks[0].body.text = 'x'.repeat(501))))),
-    ).toThrow(ProductionError);
+    const withText = (text: string) => produce(long, (d) => void (d.marks[0]?.body.kind === 'words' && (d.marks[0].body.text = text)));
+    expect(readProduction(withText('x'.repeat(501))).marks[0]?.body).toMatchObject({ text: 'x'.repeat(500) });
+    expect(() => readProduction(withText('x'.repeat(20_000)))).toThrow(ProductionError);
     expect(() => readProduction({ ...long, marks: Array(201).fill(long.marks[0]) })).toThrow(ProductionError);
   });
 });
@@ -88,17 +89,19 @@ describe('reading a document', () => {
 describe('edits', () => {
   const withMove = () =>
     made((draft) => {
-      setStation(draft, 'carrier/camera-1/orbit-1', 10, { azimuth: 0, radius: 8 });
-      setStation(draft, 'carrier/camera-1/orbit-1', 40, { azimuth: 90, radius: 4 });
-      setStation(draft, 'carrier/camera-1/orbit-1', 80, { azimuth: 180, radius: 6 });
+      setStation(draft, 'cameras/camera-1/carriers/orbit-1', 10, { azimuth: 0, radius: 8 });
+      setStation(draft, 'cameras/camera-1/carriers/orbit-1', 40, { azimuth: 90, radius: 4 });
+      setStation(draft, 'cameras/camera-1/carriers/orbit-1', 80, { azimuth: 180, radius: 6 });
     });
-  const orbit = (production: Production) => findGroup(production, 'carrier/camera-1/orbit-1') as NonNullable<ReturnType<typeof findGroup>>;
+  const orbit = (production: Production) =>
+    ownerAt(production, 'cameras/camera-1/carriers/orbit-1') as NonNullable<ReturnType<typeof ownerAt>>;
 
-  test('every channel of every group has labels and bounds from the schema', () => {
-    for (const group of channelGroups(made((draft) => void addWordmark(draft, 'A')))) {
-      for (const [name, channel] of Object.entries(group.channels)) {
-        const meta = channelMeta(group, name);
+  test('every channel of every owner has labels and bounds from the schema', () => {
+    for (const owner of allOwners(made((draft) => void addWordmark(draft, 'A')))) {
+      for (const [name, channel] of Object.entries(owner.channels)) {
+        const meta = channelMeta(owner, name);
         expect(meta.label).not.toBe('');
+        if (meta.of !== 'number') continue;
         expect(channel.rest).toBeGreaterThanOrEqual(meta.min);
         expect(channel.rest).toBeLessThanOrEqual(meta.max);
       }
@@ -106,34 +109,38 @@ describe('edits', () => {
   });
 
   test('retiming a station moves all its keys; a move shifts whole, between its neighbours', () => {
-    expect(keyFrames(orbit(produce(withMove(), (d) => moveStation(d, 'carrier/camera-1/orbit-1', 40, 55))))).toEqual([10, 55, 80]);
-    expect(keyFrames(orbit(produce(withMove(), (d) => shiftMove(d, 'carrier/camera-1/orbit-1', 10, 40, 12))))).toEqual([22, 52, 80]);
-    expect(keyFrames(orbit(produce(withMove(), (d) => shiftMove(d, 'carrier/camera-1/orbit-1', 10, 40, 500))))).toEqual([49, 79, 80]);
+    expect(keyFrames(orbit(produce(withMove(), (d) => moveStation(d, 'cameras/camera-1/carriers/orbit-1', 40, 55))))).toEqual([10, 55, 80]);
+    expect(keyFrames(orbit(produce(withMove(), (d) => shiftMove(d, 'cameras/camera-1/carriers/orbit-1', 10, 40, 12))))).toEqual([
+      22, 52, 80,
+    ]);
+    expect(keyFrames(orbit(produce(withMove(), (d) => shiftMove(d, 'cameras/camera-1/carriers/orbit-1', 10, 40, 500))))).toEqual([
+      49, 79, 80,
+    ]);
   });
 
   test('a pace or a join is for all channels of a lane, or for one', () => {
-    const paced = produce(withMove(), (d) => setMovePace(d, 'carrier/camera-1/orbit-1', 10, 40, PACES.settle, 'azimuth'));
+    const paced = produce(withMove(), (d) => setMovePace(d, 'cameras/camera-1/carriers/orbit-1', 10, 40, PACES.settle, 'azimuth'));
     expect(orbit(paced).channels.azimuth?.keys[0]?.leave).toEqual(PACES.settle.leave);
     expect(orbit(paced).channels.radius?.keys[0]?.leave).not.toEqual(PACES.settle.leave);
-    const held = produce(withMove(), (d) => changeStation(d, 'carrier/camera-1/orbit-1', 40, { join: 'held' }));
+    const held = produce(withMove(), (d) => changeStation(d, 'cameras/camera-1/carriers/orbit-1', 40, { join: 'held' }));
     expect(orbit(held).channels.radius?.keys[1]?.join).toBe('held');
     expect(orbit(held).channels.azimuth?.keys[1]?.join).toBe('held');
   });
 
   test('a key toggles with the value that is there; a value on an unkeyed channel is its rest', () => {
-    const ref = { group: 'carrier/camera-1/orbit-1', name: 'azimuth' };
+    const ref = { owner: 'cameras/camera-1/carriers/orbit-1', name: 'azimuth' };
     const keyed = produce(withMove(), (d) => toggleKey(d, ref, 25));
     expect(orbit(keyed).channels.azimuth?.keys).toHaveLength(4);
-    expect(valueAt(orbit(keyed).channels.azimuth as never, 25)).toBeCloseTo(valueAt(orbit(withMove()).channels.azimuth as never, 25), 9);
-    const rested = produce(withMove(), (d) => setChannelValue(d, { group: 'lens/camera-1', name: 'focalLengthMm' }, 30, 85));
-    expect(rested.cameras[0]?.lens.focalLengthMm).toEqual({ rest: 85, keys: [] });
+    expect(keyValue(orbit(keyed).channels.azimuth as never, 25)).toBeCloseTo(keyValue(orbit(withMove()).channels.azimuth as never, 25), 9);
+    const rested = produce(withMove(), (d) => setChannelValue(d, { owner: 'cameras/camera-1/lens', name: 'focalLengthMm' }, 30, 85));
+    expect(rested.cameras[0]?.lens.channels.focalLengthMm).toEqual({ rest: 85, keys: [] });
   });
 
   test('keying a whole lane changes nothing that is seen', () => {
     const before = withMove();
-    const after = produce(before, (d) => keyGroup(d, 'carrier/camera-1/orbit-1', 25));
+    const after = produce(before, (d) => keyOwner(d, 'cameras/camera-1/carriers/orbit-1', 25));
     for (const name of ['azimuth', 'radius', 'pivotX'])
-      expect(valueAt(orbit(after).channels[name] as never, 25)).toBeCloseTo(valueAt(orbit(before).channels[name] as never, 25), 9);
+      expect(keyValue(orbit(after).channels[name] as never, 25)).toBeCloseTo(keyValue(orbit(before).channels[name] as never, 25), 9);
   });
 
   test('landing keys the whole pose where the camera was flown', () => {
@@ -173,7 +180,7 @@ describe('edits', () => {
 
   test('edits of what is gone do nothing', () => {
     const before = withMove();
-    expect(produce(before, (d) => moveStation(d, 'carrier/none/none', 1, 2))).toBe(before);
+    expect(produce(before, (d) => moveStation(d, 'cameras/none/carriers/none', 1, 2))).toBe(before);
     expect(produce(before, (d) => setWords(d, 'none', 'x'))).toBe(before);
   });
 });
@@ -195,7 +202,7 @@ describe('evaluate', () => {
     const production = made((draft) => {
       addWordmark(draft, 'A');
       addWordmark(draft, 'B');
-      if (draft.marks[1]) draft.marks[1].shown = false;
+      if (draft.marks[1]) draft.marks[1].channels.on.rest = false;
       if (draft.cameras[0]) Object.assign(draft.cameras[0].focus, { on: 'front', markId: 'mark-1' });
     });
     const state = evaluate(production, 0, () => ({ min: [-1, -1, -0.2], max: [1, 1, 0.2] }));
@@ -252,7 +259,7 @@ describe('the first demo production', () => {
 test('solids are built anew only for what changes them', () => {
   const production = made((draft) => void addWordmark(draft, 'A'));
   const key = (p: Production) => solidsKey(p.marks[0] as never);
-  expect(key(produce(production, (d) => void (d.marks[0] && (d.marks[0].placement.x.rest = 4))))).toBe(key(production));
+  expect(key(produce(production, (d) => void (d.marks[0] && (d.marks[0].channels.x.rest = 4))))).toBe(key(production));
   expect(key(produce(production, (d) => setWords(d, 'mark-1', 'B')))).not.toBe(key(production));
 });
 

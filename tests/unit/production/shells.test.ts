@@ -1,29 +1,33 @@
 import { produce } from 'immer';
-import { markPose } from '@/core/frame/mark-pose';
 import { markInSamePlane, partFromMark } from '@/core/frame/shared-mark-planes';
-import { buildMark, type BuildCache } from '@/core/frame/mark-solids';
+import { buildMark, type BuildCache } from '@/core/frame/solids/build-mark';
 import { addShell, changeShell, duplicateShell, moveShell, removeShell } from '@/core/production/edits/shell-edits';
 import { addOutlineMark, addWordmark } from '@/core/production/edits/mark-edits';
-import { MAX_SHELLS, type Mark } from '@/core/production/mark';
+import type { Mark } from '@/core/production/mark';
+import { depthsOf, MAX_SHELLS, type Shell } from '@/core/production/shell';
 import { ProductionError, readProduction } from '@/core/production/migrate';
 import { partPlanes, SAFE_DISTANCE, sharedPlanes } from '@/core/production/planes';
 import { transformPoint } from '@/core/space/matrix';
-import { emptyProduction, type Production } from '@/core/production/production';
+import { restOf } from '@/core/production/surface';
+import { CURRENT_VERSION, emptyProduction, type Production } from '@/core/production/production';
 import type { SolidMesh } from '@/core/solid/mesh';
 import { packagedTypeface } from '../support/fonts';
+import { poseAlone } from '../support/standing';
 
 const format = { width: 1920, height: 1080, rate: '25', length: 100 } as const;
 const made = (recipe: (draft: Production) => void) => produce(emptyProduction('Test', format), (draft) => void recipe(draft));
 const withWord = (text = 'AVA') => made((draft) => void addWordmark(draft, text));
 const first = (production: Production) => production.marks[0] as Mark;
+const toOf = (shell: Shell | undefined) => shell?.channels.to.rest ?? NaN;
+const OLD_STEEL = { material: 'polished-steel', colour: '#c9d0d6', roughness: 0.2, opacity: 0.9 };
 
 describe('edits of shells', () => {
   test('a new one stands behind the others and shares no plane with them', () => {
     const mark = first(produce(withWord(), (d) => void addShell(d, 'mark-1')));
     const [face, surround] = mark.shells;
     expect(surround?.offset).toBeGreaterThan(face?.offset ?? 0);
-    expect(surround?.to).toBeLessThan(face?.to ?? 0);
-    const planes = mark.shells.flatMap(({ from, to }) => [from, to]);
+    expect(toOf(surround)).toBeLessThan(toOf(face));
+    const planes = mark.shells.flatMap((shell) => Object.values(depthsOf(shell)));
     expect(new Set(planes.map((z) => z.toFixed(4))).size).toBe(planes.length);
   });
 
@@ -38,10 +42,10 @@ describe('edits of shells', () => {
   });
 
   test('a plane pushes the other along: a shell is never turned inside out', () => {
-    const pushed = first(produce(withWord(), (d) => changeShell(d, 'mark-1', 'shell-1', (s) => void (s.to = -1)))).shells[0];
-    expect([pushed?.from, pushed?.to]).toEqual([expect.closeTo(-1.001, 9), -1]);
-    const pulled = first(produce(withWord(), (d) => changeShell(d, 'mark-1', 'shell-1', (s) => void (s.from = 2)))).shells[0];
-    expect(pulled?.to).toBeCloseTo(2.001, 9);
+    const pushed = first(produce(withWord(), (d) => changeShell(d, 'mark-1', 'shell-1', (s) => void (s.channels.to.rest = -1)))).shells[0];
+    expect(depthsOf(pushed as Shell)).toEqual({ from: expect.closeTo(-1.001, 9), to: -1 });
+    const pulled = first(produce(withWord(), (d) => changeShell(d, 'mark-1', 'shell-1', (s) => void (s.channels.from.rest = 2)))).shells[0];
+    expect(toOf(pulled)).toBeCloseTo(2.001, 9);
   });
 
   test('the order of the list is theirs to choose', () => {
@@ -62,24 +66,24 @@ describe('a production of version 1', () => {
           depth: 0.5,
           front: { kind: 'chamfer', size: 40 },
           back: { kind: 'none', size: 10 },
-          surfaces: first(withWord()).shells[0]?.surfaces,
+          surfaces: { face: OLD_STEEL, bevel: OLD_STEEL, side: OLD_STEEL, back: OLD_STEEL },
         },
       ]),
     );
+    expect(depthsOf(first(read).shells[0] as Shell)).toEqual({ from: -0.25, to: 0.25 });
     expect(first(read).shells[0]).toMatchObject({
-      from: -0.25,
-      to: 0.25,
       offset: 0,
       front: { profile: 'chamfer', size: 40, height: 40 },
       back: { profile: 'none' },
     });
-    expect(read.version).toBe(4);
+    expect(read.version).toBe(CURRENT_VERSION);
+    expect(restOf((first(read).shells[0] as Shell).surfaces.face)).toEqual(OLD_STEEL);
   });
 
   test('defaults that it did not write down are filled in; what it cannot be is refused in words', () => {
-    expect(first(readProduction(old([{ id: 'shell-1' }]))).shells[0]).toMatchObject({
-      from: -0.14,
-      to: 0.14,
+    const read = first(readProduction(old([{ id: 'shell-1' }]))).shells[0] as Shell;
+    expect(depthsOf(read)).toEqual({ from: -0.14, to: 0.14 });
+    expect(read).toMatchObject({
       front: { profile: 'round', size: 24 },
     });
     for (const shells of [[{ id: 'a', front: null }], 'none', [], [{ id: 'a', depth: 'deep' }]])
@@ -95,7 +99,7 @@ describe('planes', () => {
     const parted = produce(twins(), (d) => partPlanes(d.marks[0] as Mark));
     expect(sharedPlanes(first(parted))).toEqual([]);
     expect(first(parted).shells[0]).toEqual(first(twins()).shells[0]);
-    expect((first(parted).shells[0]?.to ?? 0) - (first(parted).shells[1]?.to ?? 0)).toBeCloseTo(SAFE_DISTANCE, 9);
+    expect(toOf(first(parted).shells[0]) - toOf(first(parted).shells[1])).toBeCloseTo(SAFE_DISTANCE, 9);
   });
 
   test('many copies are all parted; hidden ones do not matter', () => {
@@ -103,7 +107,9 @@ describe('planes', () => {
       for (let i = 0; i < 8; i++) duplicateShell(d, 'mark-1', 'shell-1');
     });
     expect(sharedPlanes(first(produce(many, (d) => partPlanes(d.marks[0] as Mark))))).toEqual([]);
-    expect(sharedPlanes(first(produce(twins(), (d) => changeShell(d, 'mark-1', 'shell-2', (s) => void (s.shown = false)))))).toEqual([]);
+    expect(
+      sharedPlanes(first(produce(twins(), (d) => changeShell(d, 'mark-1', 'shell-2', (s) => void (s.channels.on.rest = false))))),
+    ).toEqual([]);
   });
 });
 
@@ -112,10 +118,10 @@ describe('the pivot', () => {
     produce(withWord(), (d) => {
       const mark = d.marks[0] as Mark;
       mark.pivot = pivot;
-      mark.placement.pan.rest = 90;
-      changeShell(d, 'mark-1', 'shell-1', (s) => void ([s.from, s.to] = [0, 1]));
+      mark.channels.pan.rest = 90;
+      changeShell(d, 'mark-1', 'shell-1', (s) => void ([s.channels.from.rest, s.channels.to.rest] = [0, 1]));
     });
-  const stands = (pivot: Mark['pivot'], z: number) => transformPoint(markPose(first(turned(pivot)), 0), [0, 0, z]);
+  const stands = (pivot: Mark['pivot'], z: number) => transformPoint(poseAlone(first(turned(pivot)), 0), [0, 0, z]);
 
   test('a turn is about the middle of the depth (common practice), or about the front or the back', () => {
     for (const [pivot, z] of [
@@ -130,7 +136,7 @@ describe('the pivot', () => {
 
   test('moving the pivot of a mark that is not turned moves nothing', () => {
     const still = (pivot: Mark['pivot']) =>
-      markPose(first(produce(turned(pivot), (d) => void ((d.marks[0] as Mark).placement.pan.rest = 0))), 0);
+      poseAlone(first(produce(turned(pivot), (d) => void ((d.marks[0] as Mark).channels.pan.rest = 0))), 0);
     expect(still('front')).toEqual(still('middle'));
   });
 });
@@ -162,7 +168,7 @@ describe('building a stack of shells', () => {
     const dragged = produce(two, (d) => changeShell(d, 'mark-1', 'shell-1', (s) => void (s.front.size = 30)));
     buildMark(first(dragged), [face], { cache });
     expect(take()).toBe(4);
-    const hidden = produce(two, (d) => changeShell(d, 'mark-1', 'shell-2', (s) => void (s.shown = false)));
+    const hidden = produce(two, (d) => changeShell(d, 'mark-1', 'shell-2', (s) => void (s.channels.on.rest = false)));
     expect(buildMark(first(hidden), [face], { cache }).pieces.every((p) => p.shell === 0)).toBe(true);
     expect(take()).toBe(0);
     const one = withWord('LAMP');
@@ -189,8 +195,8 @@ describe('building a stack of shells', () => {
       addOutlineMark(draft, 'Square', [{ d: 'M0 0H10V10H0Z', evenOdd: false }]);
       changeShell(draft, 'mark-1', 'shell-1', (s) => {
         s.rim = 100;
-        s.from = 0;
-        s.to = 0.5;
+        s.channels.from.rest = 0;
+        s.channels.to.rest = 0.5;
         s.front.profile = s.back.profile = 'none';
       });
     });
@@ -213,25 +219,25 @@ describe('two marks in one plane', () => {
     produce(emptyProduction('Test', { width: 1920, height: 1080, rate: '25', length: 100 }), (draft) => {
       addWordmark(draft, 'ONE');
       addWordmark(draft, 'TWO');
-      if (draft.marks[1]) draft.marks[1].placement.y.rest = 0;
+      if (draft.marks[1]) draft.marks[1].channels.y.rest = 0;
       recipe(draft);
     });
   const beside = (production: Production) => markInSamePlane(production, 'mark-2', 0, () => box as never)?.name ?? null;
 
   test('are found where they overlap, turned alike or not', () => {
     expect(beside(two(() => undefined))).toBe('ONE');
-    expect(beside(two((d) => d.marks[1] && void (d.marks[1].placement.roll.rest = 40)))).toBe('ONE');
-    expect(beside(two((d) => d.marks[1] && void (d.marks[1].placement.x.rest = 5)))).toBeNull();
-    expect(beside(two((d) => d.marks[1] && void (d.marks[1].placement.z.rest = 0.01)))).toBeNull();
-    expect(beside(two((d) => d.marks[1] && void (d.marks[1].placement.pan.rest = 3)))).toBeNull();
-    expect(beside(two((d) => d.marks[0] && void (d.marks[0].shown = false)))).toBeNull();
+    expect(beside(two((d) => d.marks[1] && void (d.marks[1].channels.roll.rest = 40)))).toBe('ONE');
+    expect(beside(two((d) => d.marks[1] && void (d.marks[1].channels.x.rest = 5)))).toBeNull();
+    expect(beside(two((d) => d.marks[1] && void (d.marks[1].channels.z.rest = 0.01)))).toBeNull();
+    expect(beside(two((d) => d.marks[1] && void (d.marks[1].channels.pan.rest = 3)))).toBeNull();
+    expect(beside(two((d) => d.marks[0] && void (d.marks[0].channels.on.rest = false)))).toBeNull();
   });
 
   test('are parted by a millimetre along the depth, whichever way it faces', () => {
-    const turned = two((d) => d.marks.forEach((mark) => void (mark.placement.pan.rest = 90)));
+    const turned = two((d) => d.marks.forEach((mark) => void (mark.channels.pan.rest = 90)));
     expect(beside(turned)).toBe('ONE');
-    const parted = produce(turned, (d) => d.marks[1] && partFromMark(d.marks[1], 0, box as never));
+    const parted = produce(turned, (d) => d.marks[1] && partFromMark(d, d.marks[1], 0, box as never));
     expect(beside(parted)).toBeNull();
-    expect(parted.marks[1]?.placement.x.rest).toBeCloseTo(0.001, 9);
+    expect(parted.marks[1]?.channels.x.rest).toBeCloseTo(0.001, 9);
   });
 });

@@ -1,7 +1,7 @@
 import { produce } from 'immer';
-import { markPose } from '@/core/frame/mark-pose';
-import { buildMark } from '@/core/frame/mark-solids';
+import { buildMark } from '@/core/frame/solids/build-mark';
 import { pivotOf } from '@/core/frame/pivot';
+import { runSettings } from '@/core/frame/solids/shell-outlines';
 import { setText } from '@/core/outline/text-layout';
 import type { Typeface } from '@/core/outline/typeface';
 import { addWordmark, changeMark, setWords } from '@/core/production/edits/mark-edits';
@@ -11,8 +11,9 @@ import type { Mark } from '@/core/production/mark';
 import { readProduction } from '@/core/production/migrate';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { runSchema, type Words } from '@/core/production/words';
-import { multiply, transformPoint } from '@/core/space/matrix';
+import { transformPoint } from '@/core/space/matrix';
 import { packagedTypeface } from '../support/fonts';
+import { poseAlone, standing } from '../support/standing';
 
 let face: Typeface;
 beforeAll(async () => {
@@ -25,10 +26,7 @@ const made = (text: string, recipe: (mark: Mark & { body: Words }) => void = () 
     changeMark(draft, 'mark-1', (mark) => recipe(mark as Mark & { body: Words }));
   });
 const lettersOf = ({ body }: Mark) =>
-  body.kind === 'words'
-    ? setText({ ...body, runs: body.runs.map(({ font: _font, surface, ...run }) => ({ ...run, dressed: surface !== undefined })) }, [face])
-        .letters
-    : [];
+  body.kind === 'words' ? setText({ ...body, runs: runSettings(body.runs, () => []) }, [face]).letters : [];
 const split = (production: Production, by: SplitBy) => {
   const mark = production.marks[0] as Mark;
   return produce(
@@ -41,7 +39,7 @@ const gathered = (production: Production, frame = 0) => {
   const joined = joinedWords(marks.map(({ body }) => body as Words));
   const input = {
     ids: marks.map(({ id }) => id),
-    poses: marks.map((mark) => markPose(mark, frame)),
+    poses: marks.map((mark) => poseAlone(mark, frame)),
     letters: marks.map(lettersOf),
     joined: setText({ ...(joined?.words as Words), runs: [] }, [face]).letters,
   };
@@ -51,15 +49,10 @@ const gathered = (production: Production, frame = 0) => {
 /** Extent of everything in the world at a frame: what is united or not does not matter to it. */
 function reach(production: Production, frame: number): number[][] {
   const all = production.marks.flatMap((mark) => {
-    const { pieces, bounds } = buildMark(mark, [face]);
-    const pose = markPose(mark, frame, bounds);
-    return pieces.flatMap(({ mesh, pose: seat }) =>
+    const solids = buildMark(mark, [face]);
+    return standing(mark, solids, frame).flatMap(({ piece: { mesh }, pose }) =>
       Array.from({ length: mesh.positions.length / 3 }, (_, v) =>
-        transformPoint(multiply(pose, seat), [
-          mesh.positions[3 * v] as number,
-          mesh.positions[3 * v + 1] as number,
-          mesh.positions[3 * v + 2] as number,
-        ]),
+        transformPoint(pose, [mesh.positions[3 * v] as number, mesh.positions[3 * v + 1] as number, mesh.positions[3 * v + 2] as number]),
       ),
     );
   });
@@ -72,16 +65,11 @@ function reach(production: Production, frame: number): number[][] {
 function cloud({ marks }: Production, frame: number): number[][] {
   return marks
     .flatMap((mark) => {
-      const { pieces, bounds } = buildMark(mark, [face]);
-      const pose = markPose(mark, frame, bounds);
-      return pieces.map(({ mesh, pose: seat }) => {
+      const solids = buildMark(mark, [face]);
+      return standing(mark, solids, frame).map(({ piece: { mesh }, pose }) => {
         let sum = [0, 0, 0];
         for (let i = 0; i < mesh.positions.length; i += 3) {
-          const p = transformPoint(multiply(pose, seat), [
-            mesh.positions[i] as number,
-            mesh.positions[i + 1] as number,
-            mesh.positions[i + 2] as number,
-          ]);
+          const p = transformPoint(pose, [mesh.positions[i] as number, mesh.positions[i + 1] as number, mesh.positions[i + 2] as number]);
           sum = sum.map((v, k) => v + (p[k] as number));
         }
         return sum.map((v) => (3 * v) / mesh.positions.length);
@@ -103,9 +91,9 @@ const key = (frame: number, value: number) => ({
 });
 
 const TURNED = (mark: Mark) => {
-  mark.placement.x.rest = 2;
-  mark.placement.tilt.rest = -20;
-  mark.placement.pan.keys = [key(0, 0), key(50, 130)];
+  mark.channels.x.rest = 2;
+  mark.channels.tilt.rest = -20;
+  mark.channels.pan.keys = [key(0, 0), key(50, 130)];
 };
 
 test.each<[SplitBy, number]>([
@@ -134,7 +122,7 @@ test.each([
   const whole = made('DEEP WATER\nLOW', (mark) => {
     TURNED(mark);
     mark.body.setting = { along, facing, radius: 3, start: 20 };
-    mark.placement.travel.keys = [key(0, 0), key(50, 90)];
+    mark.channels.travel.keys = [key(0, 0), key(50, 90)];
   });
   for (const by of ['word', 'letter'] as const)
     for (const frame of [0, 30]) expectSame(reach(split(whole, by), frame), reach(whole, frame), 4);
@@ -146,7 +134,7 @@ test('kerning is kept: a split line stands as the shaper set it', () => {
 });
 
 test.each<SplitBy>(['word', 'letter', 'line'])('split by %s and gathered again, it is what it was', (by) => {
-  const whole = made('LOW TIDE\nAVENUE', (mark) => void (mark.placement.y.rest = 1.5));
+  const whole = made('LOW TIDE\nAVENUE', (mark) => void (mark.channels.y.rest = 1.5));
   const back = gathered(split(whole, by));
   expect(back.marks).toHaveLength(1);
   expect(back.marks[0]?.body).toMatchObject({ text: 'LOW TIDE\nAVENUE', runs: [] });
@@ -155,7 +143,7 @@ test.each<SplitBy>(['word', 'letter', 'line'])('split by %s and gathered again, 
 
 test('gathered after one word was moved and turned, that word stays where it was put', () => {
   const parts = produce(split(made('LOW TIDE COMES'), 'word'), (draft) => {
-    const tide = draft.marks[1]?.placement;
+    const tide = draft.marks[1]?.channels;
     if (tide) [tide.z.rest, tide.y.rest, tide.roll.rest] = [0.7, 0.4, 25];
     const tidePivot = draft.marks[1];
     if (tidePivot) tidePivot.pivot = 'middle';

@@ -5,14 +5,16 @@ import { markPose } from '@/core/frame/mark-pose';
 import { arcPath } from '@/core/motion/arc-path';
 import { seededRandom } from '@/core/motion/random';
 import { spectrum } from '@/core/motion/spectrum';
-import { carrierSchema, type Camera, type Carrier } from '@/core/production/camera';
+import type { PartExtent } from '@/core/frame/frame-state';
+import { carrierSchema, type Camera } from '@/core/production/camera';
+import type { Carrier } from '@/core/rig/rig';
 import { addCarrier, land, moveCarrier } from '@/core/production/edits/camera-edits';
 import { addWordmark } from '@/core/production/edits/mark-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { rigPose } from '@/core/rig/rig';
 import { SHAKE_AXES, SHAKE_NAMES, SHAKES, shakeAt, type ShakePreset } from '@/core/rig/shake-model';
 import { between, rotationOf, shareOf } from '@/core/space/quaternion';
-import { forwardOf, multiply, panTiltRoll, positionOf, product, translation, type Mat4 } from '@/core/space/matrix';
+import { IDENTITY, forwardOf, multiply, panTiltRoll, positionOf, product, translation, type Mat4 } from '@/core/space/matrix';
 import { distance, normalise, subtract, type Vec3 } from '@/core/space/vector';
 
 const random = seededRandom(5);
@@ -129,7 +131,7 @@ describe('a rail', () => {
 
 describe('a ride', () => {
   const riding = made((draft) => {
-    const placement = draft.marks[0]?.placement;
+    const placement = draft.marks[0]?.channels;
     if (placement) {
       placement.x.keys = [key(0, 0), key(50, 4)];
       placement.pan.keys = [key(0, 0), key(50, 90)];
@@ -142,7 +144,7 @@ describe('a ride', () => {
     closeTo(pose(riding, 10), pose(still, 10));
     const seen = (frame: number) =>
       multiply(
-        new Matrix4().fromArray([...markPose(riding.marks[0] as never, frame)]).invert().elements as unknown as Mat4,
+        new Matrix4().fromArray([...markPose(riding, riding.marks[0] as never, frame)]).invert().elements as unknown as Mat4,
         pose(riding, frame),
       );
     for (const frame of [0, 25, 50]) closeTo(seen(frame), seen(10), 6);
@@ -155,9 +157,9 @@ describe('a ride', () => {
       max: [3, 0, 0] as const,
       baseline: 0,
       letters: [
-        [2, 0, 0],
-        [1, 0, 0],
-      ] satisfies Vec3[],
+        { middle: [2, 0, 0], run: -1, home: IDENTITY },
+        { middle: [1, 0, 0], run: -1, home: IDENTITY },
+      ] satisfies PartExtent[],
     });
     const placed = (letter: number | null) =>
       produce(riding, (d) => {
@@ -235,9 +237,9 @@ describe('aim', () => {
 
   test('on a mark follows it, and is let go softly by its channel', () => {
     const aimed = made((draft, camera) => {
-      camera.aim = { on: 'mark', markId: 'mark-1', letter: null, point: { x: 0, y: 0, z: 0 } };
-      camera.aimChannels.amount.keys = [key(0, 1), key(50, 0)];
-      if (draft.marks[0]) draft.marks[0].placement.x.rest = 3;
+      camera.aim.settings = { on: 'mark', markId: 'mark-1', letter: null, point: { x: 0, y: 0, z: 0 } };
+      camera.aim.channels.amount.keys = [key(0, 1), key(50, 0)];
+      if (draft.marks[0]) draft.marks[0].channels.x.rest = 3;
     });
     const there = normalise(subtract([3, 0, 0], positionOf(pose(aimed, 0))));
     forwardOf(pose(aimed, 0)).forEach((v, i) => expect(v).toBeCloseTo(there[i] as number, 9));
@@ -254,14 +256,14 @@ describe('whatever carriers are chained, keyed, weighed and switched', () => {
   function randomRig(joins: readonly (typeof JOINS)[number][]): Production {
     return made((draft, camera) => {
       camera.carriers = Array.from({ length: 1 + Math.floor(random() * 5) }, (_, i) =>
-        carrierSchema.parse({ id: `c-${i}`, kind: of(KINDS), on: random() > 0.15 }),
+        carrierSchema.parse({ id: `c-${i}`, kind: of(KINDS), channels: { on: { rest: random() > 0.15 } } }),
       );
       for (const carrier of camera.carriers) {
         if (carrier.kind === 'ride')
           carrier.settings = { markId: draft.marks[0]?.id ?? null, from: 10, turns: random() < 0.5, letter: null };
         if (carrier.kind === 'rail') carrier.settings = { ...carrier.settings, closed: random() > 0.5, turns: random() > 0.5 };
         for (const [name, channel] of Object.entries(carrier.channels)) {
-          if (random() < 0.4) continue;
+          if (name === 'on' || random() < 0.4) continue;
           const size = name === 'weight' ? 1 : 8;
           const keys = [0, 31, 64, 99].map((frame) => ({
             ...key(frame, number(0.05, size)),
@@ -271,8 +273,8 @@ describe('whatever carriers are chained, keyed, weighed and switched', () => {
           Object.assign(carrier.channels, { [name]: { ...channel, keys, after: of(['hold', 'cycle', 'climb', 'return'] as const) } });
         }
       }
-      if (random() > 0.5) Object.assign(camera.aim, { on: 'point', point: { x: 1, y: 0.3, z: -2 } });
-      if (draft.marks[0]) draft.marks[0].placement.x = { rest: 0, keys: [key(0, -2), key(90, 3)] };
+      if (random() > 0.5) Object.assign(camera.aim.settings, { on: 'point', point: { x: 1, y: 0.3, z: -2 } });
+      if (draft.marks[0]) draft.marks[0].channels.x = { rest: 0, keys: [key(0, -2), key(90, 3)] };
     });
   }
 
@@ -347,7 +349,7 @@ describe('shake', () => {
   test('a longer lens turns less, so that the picture moves as much', () => {
     const at = (focal: number) => {
       const production = made((_, camera) => {
-        camera.lens.focalLengthMm.rest = focal;
+        camera.lens.channels.focalLengthMm.rest = focal;
         camera.carriers = [carrierSchema.parse({ id: 's', kind: 'shake', settings: { preset: 'rumble' } })];
       });
       return Math.acos(Math.min(1, Math.abs(rotationOf(pose(production, 12))[3])));

@@ -8,7 +8,8 @@ import {
   readPoseSamples,
   timedPose,
 } from '@/core/interchange/pose-samples';
-import { carrierSchema, type Camera, type Carrier } from '@/core/production/camera';
+import { carrierSchema, type Camera } from '@/core/production/camera';
+import type { Carrier } from '@/core/rig/rig';
 import { emptyProduction } from '@/core/production/production';
 import { takeSeconds, takeSettingsSchema } from '@/core/rig/carriers/take';
 import { evenPoses, poseAt, smoothedPoses, type TimedPose } from '@/core/rig/take-poses';

@@ -2,12 +2,13 @@ import { jest } from '@jest/globals';
 import { cameraPose } from '@/core/frame/camera-pose';
 import { shotCamera } from '@/core/frame/shot-camera';
 import { stretched } from '@/core/motion/bent-time';
-import { valueAt } from '@/core/motion/evaluate-channel';
-import { findGroup } from '@/core/production/channels';
+import { keyValue } from '@/core/motion/key-value';
+import { resolverOf } from '@/core/production/resolver';
+import { ownerAt } from '@/core/production/owners/owners';
 import { addWordmark } from '@/core/production/edits/mark-edits';
 import { duplicateCamera, splitShot } from '@/core/production/edits/shot-edits';
 import { readProduction } from '@/core/production/migrate';
-import { emptyProduction, type Production } from '@/core/production/production';
+import { CURRENT_VERSION, emptyProduction, type Production } from '@/core/production/production';
 import { shotSpans } from '@/core/production/shots';
 import { forwardOf, positionOf } from '@/core/space/matrix';
 import { distance, dot, subtract } from '@/core/space/vector';
@@ -41,7 +42,7 @@ const of = (w: Workspace): Production => w.documents.store.getState().production
 const run = (w: Workspace, id: string) =>
   COMMANDS.find((command) => command.id === id)?.run({ workspace: w, goTo: jest.fn<() => void>(), openFinder: jest.fn<() => void>() });
 const keysOf = (w: Workspace, camera = 'camera-1', name = 'azimuth') =>
-  findGroup(of(w), `carrier/${camera}/orbit-1`)?.channels[name]?.keys.map(({ frame }) => frame);
+  ownerAt(of(w), `cameras/${camera}/carriers/orbit-1`)?.channels[name]?.keys.map(({ frame }) => frame);
 
 const two = (draft: Production) => {
   duplicateCamera(draft, 'camera-1');
@@ -72,7 +73,7 @@ describe('the camera that is seen', () => {
 });
 
 describe('under bent time', () => {
-  const slow = (draft: Production) => void (draft.time.scene.keys = stretched(0, 99, 0.5));
+  const slow = (draft: Production) => void (draft.time.channels.scene.keys = stretched(0, 99, 0.5));
 
   test('keys land at the scene’s frame, and a station is gone to where it is seen', () => {
     const w = workspace(slow);
@@ -86,7 +87,7 @@ describe('under bent time', () => {
   });
 
   test('where a scene’s frame is seen twice the nearer one is gone to; where never, the nearest', () => {
-    const w = workspace((draft) => void (draft.time.scene.keys = stretched(0, 99, -1)));
+    const w = workspace((draft) => void (draft.time.channels.scene.keys = stretched(0, 99, -1)));
     seekScene(w, 90);
     expect(w.view.getState().playhead).toBe(9);
     seekScene(w, 500);
@@ -133,31 +134,30 @@ describe('keys by command', () => {
     }
     return w;
   };
-  const group = 'carrier/camera-1/orbit-1';
+  const owner = 'cameras/camera-1/carriers/orbit-1';
 
   test('a picked move means its two stations; selected keys come before what is picked', () => {
     const w = keyed();
-    w.view.setState({ pick: { kind: 'move', group, from: 10, to: 20 } });
+    w.view.setState({ pick: { kind: 'move', owner, from: 10, to: 20 } });
     expect(selectedKeys(w).map(({ frame }) => frame)).toEqual([10, 20]);
-    w.view.setState({ keys: [{ group, frame: 20 }] });
-    expect(selectedKeys(w)).toEqual([{ group, frame: 20 }]);
+    w.view.setState({ keys: [{ owner, frame: 20 }] });
+    expect(selectedKeys(w)).toEqual([{ owner, frame: 20 }]);
   });
 
   test('copied keys are pasted at the playhead, onto the camera that is selected, and are selected then', () => {
     const w = keyed();
     w.view.setState({
       keys: [
-        { group, frame: 10 },
-        { group, frame: 20 },
+        { owner, frame: 10 },
+        { owner, frame: 20 },
       ],
     });
     copySelectedKeys(w);
     w.view.setState({ playhead: 50, keys: [], pick: null, selection: { kind: 'camera', id: 'camera-2' }, carrierId: 'orbit-1' });
     pasteCopiedKeys(w, 'values');
     expect(keysOf(w, 'camera-2')).toEqual([50, 60]);
-    expect(w.view.getState().keys).toContainEqual(expect.objectContaining({ group: 'carrier/camera-2/orbit-1', frame: 60 }));
-    const value = (camera: string, frame: number) =>
-      valueAt(findGroup(of(w), `carrier/${camera}/orbit-1`)?.channels.azimuth ?? { rest: NaN, keys: [] }, frame);
+    expect(w.view.getState().keys).toContainEqual(expect.objectContaining({ owner: 'cameras/camera-2/carriers/orbit-1', frame: 60 }));
+    const value = (camera: string, frame: number) => resolverOf(of(w)).at(`cameras/${camera}/carriers/orbit-1`, 'azimuth', frame) as number;
     expect(value('camera-2', 55)).toBeCloseTo(value('camera-1', 15), 9);
   });
 
@@ -165,12 +165,12 @@ describe('keys by command', () => {
     const w = keyed();
     w.view.setState({
       keys: [
-        { group, name: 'azimuth', frame: 10 },
-        { group, name: 'azimuth', frame: 20 },
+        { owner, name: 'azimuth', frame: 10 },
+        { owner, name: 'azimuth', frame: 20 },
       ],
     });
     copySelectedKeys(w);
-    w.view.setState({ playhead: 70, timelineAs: 'curves', curve: 'roll', pick: { kind: 'station', group, frame: 20 } });
+    w.view.setState({ playhead: 70, timelineAs: 'curves', curve: 'roll', pick: { kind: 'station', owner, frame: 20 } });
     pasteCopiedKeys(w, 'shape');
     expect(keysOf(w, 'camera-1', 'roll')).toEqual([10, 20, 70, 80]);
     expect(keysOf(w)).toEqual([10, 20]);
@@ -180,14 +180,14 @@ describe('keys by command', () => {
     const w = keyed();
     w.view.setState({
       keys: [
-        { group, frame: 10 },
-        { group, frame: 20 },
+        { owner, frame: 10 },
+        { owner, frame: 20 },
       ],
     });
     shiftSelectedKeys(w, -40, 'drag');
     expect(keysOf(w)).toEqual([0, 10]);
     expect(w.view.getState().keys.map(({ frame }) => frame)).toEqual([0, 10]);
-    w.view.setState({ keys: [{ group, frame: 10 }] });
+    w.view.setState({ keys: [{ owner, frame: 10 }] });
     expect(removeSelectedKeys(w)).toBe(true);
     expect(keysOf(w)).toEqual([0]);
     expect(removeSelectedKeys(w)).toBe(false);
@@ -199,9 +199,9 @@ describe('keys by command', () => {
     run(w, 'add-cue');
     expect(of(w).cues.map(({ frame }) => frame)).toEqual([33]);
     run(w, 'close-loop');
-    expect(valueAt(findGroup(of(w), group)?.channels.azimuth ?? { rest: 0, keys: [] }, 100)).toBeCloseTo(20, 6);
+    expect(keyValue(ownerAt(of(w), owner)?.channels.azimuth ?? { rest: 0, keys: [] }, 100)).toBeCloseTo(20, 6);
     run(w, 'constant');
-    expect(new Set(findGroup(of(w), group)?.channels.azimuth?.keys.map(({ join }) => join))).toEqual(new Set(['straight']));
+    expect(new Set(ownerAt(of(w), owner)?.channels.azimuth?.keys.map(({ join }) => join))).toEqual(new Set(['straight']));
     w.view.setState({ selection: { kind: 'shot', id: 'shot-2' }, pick: null, keys: [] });
     run(w, 'remove');
     expect(of(w).shots).toHaveLength(1);
@@ -238,5 +238,5 @@ test('a production of version 3 keeps what its lens was focused on', () => {
   const old = (focusOn: string | null) => readProduction({ ...rest, version: 3, cameras: [{ ...camera, focusOn }] });
   expect(old('mark-1').cameras[0]?.focus).toMatchObject({ on: 'front', markId: 'mark-1' });
   expect(old(null).cameras[0]?.focus).toMatchObject({ on: 'distance', markId: null });
-  expect(old(null).version).toBe(4);
+  expect(old(null).version).toBe(CURRENT_VERSION);
 });

@@ -4,7 +4,7 @@ import path from 'node:path';
 import { encode } from 'fast-png';
 import type { FrameFormat } from '@/core/production/production';
 import { renderSettingsSchema } from '@/core/production/render-settings';
-import { FolderInUseError, lockFolder } from '@/server/data-folder';
+import { FolderInUseError, lockFolder } from '@/server/folder-lock';
 import { UserError } from '@/server/errors';
 import { writeWhole } from '@/server/files';
 import { MAX_FONT_BYTES } from '@/core/outline/shipped-fonts';
@@ -28,6 +28,9 @@ import { addKit, listKits, removeKit } from '@/server/kits';
 import { addSound, soundBytes } from '@/server/sounds';
 import { packagedFont } from '../support/fonts';
 import { useDataFolder } from '../support/data-folder';
+
+/** Bytes as a page sends them. */
+const sent = (bytes: Uint8Array) => new Request('http://ironsky.test/', { method: 'PUT', body: new Uint8Array(bytes) });
 
 const format: FrameFormat = { width: 320, height: 180, rate: '25', length: 10 };
 const png = encode({ width: 2, height: 2, data: new Uint8Array(12), channels: 3, depth: 8 });
@@ -59,14 +62,14 @@ describe('productions', () => {
   test('a save names the revision it is based on; an outdated one is refused and changes nothing', async () => {
     const { id } = await createProduction('Two windows', format);
     const { document, revision } = await loadProduction(id);
-    expect(await saveProduction(id, revision, { ...document, name: 'From the first' })).toBe(revision + 1);
-    expect(await status(saveProduction(id, revision, { ...document, name: 'From the second' }))).toBe(409);
+    expect(await saveProduction(id, { based: revision, document: { ...document, name: 'From the first' } })).toBe(revision + 1);
+    expect(await status(saveProduction(id, { based: revision, document: { ...document, name: 'From the second' } }))).toBe(409);
     expect((await loadProduction(id)).document.name).toBe('From the first');
   });
 
   test('what is not there is said so, whatever the id looks like', async () => {
     for (const id of ['nothing', '../../etc/passwd', "' or 1=1 --"]) expect(await status(loadProduction(id))).toBe(404);
-    expect(await status(writeStill('../../evil', 1, png))).toBe(404);
+    expect(await status(writeStill('../../evil', 1, sent(png)))).toBe(404);
   });
 });
 
@@ -96,13 +99,13 @@ describe('renders', () => {
     const { id: production } = await createProduction('To render', format);
     const { id } = await orderRender(production, settings);
     expect((await openRender(id)).missing).toEqual([2, 3, 4, 5]);
-    await storeFrame(id, 3, png);
+    await storeFrame(id, 3, sent(png));
     // A frame that was being written when everything stopped is not there.
     const { render } = await openRender(id);
     writeFileSync(path.join(render.folder, '.frame_00004.png.abcd.part'), png.subarray(0, 20));
     expect((await openRender(id)).missing).toEqual([2, 4, 5]);
     expect(await status(setRenderStatus(id, 'done'))).toBe(409);
-    for (const frame of [2, 4, 5]) await storeFrame(id, frame, png);
+    for (const frame of [2, 4, 5]) await storeFrame(id, frame, sent(png));
     expect(await setRenderStatus(id, 'done')).toMatchObject({ status: 'done', done: 4, total: 4 });
     expect(new Uint8Array(await readFrame(id, 3))).toEqual(png);
   });
@@ -127,11 +130,11 @@ describe('renders', () => {
   test('are removed with their files, and no other; a page that still draws one is told', async () => {
     const { id: production } = await createProduction('Cleared', format);
     const [gone, kept] = [await orderRender(production, settings), await orderRender(production, { ...settings, samples: 3 })];
-    for (const { id } of [gone, kept]) await storeFrame(id, 2, png);
+    for (const { id } of [gone, kept]) await storeFrame(id, 2, sent(png));
     await removeRender(gone.id);
     expect(existsSync(gone.folder)).toBe(false);
     expect((await listRenders(production)).map(({ id, done }) => [id, done])).toEqual([[kept.id, 1]]);
-    expect(await status(storeFrame(gone.id, 3, png))).toBe(404);
+    expect(await status(storeFrame(gone.id, 3, sent(png)))).toBe(404);
     expect(await status(removeRender('../..'))).toBe(404);
   });
 
@@ -139,8 +142,8 @@ describe('renders', () => {
     const { id: production } = await createProduction('Bounds', format);
     expect(await status(orderRender(production, { ...settings, last: 10 }))).toBe(400);
     const { id, folder: into } = await orderRender(production, settings);
-    expect(await status(storeFrame(id, 6, png))).toBe(400);
-    expect(await status(storeFrame(id, 3, new Uint8Array(50)))).toBe(415);
+    expect(await status(storeFrame(id, 6, sent(png)))).toBe(400);
+    expect(await status(storeFrame(id, 3, sent(new Uint8Array(50))))).toBe(415);
     expect(await status(openRender('../..'))).toBe(404);
     expect(readdirSync(into)).toEqual([]);
   });
@@ -213,8 +216,8 @@ test('a file that cannot be written whole leaves nothing behind, neither half of
 });
 
 test('a second owner of the data folder is refused in words that say what to do', async () => {
-  await expect(lockFolder(folder())).rejects.toThrow(FolderInUseError);
-  await expect(lockFolder(folder())).rejects.toThrow(/already running.*IRONSKY_DATA/);
+  await expect(lockFolder(folder(), () => undefined)).rejects.toThrow(FolderInUseError);
+  await expect(lockFolder(folder(), () => undefined)).rejects.toThrow(/already running.*IRONSKY_DATA/);
 });
 
 describe('the shelf of kits', () => {
@@ -237,7 +240,7 @@ describe('the shelf of kits', () => {
     expect(
       new Set(
         kits.map(({ shells, skin }) =>
-          JSON.stringify([shells.map(({ surfaces, front }) => [surfaces.face.material, front.profile]), skin.on]),
+          JSON.stringify([shells.map(({ surfaces, front }) => [surfaces.face.settings.material, front.profile]), skin.on]),
         ),
       ).size,
     ).toBe(5);

@@ -91,8 +91,8 @@ test('two discs that overlap press one another flat along the line through their
   const disc = [circleRing(1, 96)];
   const [left, right] = pressApart(
     [
-      { id: 'a', rings: disc, x: 0, y: 0 },
-      { id: 'b', rings: disc, x: 1.6, y: 0 },
+      { id: 'a', rings: disc, x: 0, y: 0, parts: [0] },
+      { id: 'b', rings: disc, x: 1.6, y: 0, parts: [0] },
     ],
     2,
   );
@@ -114,7 +114,7 @@ test('two discs that overlap press one another flat along the line through their
 
 test('a box flattens the sides of what bulges past it: it stands there as a wall, and stays closed', () => {
   const disc = [circleRing(1, 96)];
-  const pressed = insideBox({ id: 'a', rings: [circleRing(1.2, 96)], x: 0, y: 0 }, disc, 0.05, 2);
+  const pressed = insideBox({ id: 'a', rings: [circleRing(1.2, 96)], x: 0, y: 0, parts: [0] }, disc, 0.05, 2);
   expect(pressed.contacts).toHaveLength(4);
   const skin = buildSkin(pressed.rings, { middle: 0, lid: 0, contacts: pressed.contacts }, 2);
   expect(verdictOn(kernel, skin)).toMatchObject({ status: 'NoError', genus: 0 });

@@ -10,9 +10,12 @@ export function useDataFolder(): () => string {
     process.env.IRONSKY_DATA = folder;
   });
   afterAll(async () => {
-    const shared = globalThis as { ironskyDatabase?: Promise<{ $client: { close(): Promise<void> } }>; ironskyLock?: { close(): void } };
+    const shared = globalThis as {
+      ironskyDatabase?: Promise<{ $client: { close(): Promise<void> } }>;
+      ironskyLock?: { release(): Promise<void> };
+    };
     await (await shared.ironskyDatabase)?.$client.close();
-    shared.ironskyLock?.close();
+    await shared.ironskyLock?.release();
     delete shared.ironskyDatabase;
     rmSync(folder, { recursive: true, force: true });
   });

@@ -1,8 +1,7 @@
-import { landingValues } from '../../rig/rig';
-import type { CarrierKindName } from '../../rig/rig';
+import { landingValues, type Carrier, type CarrierKindName } from '../../rig/rig';
 import type { CarrierValues, RigContext } from '../../rig/carrier';
 import type { Mat4 } from '../../space/matrix';
-import { carrierSchema, MAX_CARRIERS, type Camera, type Carrier } from '../camera';
+import { carrierSchema, MAX_CARRIERS, type Camera } from '../camera';
 import type { Production } from '../production';
 import { setStation } from './channel-edits';
 import { freshId } from './fresh-id';
@@ -26,7 +25,12 @@ export function land(
   const camera = cameraOf(draft, cameraId);
   const index = camera?.carriers.findIndex((carrier) => carrier.id === carrierId) ?? -1;
   if (!camera || index < 0) return;
-  setStation(draft, `carrier/${cameraId}/${carrierId}`, frame, landingValues(camera.carriers, index, frame, pose, present, context));
+  setStation(
+    draft,
+    `cameras/${cameraId}/carriers/${carrierId}`,
+    frame,
+    landingValues(camera.carriers, index, frame, pose, present, context),
+  );
 }
 
 /** Adds a carrier at the end of the chain, at rest where it changes nothing; returns its id. */
@@ -59,10 +63,4 @@ export function moveCarrier(draft: Production, cameraId: string, carrierId: stri
   if (!carriers || index < 0 || to < 0 || to >= carriers.length) return;
   const [carrier] = carriers.splice(index, 1);
   if (carrier) carriers.splice(to, 0, carrier);
-}
-
-/** Switches a carrier on or off. */
-export function switchCarrier(draft: Production, cameraId: string, carrierId: string, on: boolean): void {
-  const carrier = cameraOf(draft, cameraId)?.carriers.find((c) => c.id === carrierId);
-  if (carrier) carrier.on = on;
 }

@@ -1,8 +1,8 @@
-import type { Channel, Key } from '../../motion/channel';
-import { valueAt } from '../../motion/evaluate-channel';
+import type { Channel, Key, Value } from '../../motion/channel';
 import { keyAt, SAME_FRAME, withKey, withKeyChanged, withKeyMoved, withoutKey, withPace, withValue } from '../../motion/edit-channel';
+import { keyValue } from '../../motion/key-value';
 import type { Pace } from '../../motion/pace';
-import { findGroup, keyFrames, type ChannelGroup, type ChannelRef } from '../channels';
+import { keyFrames, ownerAt, type ChannelRef, type FoundOwner } from '../owners/owners';
 import type { Production } from '../production';
 
 /**
@@ -10,82 +10,98 @@ import type { Production } from '../production';
  * no longer there does nothing.
  */
 
-function replace(group: ChannelGroup | undefined, name: string, change: (channel: Channel) => Channel): void {
-  const channel = group?.channels[name];
-  if (group && channel) group.channels[name] = change(channel);
+/** A change of a channel of any kind. */
+type Change = <V extends Value>(channel: Channel<V>) => Channel<V>;
+
+function replace(owner: FoundOwner | undefined, name: string, change: Change): void {
+  const channel = owner?.channels[name];
+  if (owner && channel) owner.channels[name] = change(channel);
 }
 
-function replaceAll(group: ChannelGroup | undefined, change: (channel: Channel) => Channel): void {
-  if (group) for (const name of Object.keys(group.channels)) replace(group, name, change);
+function replaceAll(owner: FoundOwner | undefined, change: Change): void {
+  if (owner) for (const name of Object.keys(owner.channels)) replace(owner, name, change);
 }
 
-function each(group: ChannelGroup | undefined, name: string | undefined, change: (channel: Channel) => Channel): void {
-  if (name === undefined) replaceAll(group, change);
-  else replace(group, name, change);
+function each(owner: FoundOwner | undefined, name: string | undefined, change: Change): void {
+  if (name === undefined) replaceAll(owner, change);
+  else replace(owner, name, change);
 }
 
 /** Changes one channel by a function of it. */
-export function changeChannel(draft: Production, ref: ChannelRef, change: (channel: Channel) => Channel): void {
-  replace(findGroup(draft, ref.group), ref.name, change);
+export function changeChannel(draft: Production, ref: ChannelRef, change: Change): void {
+  replace(ownerAt(draft, ref.owner), ref.name, change);
 }
 
-/** Sets a value at a frame: a key where the channel is keyed, the rest value where not. */
-export function setChannelValue(draft: Production, ref: ChannelRef, frame: number, value: number): void {
-  replace(findGroup(draft, ref.group), ref.name, (channel) => withValue(channel, frame, value));
+/** Changes one channel that carries a number; does nothing to others. */
+export function changeNumber(draft: Production, ref: ChannelRef, change: (channel: Channel) => Channel): void {
+  const owner = ownerAt(draft, ref.owner);
+  const channel = owner?.channels[ref.name];
+  if (owner && channel && typeof channel.rest === 'number') owner.channels[ref.name] = change(channel as Channel);
+}
+
+/**
+ * Sets a value at a frame: a key where the channel is keyed, the rest value where not. Of another kind than the channel's it does
+ * nothing.
+ */
+export function setChannelValue(draft: Production, ref: ChannelRef, frame: number, value: Value): void {
+  changeChannel(draft, ref, (channel) =>
+    typeof channel.rest === typeof value ? withValue(channel, frame, value as typeof channel.rest) : channel,
+  );
 }
 
 /** Adds a key with the present value at a frame, or removes the one there. */
 export function toggleKey(draft: Production, ref: ChannelRef, frame: number): void {
-  replace(findGroup(draft, ref.group), ref.name, (channel) =>
-    keyAt(channel, frame) ? withoutKey(channel, frame) : withKey(channel, frame, valueAt(channel, frame)),
+  changeChannel(draft, ref, (channel) =>
+    keyAt(channel, frame) ? withoutKey(channel, frame) : withKey(channel, frame, keyValue(channel, frame)),
   );
 }
 
-/** Sets keys on several channels of a group at one frame: a station. */
-export function setStation(draft: Production, groupId: string, frame: number, values: Record<string, number>): void {
-  const group = findGroup(draft, groupId);
-  for (const [name, value] of Object.entries(values)) replace(group, name, (channel) => withKey(channel, frame, value));
+/** Sets keys on several channels of an owner at one frame: a station. */
+export function setStation(draft: Production, path: string, frame: number, values: Record<string, Value>): void {
+  const owner = ownerAt(draft, path);
+  for (const [name, value] of Object.entries(values))
+    replace(owner, name, (channel) => withKey(channel, frame, value as typeof channel.rest));
 }
 
-/** Removes all keys of a group at a frame. */
-export function removeStation(draft: Production, groupId: string, frame: number): void {
-  replaceAll(findGroup(draft, groupId), (channel) => withoutKey(channel, frame));
+/** Removes all keys of an owner at a frame. */
+export function removeStation(draft: Production, path: string, frame: number): void {
+  replaceAll(ownerAt(draft, path), (channel) => withoutKey(channel, frame));
 }
 
-/** Moves all keys of a group from one frame to another; keys already there are replaced. */
-export function moveStation(draft: Production, groupId: string, from: number, to: number): void {
-  replaceAll(findGroup(draft, groupId), (channel) => withKeyMoved(channel, from, to));
+/** Moves all keys of an owner from one frame to another; keys already there are replaced. */
+export function moveStation(draft: Production, path: string, from: number, to: number): void {
+  replaceAll(ownerAt(draft, path), (channel) => withKeyMoved(channel, from, to));
 }
 
 /** Shifts both ends of a move by the same number of frames, between its neighbours. */
-export function shiftMove(draft: Production, groupId: string, from: number, to: number, by: number): void {
-  const group = findGroup(draft, groupId);
-  if (!group || by === 0) return;
-  const frames = keyFrames(group);
+export function shiftMove(draft: Production, path: string, from: number, to: number, by: number): void {
+  const owner = ownerAt(draft, path);
+  if (!owner || by === 0) return;
+  const frames = keyFrames(owner);
   const before = frames.filter((f) => f < from - SAME_FRAME).at(-1) ?? -Infinity;
   const after = frames.find((f) => f > to + SAME_FRAME) ?? Infinity;
   const shift = Math.max(before + 1 - from, Math.min(after - 1 - to, by));
   const ends = shift > 0 ? [to, from] : [from, to];
-  for (const end of ends) replaceAll(group, (channel) => withKeyMoved(channel, end, end + shift));
+  for (const end of ends) replaceAll(owner, (channel) => withKeyMoved(channel, end, end + shift));
 }
 
-/** Changes join or handles of the keys at a frame: of one channel when it is named, else of the whole group. */
+/** Changes join or handles of the keys at a frame: of one channel when it is named, else of the whole owner. */
 export function changeStation(
   draft: Production,
-  groupId: string,
+  path: string,
   frame: number,
   change: Partial<Omit<Key, 'frame' | 'value'>>,
   name?: string,
 ): void {
-  each(findGroup(draft, groupId), name, (channel) => withKeyChanged(channel, frame, change));
+  each(ownerAt(draft, path), name, (channel) => withKeyChanged(channel, frame, change));
 }
 
-/** Gives the move between two stations a pace: in one channel when it is named, else in the whole group. */
-export function setMovePace(draft: Production, groupId: string, from: number, to: number, pace: Pace, name?: string): void {
-  each(findGroup(draft, groupId), name, (channel) => withPace(channel, from, to, pace));
+/** Gives the move between two stations a pace: in one channel when it is named, else in the whole owner. */
+export function setMovePace(draft: Production, path: string, from: number, to: number, pace: Pace, name?: string): void {
+  each(ownerAt(draft, path), name, (channel) => withPace(channel, from, to, pace));
 }
 
-/** Keys every channel of a group at a frame with the value it has there. */
-export function keyGroup(draft: Production, groupId: string, frame: number): void {
-  replaceAll(findGroup(draft, groupId), (channel) => withKey(channel, frame, valueAt(channel, frame)));
+/** Keys every channel of an owner at a frame with the value it has there. */
+export function keyOwner(draft: Production, path: string, frame: number): void {
+  replaceAll(ownerAt(draft, path), (channel) => withKey(channel, frame, keyValue(channel, frame)));
 }

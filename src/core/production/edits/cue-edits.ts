@@ -1,5 +1,5 @@
 import { SAME_FRAME, withKeyMoved } from '../../motion/edit-channel';
-import { channelGroups } from '../channels';
+import { allOwners } from '../owners/owners';
 import type { Production } from '../production';
 import { MAX_CUES, type Cue } from '../sound';
 import { freshId } from './fresh-id';
@@ -52,19 +52,22 @@ export function moveCue(draft: Production, cueId: string, to: number, withHangin
   if (!withHanging) return;
   const by = Math.round(at) - Math.round(from);
   if (by === 0) return;
-  for (const group of channelGroups(draft)) {
-    for (const [name, channel] of Object.entries(group.channels)) {
+  for (const { channels } of allOwners(draft)) {
+    for (const [name, channel] of Object.entries(channels)) {
       const key = channel.keys.find(({ frame }) => Math.abs(frame - from) <= SAME_CUE + SAME_FRAME);
-      // A key that would pass a neighbour stays where it is.
-      if (key && !channel.keys.some(({ frame }) => frame !== key.frame && (frame - key.frame) * (frame - key.frame - by) <= 0))
-        group.channels[name] = withKeyMoved(channel, key.frame, key.frame + by);
+      if (key && !passesAnother(channel.keys, key.frame, by)) channels[name] = withKeyMoved(channel, key.frame, key.frame + by);
     }
   }
   draft.shots.forEach((shot, i) => {
     const [before, after] = [draft.shots[i - 1]?.from ?? -1, draft.shots[i + 1]?.from ?? Infinity];
-    if (i > 0 && Math.abs(shot.from - from) <= SAME_CUE && shot.from + by > Math.max(0, before) && shot.from + by < after) shot.from += by;
+    const to = shot.from + by;
+    if (i > 0 && Math.abs(shot.from - from) <= SAME_CUE && to > Math.max(0, before) && to < after) shot.from = to;
   });
 }
+
+/** Whether a key that moves would reach or pass a neighbour: then it stays where it is. */
+const passesAnother = (keys: readonly { frame: number }[], from: number, by: number): boolean =>
+  keys.some(({ frame }) => frame !== from && (frame - from) * (frame - from - by) <= 0);
 
 /** The frame of the nearest cue within reach, else the frame itself. */
 export function snapped(cues: readonly { frame: number }[], frame: number, reach: number): number {

@@ -1,35 +1,43 @@
-import type { Channel, Key } from '../../motion/channel';
+import { isKeyed, type Channel, type Key, type Value } from '../../motion/channel';
 import { SAME_FRAME } from '../../motion/edit-channel';
 import { closedLoop, straightened, withKeysPasted, withKeysRetimed, withKeysReversed, withoutKeys } from '../../motion/edit-keys';
-import { channelGroups, channelMeta, findGroup, type ChannelGroup } from '../channels';
+import { allOwners, channelMeta, ownerAt, type FoundOwner } from '../owners/owners';
 import type { Production } from '../production';
 
-/** Keys that are selected: of one channel of a group at a frame or, without a name, of all its channels there. */
+/** Keys that are selected: of one channel of an owner at a frame or, without a name, of all its channels there. */
 export interface KeyRef {
-  group: string;
+  owner: string;
   frame: number;
   name?: string | undefined;
 }
 
-/** The frames selected of each channel of each group. */
-function selected(
-  production: Production,
-  refs: readonly KeyRef[],
-): { group: ChannelGroup; name: string; channel: Channel; frames: number[] }[] {
-  const groups = channelGroups(production).filter(({ id }) => refs.some((ref) => ref.group === id));
-  return groups.flatMap((group) =>
-    Object.entries(group.channels).flatMap(([name, channel]) => {
-      const wanted = refs.filter((ref) => ref.group === group.id && (ref.name === undefined || ref.name === name));
+interface SelectedChannel {
+  owner: FoundOwner;
+  name: string;
+  channel: Channel<Value>;
+  frames: number[];
+}
+
+/** The frames selected of each channel of each owner, in the order in which owners are selected. */
+function selected(production: Production, refs: readonly KeyRef[]): SelectedChannel[] {
+  const paths = [...new Set(refs.map(({ owner }) => owner))];
+  return paths.flatMap((path) => {
+    const owner = ownerAt(production, path);
+    if (!owner) return [];
+    return Object.entries(owner.channels).flatMap(([name, channel]) => {
+      const wanted = refs.filter((ref) => ref.owner === path && (ref.name === undefined || ref.name === name));
       const frames = channel.keys
         .map(({ frame }) => frame)
         .filter((frame) => wanted.some((ref) => Math.abs(ref.frame - frame) < SAME_FRAME));
-      return frames.length > 0 ? [{ group, name, channel, frames }] : [];
-    }),
-  );
+      return frames.length > 0 ? [{ owner, name, channel, frames }] : [];
+    });
+  });
 }
 
-function change(draft: Production, refs: readonly KeyRef[], to: (channel: Channel, frames: number[]) => Channel): void {
-  for (const { group, name, channel, frames } of selected(draft, refs)) group.channels[name] = to(channel, frames);
+type KeysChange = <V extends Value>(channel: Channel<V>, frames: number[]) => Channel<V>;
+
+function change(draft: Production, refs: readonly KeyRef[], to: KeysChange): void {
+  for (const { owner, name, channel, frames } of selected(draft, refs)) owner.channels[name] = to(channel, frames);
 }
 
 /** First and last frame of a selection. */
@@ -69,15 +77,15 @@ export function distributeKeys(draft: Production, refs: readonly KeyRef[], onto:
   return to;
 }
 
-/** Keys that were copied: of which channel of which group, from a first frame on. */
+/** Keys that were copied: of which channel of which owner, from a first frame on. */
 export interface KeyClip {
   from: number;
-  strips: { group: string; name: string; keys: Key[] }[];
+  strips: { owner: string; name: string; keys: Key<Value>[] }[];
 }
 
 export function copyKeys(production: Production, refs: readonly KeyRef[]): KeyClip | null {
-  const strips = selected(production, refs).map(({ group, name, channel, frames }) => ({
-    group: group.id,
+  const strips = selected(production, refs).map(({ owner, name, channel, frames }) => ({
+    owner: owner.path,
     name,
     keys: channel.keys.filter((key) => frames.some((frame) => Math.abs(frame - key.frame) < SAME_FRAME)),
   }));
@@ -85,43 +93,36 @@ export function copyKeys(production: Production, refs: readonly KeyRef[]): KeyCl
 }
 
 /**
- * Pastes keys at a frame: into the groups they came from or, given one, into that group's channels of the same names.
+ * Pastes keys at a frame: into the owners they came from or, given one, into that owner's channels of the same names.
  * @param only the one channel they go to, when they are of one channel
  * @returns what was pasted, as a selection; empty when nothing fitted
  */
-export function pasteKeys(
-  draft: Production,
-  clip: KeyClip,
-  frame: number,
-  as: 'values' | 'shape',
-  groupId?: string,
-  only?: string,
-): KeyRef[] {
+export function pasteKeys(draft: Production, clip: KeyClip, frame: number, as: 'values' | 'shape', path?: string, only?: string): KeyRef[] {
   const pasted: KeyRef[] = [];
-  const sources = new Set(clip.strips.map(({ group }) => group));
+  const sources = new Set(clip.strips.map(({ owner }) => owner));
   for (const strip of clip.strips) {
-    // Of several groups only their own can be meant.
-    const group = findGroup(draft, groupId !== undefined && sources.size === 1 ? groupId : strip.group);
+    // Of several owners only their own can be meant.
+    const owner = ownerAt(draft, path !== undefined && sources.size === 1 ? path : strip.owner);
     const name = only !== undefined && clip.strips.length === 1 ? only : strip.name;
-    const channel = group?.channels[name];
-    if (!group || !channel) continue;
-    group.channels[name] = withKeysPasted(channel, strip.keys, frame - clip.from, as);
-    pasted.push(...strip.keys.map((key) => ({ group: group.id, name, frame: key.frame + frame - clip.from })));
+    const channel = owner?.channels[name];
+    // Colours are no numbers, and numbers no switches.
+    if (!owner || !channel || typeof channel.rest !== typeof strip.keys[0]?.value) continue;
+    owner.channels[name] = withKeysPasted(channel, strip.keys, frame - clip.from, as);
+    pasted.push(...strip.keys.map((key) => ({ owner: owner.path, name, frame: key.frame + frame - clip.from })));
   }
   return pasted;
 }
 
 /**
  * Constant through cuts: makes all moves of the cameras straight but the last one's arrival, which keeps its pace (common practice:
- * between cuts
- * keep the moves at constant speed and ease only the last).
+ * between cuts keep the moves at constant speed and ease only the last).
  * @param lastCamera the camera of the last shot
  */
 export function straightenThroughCuts(draft: Production, lastCamera: string): void {
-  for (const group of channelGroups(draft)) {
-    if (group.kind !== 'carrier' && group.kind !== 'lens' && group.kind !== 'aim') continue;
-    for (const [name, channel] of Object.entries(group.channels))
-      group.channels[name] = straightened(channel, group.ownerId === lastCamera);
+  for (const { path, holderPath, channels } of allOwners(draft)) {
+    if (!path.startsWith('cameras/')) continue;
+    const isLast = holderPath === `cameras/${lastCamera}`;
+    for (const [name, channel] of Object.entries(channels)) if (isKeyed(channel)) channels[name] = straightened(channel, isLast);
   }
 }
 
@@ -129,9 +130,15 @@ export function straightenThroughCuts(draft: Production, lastCamera: string): vo
  * Makes every keyed channel end as it began: `end` is the first frame that is not delivered any more. Angles may end whole turns further.
  */
 export function closeTheLoop(draft: Production, end: number): void {
-  for (const group of channelGroups(draft)) {
-    if (group.kind === 'time') continue;
-    for (const [name, channel] of Object.entries(group.channels))
-      group.channels[name] = closedLoop(channel, 0, end, channelMeta(group, name).unit === '°' ? 360 : 0);
+  for (const owner of allOwners(draft)) {
+    if (owner.kind.delivered) continue;
+    for (const [name, channel] of Object.entries(owner.channels))
+      if (isKeyed(channel)) owner.channels[name] = closedLoop(channel, 0, end, turnOf(owner, name));
   }
+}
+
+/** What counts as the same value again: a whole turn for angles, nothing for all else. */
+function turnOf(owner: FoundOwner, name: string): number {
+  const meta = channelMeta(owner, name);
+  return meta.of === 'number' && meta.unit === '°' ? 360 : 0;
 }

@@ -3,14 +3,19 @@ import { FORMS, type FormKind } from '../../outline/forms';
 import { BODIES, type BodyKind } from '../../solid/bodies';
 import { anglesOf, multiply, transformPoint, type Mat4 } from '../../space/matrix';
 import type { Vec3 } from '../../space/vector';
-import { surfaceOf } from '../materials';
+import { cleanText, cutText } from '../../schema/text';
+import { surfaceOf } from '../surface';
 import { markSchema, type Mark } from '../mark';
 import { hueFor, type Production } from '../production';
-import { retargetCameras } from './camera-targets';
+import { retarget } from './references';
 import { freshId } from './fresh-id';
 import { runsAfterEdit } from './run-edits';
 import { shiftBody } from './shift-body';
+import { MAX_TEXT } from '../words';
 import { copyPose, patternCount, patternSchema } from '../pattern';
+
+/** What a mark is called that is named after its words. */
+const wordsName = (text: string): string => cutText(text.split('\n')[0] ?? '', 80) || 'Words';
 
 const SHELL = { id: 'shell-1' } as const;
 
@@ -19,12 +24,12 @@ export function addWordmark(draft: Production, text: string): string {
   const id = freshId(draft.marks, 'mark');
   const mark = markSchema.parse({
     id,
-    name: text.split('\n')[0]?.slice(0, 80) || 'Words',
+    name: wordsName(text),
     hue: hueFor(draft.marks.length),
     body: { kind: 'words', text },
     shells: [SHELL],
   });
-  mark.placement.y.rest = draft.marks.length === 0 ? 0 : -1.35 * draft.marks.length;
+  mark.channels.y.rest = draft.marks.length === 0 ? 0 : -1.35 * draft.marks.length;
   draft.marks.push(mark);
   return id;
 }
@@ -37,7 +42,7 @@ export function addOutlineMark(draft: Production, name: string, paths: readonly 
   const id = freshId(draft.marks, 'mark');
   const mark = markSchema.parse({
     id,
-    name: name.slice(0, 80) || 'Outline',
+    name: cutText(name, 80) || 'Outline',
     hue: hueFor(draft.marks.length),
     body: { kind: 'outline', paths: [...paths] },
     shells: [SHELL],
@@ -82,7 +87,7 @@ function paint(mark: Mark, paths: readonly ColouredPath[]): void {
   const colour = paths.find((path) => path.colour && path.colour !== '#000000')?.colour;
   const surfaces = mark.shells[0]?.surfaces;
   if (!colour || !surfaces) return;
-  for (const region of ['face', 'bevel', 'side', 'back'] as const) surfaces[region] = { ...surfaceOf('lacquer'), colour };
+  for (const region of ['face', 'bevel', 'side', 'back'] as const) surfaces[region] = surfaceOf({ material: 'lacquer', colour });
 }
 
 /** Puts a newer drawing in the place of a mark's outline; its shells, surfaces, place and moves stay. */
@@ -111,7 +116,7 @@ export function splitOutline(draft: Production, id: string, pivot: Vec3): string
     if (!own || own.y1 === own.y0) return [];
     const part = JSON.parse(JSON.stringify(whole)) as Mark;
     part.id = freshId(taken, 'mark');
-    part.name = `${whole.name} ${i + 1}`.slice(0, 80);
+    part.name = cutText(`${whole.name} ${i + 1}`, 80);
     part.hue = hueFor(index + i);
     part.body = { kind: 'outline', paths: [path], size: (own.y1 - own.y0) * unit };
     shiftBody(part, pivot, [
@@ -123,7 +128,7 @@ export function splitOutline(draft: Production, id: string, pivot: Vec3): string
     return [part];
   });
   draft.marks.splice(index, 1, ...parts);
-  retargetCameras(draft, (markId) => (markId === id ? (parts[0]?.id ?? null) : markId));
+  retarget(draft, 'marks', (markId) => (markId === id ? (parts[0]?.id ?? null) : markId));
   return parts.map((part) => part.id);
 }
 
@@ -135,7 +140,7 @@ export function changeMark(draft: Production, id: string, recipe: (mark: Mark) =
 
 export function removeMark(draft: Production, id: string): void {
   draft.marks = draft.marks.filter((mark) => mark.id !== id);
-  retargetCameras(draft, (markId) => (markId === id ? null : markId));
+  retarget(draft, 'marks', (markId) => (markId === id ? null : markId));
 }
 
 /** Puts a copy beside a mark, with everything it has; returns the copy's id. */
@@ -145,7 +150,7 @@ export function duplicateMark(draft: Production, id: string): string | null {
   if (!mark) return null;
   const copy = JSON.parse(JSON.stringify(mark)) as Mark;
   copy.id = freshId(draft.marks, 'mark');
-  copy.name = `${mark.name} copy`.slice(0, 80);
+  copy.name = cutText(`${mark.name} copy`, 80);
   copy.hue = hueFor(draft.marks.length);
   draft.marks.splice(index + 1, 0, copy);
   return copy.id;
@@ -161,14 +166,14 @@ export function releaseCopy(draft: Production, id: string, copy: number, pose: M
   if (!mark || copy < 1 || copy >= patternCount(mark.pattern) || mark.pattern.released.includes(copy)) return null;
   const own = JSON.parse(JSON.stringify(mark)) as Mark;
   own.id = freshId(draft.marks, 'mark');
-  own.name = `${mark.name} ${copy + 1}`.slice(0, 80);
+  own.name = cutText(`${mark.name} ${copy + 1}`, 80);
   own.hue = hueFor(draft.marks.length);
   own.pattern = patternSchema.parse({});
   const stands = multiply(pose, copyPose(mark.pattern, copy));
   const { panDeg, tiltDeg, rollDeg } = anglesOf(stands);
   const [x, y, z] = transformPoint(stands, pivot);
   const rest = { x: x - pivot[0], y: y - pivot[1], z: z - pivot[2], pan: panDeg, tilt: tiltDeg, roll: rollDeg };
-  for (const [name, value] of Object.entries(rest)) own.placement[name as keyof typeof rest] = { rest: value, keys: [] };
+  for (const [name, value] of Object.entries(rest)) own.channels[name as keyof typeof rest] = { rest: value, keys: [] };
   mark.pattern.released.push(copy);
   draft.marks.splice(index + 1, 0, own);
   return own.id;
@@ -178,8 +183,9 @@ export function releaseCopy(draft: Production, id: string, copy: number, pose: M
 export function setWords(draft: Production, id: string, text: string): void {
   const mark = draft.marks.find((m) => m.id === id);
   if (mark?.body.kind !== 'words') return;
-  mark.body.runs = runsAfterEdit(mark.body.runs, mark.body.text, text);
-  const wasNamedAfter = mark.body.text.split('\n')[0]?.slice(0, 80) || 'Words';
-  mark.body.text = text;
-  if (mark.name === wasNamedAfter) mark.name = text.split('\n')[0]?.slice(0, 80) || 'Words';
+  const clean = cleanText(text, MAX_TEXT, true);
+  mark.body.runs = runsAfterEdit(mark.body.runs, mark.body.text, clean);
+  const wasNamedAfter = wordsName(mark.body.text);
+  mark.body.text = clean;
+  if (mark.name === wasNamedAfter) mark.name = wordsName(clean);
 }

@@ -1,12 +1,14 @@
 import { DEFAULT_HANDLE, type Key } from '../../motion/channel';
+import { degrees } from '../../space/angle';
 import { keyAt, SAME_FRAME } from '../../motion/edit-channel';
 import { withoutKeys } from '../../motion/edit-keys';
-import { CARRIER_KINDS, rigPose } from '../../rig/rig';
+import { slide } from '../../rig/carriers/slide';
+import { rigPose } from '../../rig/rig';
 import { NO_CONTEXT, type RigContext } from '../../rig/carrier';
 import { anglesOf, forwardOf, invertRigid, multiply, nearestTurn, positionOf, type Mat4 } from '../../space/matrix';
 import { add, distance, scale, subtract, type Vec3 } from '../../space/vector';
 import { carrierSchema, MAX_CARRIERS } from '../camera';
-import { channelGroups, findGroup, keyFrames } from '../channels';
+import { allOwners, keyFrames, ownerAt } from '../owners/owners';
 import type { Production } from '../production';
 import { setChannelValue } from './channel-edits';
 import { freshId } from './fresh-id';
@@ -49,8 +51,7 @@ export function drift(draft: Production, cameraId: string, from: number, to: num
 
 /**
  * Lets the moves of a carrier from a station on begin some frames before the move into that station ends: they go to a slide of their own
- * behind it, so
- * both are under way at once. Where all have ended the camera stands where it stood.
+ * behind it, so both are under way at once. Where all have ended the camera stands where it stood.
  * @param station frame of the station between the two moves
  * @param frames how much they overlap (5: common practice)
  * @returns the new carrier's id, or null when no move follows or there is no room
@@ -66,16 +67,16 @@ export function overlap(
   const camera = draft.cameras.find(({ id }) => id === cameraId);
   const index = camera?.carriers.findIndex(({ id }) => id === carrierId) ?? -1;
   const carrier = camera?.carriers[index];
-  const group = findGroup(draft, `carrier/${cameraId}/${carrierId}`);
-  if (!camera || !carrier || !group || camera.carriers.length >= MAX_CARRIERS) return null;
-  const later = keyFrames(group).filter((frame) => frame > station + SAME_FRAME);
+  const owner = ownerAt(draft, `cameras/${cameraId}/carriers/${carrierId}`);
+  if (!camera || !carrier || !owner || camera.carriers.length >= MAX_CARRIERS) return null;
+  const later = keyFrames(owner).filter((frame) => frame > station + SAME_FRAME);
   if (later.length === 0) return null;
   const stage = (frame: number) => rigPose([carrier], frame, context);
   const home = invertRigid(stage(station));
   // What the moves after the station add to it, in the camera's own axes there.
   const poses: [number, Mat4][] = later.map((frame) => [frame, multiply(home, stage(frame))]);
   const pattern = (frame: number): Partial<Key> => {
-    const key = Object.values(carrier.channels)
+    const key = Object.values(owner.channels)
       .map((channel) => keyAt(channel, frame))
       .find(Boolean);
     return key ? { join: key.join, arrive: key.arrive, leave: key.leave, bounces: key.bounces } : {};
@@ -88,14 +89,14 @@ export function overlap(
   };
   put(station);
   for (const [frame, pose] of poses) {
-    present = CARRIER_KINDS.slide.land(pose, present);
+    present = slide.land(pose, present, { settings: {}, frame, context });
     put(frame);
   }
   const channels = Object.fromEntries(Object.entries(keys).map(([name, of]) => [name, { rest: 0, keys: of }]));
-  const slide = carrierSchema.parse({ id: freshId(camera.carriers, 'slide'), kind: 'slide', channels });
-  for (const [name, channel] of Object.entries(group.channels)) if (name !== 'weight') group.channels[name] = withoutKeys(channel, later);
-  camera.carriers.splice(index + 1, 0, slide);
-  return slide.id;
+  const behind = carrierSchema.parse({ id: freshId(camera.carriers, 'slide'), kind: 'slide', channels });
+  for (const [name, channel] of Object.entries(owner.channels)) if (name !== 'weight') owner.channels[name] = withoutKeys(channel, later);
+  camera.carriers.splice(index + 1, 0, behind);
+  return behind.id;
 }
 
 /**
@@ -111,7 +112,6 @@ export function putPivot(draft: Production, cameraId: string, carrierId: string,
   const [x, y, z] = scale(subtract(eye, pivot), 1 / radius);
   const level = Math.hypot(x, z);
   const { panDeg, tiltDeg } = anglesOf(pose);
-  const degrees = (radians: number) => (radians * 180) / Math.PI;
   const azimuth = level < 1e-9 ? panDeg : degrees(Math.atan2(x, z));
   const height = degrees(Math.atan2(y, level));
   const values: Record<string, number> = {
@@ -123,7 +123,7 @@ export function putPivot(draft: Production, cameraId: string, carrierId: string,
     pivotZ: pivot[2],
   };
   for (const [name, value] of Object.entries(values))
-    setChannelValue(draft, { group: `carrier/${cameraId}/${carrierId}`, name }, frame, value);
+    setChannelValue(draft, { owner: `cameras/${cameraId}/carriers/${carrierId}`, name }, frame, value);
 }
 
 /** The point that a camera looks at, some metres ahead. */
@@ -131,6 +131,6 @@ export const pointAhead = (pose: Mat4, metres: number): Vec3 => add(positionOf(p
 
 /** Frames of the stations of a camera, over all its carriers, in order. */
 export function stationFrames(production: Production, cameraId: string): number[] {
-  const groups = channelGroups(production).filter(({ kind, ownerId }) => kind === 'carrier' && ownerId === cameraId);
-  return [...new Set(groups.flatMap(keyFrames))].sort((a, b) => a - b);
+  const owners = allOwners(production).filter(({ path }) => path.startsWith(`cameras/${cameraId}/carriers/`));
+  return [...new Set(owners.flatMap(keyFrames))].sort((a, b) => a - b);
 }

@@ -1,36 +1,57 @@
+import { isKeyed } from '../../motion/channel';
+import { freshId } from './fresh-id';
 import { runSchema, type Run } from '../words';
 
 /** The values of a run beside the letters it is for. */
-export type RunStyle = Omit<Run, 'from' | 'to'>;
+export type RunStyle = Omit<Run, 'id' | 'from' | 'to'>;
 
 const PLAIN: RunStyle = styleOf(runSchema.parse({ from: 0, to: 0 }));
 
-function styleOf({ from: _from, to: _to, ...style }: Run): RunStyle {
+function styleOf({ id: _id, from: _from, to: _to, ...style }: Run): RunStyle {
   return style;
 }
 
 const same = (a: RunStyle, b: RunStyle) => JSON.stringify(a) === JSON.stringify(b);
 
-/** Keeps runs in order, joins equal neighbours, drops those that change nothing. */
-function tidy(runs: readonly Run[]): Run[] {
-  const out: Run[] = [];
+/** A run that may not have an id of its own yet: it is a part of one that had. */
+export type LooseRun = Omit<Run, 'id'> & { id?: string };
+
+/**
+ * Keeps runs in order, joins equal neighbours, drops those that change nothing; the first one of an id keeps it, others get one of their
+ * own.
+ */
+export function tidy(runs: readonly LooseRun[]): Run[] {
+  const out: LooseRun[] = [];
   for (const run of [...runs].sort((a, b) => a.from - b.from)) {
-    if (run.to <= run.from || same(styleOf(run), PLAIN)) continue;
+    const style = styleOf(run as Run);
+    if (run.to <= run.from || same(style, PLAIN)) continue;
     const last = out[out.length - 1];
     // Two moved runs side by side turn each about its own middle: they stay two.
-    if (last && last.to === run.from && same(styleOf(last), styleOf(run)) && !isMoved(run)) last.to = run.to;
+    if (last && last.to === run.from && same(styleOf(last as Run), style) && !isMoved(style)) last.to = run.to;
     else out.push({ ...run });
   }
-  return out;
+  const taken: { id: string }[] = [];
+  const kept = runs.flatMap(({ id }) => (id === undefined ? [] : [{ id }]));
+  return out.map((run): Run => {
+    const isFree = run.id !== undefined && !taken.some(({ id }) => id === run.id);
+    const named = { ...run, id: isFree ? (run.id as string) : freshId([...taken, ...kept], 'run') };
+    taken.push(named);
+    return named;
+  });
 }
 
-const isMoved = ({ x, y, z, pan, tilt, roll }: RunStyle) => [x, y, z, pan, tilt, roll].some((v) => v !== 0);
+const isMoved = ({ channels }: RunStyle) => Object.values(channels).some((channel) => channel.rest !== 0 || isKeyed(channel));
 
 /** Style of the letters from an index on: that of the run there, else plain. */
 export function styleAt(runs: readonly Run[], index: number): RunStyle {
   const run = runs.find(({ from, to }) => from <= index && index < to);
   return run ? styleOf(run) : PLAIN;
 }
+
+const idAt = (runs: readonly Run[], index: number): { id?: string } => {
+  const run = runs.find(({ from, to }) => from <= index && index < to);
+  return run ? { id: run.id } : {};
+};
 
 /** Whether letters in a range differ from the rest of their words. */
 export const hasRuns = (runs: readonly Run[], from: number, to: number): boolean => runs.some((run) => run.from < to && from < run.to);
@@ -40,13 +61,16 @@ export function changeRange(runs: readonly Run[], from: number, to: number, chan
   const bounds = [...new Set([from, to, ...runs.flatMap((run) => [run.from, run.to])])]
     .filter((at) => from <= at && at <= to)
     .sort((a, b) => a - b);
-  const inside = bounds
-    .slice(1)
-    .map((end, i): Run => ({ from: bounds[i] as number, to: end, ...change(styleAt(runs, bounds[i] as number)) }));
+  const inside = bounds.slice(1).map((end, i): LooseRun => ({
+    ...idAt(runs, bounds[i] as number),
+    from: bounds[i] as number,
+    to: end,
+    ...change(styleAt(runs, bounds[i] as number)),
+  }));
   // Letters changed alike that were alike before are one run, which turns as one.
-  const joined = inside.reduce<Run[]>((out, run) => {
+  const joined = inside.reduce<LooseRun[]>((out, run) => {
     const last = out[out.length - 1];
-    if (last && same(styleOf(last), styleOf(run))) last.to = run.to;
+    if (last && same(styleOf(last as Run), styleOf(run as Run))) last.to = run.to;
     else out.push(run);
     return out;
   }, []);

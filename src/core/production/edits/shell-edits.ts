@@ -1,5 +1,7 @@
-import { MAX_SHELLS, shellSchema, type Mark, type Shell } from '../mark';
-import { surfaceOf } from '../materials';
+import { cutText } from '../../schema/text';
+import type { Mark } from '../mark';
+import { depthsOf, MAX_SHELLS, shellSchema, type Shell } from '../shell';
+import { surfaceOf } from '../surface';
 import type { Production } from '../production';
 import { freshId } from './fresh-id';
 
@@ -17,16 +19,16 @@ export function addShell(draft: Production, markId: string): string | null {
   if (!mark || mark.shells.length >= MAX_SHELLS) return null;
   const last = mark.shells[mark.shells.length - 1] as Shell;
   const id = freshId(mark.shells, 'shell');
-  const black = surfaceOf('black-chrome');
+  const { from, to } = depthsOf(last);
+  const black = () => surfaceOf('black-chrome');
   const shell = shellSchema.parse({
     id,
     name: mark.shells.length === 1 ? 'Surround' : `Shell ${mark.shells.length + 1}`,
     offset: last.offset + 30,
-    from: last.from - SET_BACK,
-    to: last.from + (last.to - last.from) * 0.5 + SET_BACK / 3,
+    channels: { from: { rest: from - SET_BACK }, to: { rest: from + (to - from) * 0.5 + SET_BACK / 3 } },
     front: { ...last.front, size: Math.min(last.front.size, 16), height: Math.min(last.front.height, 16) },
     back: { ...last.back },
-    surfaces: { face: black, bevel: black, side: black, back: black },
+    surfaces: { face: black(), bevel: black(), side: black(), back: black() },
   });
   mark.shells.push(shell);
   return id;
@@ -39,7 +41,7 @@ export function duplicateShell(draft: Production, markId: string, shellId: strin
   if (!mark || index < 0 || mark.shells.length >= MAX_SHELLS) return null;
   const copy = JSON.parse(JSON.stringify(mark.shells[index])) as Shell;
   copy.id = freshId(mark.shells, 'shell');
-  copy.name = `${copy.name} copy`.slice(0, 40);
+  copy.name = cutText(`${copy.name} copy`, 40);
   mark.shells.splice(index + 1, 0, copy);
   return copy.id;
 }
@@ -50,15 +52,19 @@ export function removeShell(draft: Production, markId: string, shellId: string):
   if (mark && mark.shells.length > 1) mark.shells = mark.shells.filter((shell) => shell.id !== shellId);
 }
 
+/** Least thickness of a shell, metres. */
+const THINNEST = 0.001;
+
 /** Changes a shell. A plane that is moved past the other pushes it along: a shell is never thinner than a millimetre. */
 export function changeShell(draft: Production, markId: string, shellId: string, recipe: (shell: Shell) => void): void {
   const shell = markOf(draft, markId)?.shells.find((s) => s.id === shellId);
   if (!shell) return;
-  const before = shell.to;
+  const before = shell.channels.to.rest;
   recipe(shell);
-  if (shell.to - shell.from >= 0.001) return;
-  if (shell.to !== before) shell.from = shell.to - 0.001;
-  else shell.to = shell.from + 0.001;
+  const { from, to } = shell.channels;
+  if (to.rest - from.rest >= THINNEST) return;
+  if (to.rest !== before) from.rest = to.rest - THINNEST;
+  else to.rest = from.rest + THINNEST;
 }
 
 /** Moves a shell up or down the list. Only the order in which they are listed changes. */
@@ -76,12 +82,13 @@ export function listByDepth(draft: Production, markId: string, shellId: string):
   const mark = markOf(draft, markId);
   const shell = mark?.shells.find((each) => each.id === shellId);
   if (!mark || !shell) return;
+  const face = depthsOf(shell).to;
   const others = mark.shells.filter((each) => each !== shell);
   // As little as possible is moved: only past shells that it has passed in depth.
   const was = mark.shells.indexOf(shell);
   let at = was;
-  while (at > 0 && (others[at - 1] as Shell).to < shell.to) at--;
-  if (at === was) while (at < others.length && (others[at] as Shell).to > shell.to) at++;
+  while (at > 0 && depthsOf(others[at - 1] as Shell).to < face) at--;
+  if (at === was) while (at < others.length && depthsOf(others[at] as Shell).to > face) at++;
   others.splice(at, 0, shell);
   if (at !== was) mark.shells = others;
 }

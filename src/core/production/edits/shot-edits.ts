@@ -1,6 +1,7 @@
 import { anglesOf, positionOf, type Mat4 } from '../../space/matrix';
 import { cameraSchema, carrierSchema, type Camera } from '../camera';
 import { hueFor, MAX_CAMERAS, type Production } from '../production';
+import { beginShotAt } from '../carry';
 import { MAX_SHOTS, shotIndexAt, shotSchema, shotSpans, type Shot } from '../shots';
 import { freshId } from './fresh-id';
 
@@ -48,9 +49,11 @@ export function addCamera(draft: Production, like: Camera, { pose, focalLengthMm
       hue: hueFor(draft.cameras.length + 6),
       carriers: [orbit],
       lens: {
-        focalLengthMm: { rest: Math.min(10_000, Math.max(4, focalLengthMm)) },
-        fStop: { rest: fStop },
-        focusDistance: { rest: focusDistance },
+        channels: {
+          focalLengthMm: { rest: Math.min(10_000, Math.max(4, focalLengthMm)) },
+          fStop: { rest: fStop },
+          focusDistance: { rest: focusDistance },
+        },
       },
       focus: JSON.parse(JSON.stringify(focus)),
       iris: { ...iris },
@@ -115,7 +118,7 @@ export function moveShot(draft: Production, shotId: string, to: number): void {
   if (!shot || index === 0) return;
   const before = index === 1 ? 0 : (draft.shots[index - 1] as Shot).from;
   const after = Math.min(draft.format.length, draft.shots[index + 1]?.from ?? Infinity);
-  shot.from = Math.max(before + 1, Math.min(after - 1, Math.round(to)));
+  beginShotAt(shot, Math.max(before + 1, Math.min(after - 1, Math.round(to))));
 }
 
 /** Changes the shot at an index of `shotSpans`, making the implied one real. */

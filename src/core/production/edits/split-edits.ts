@@ -1,13 +1,16 @@
 import { baselineRadius } from '../../outline/setting';
-import type { Letter } from '../../outline/text-layout';
-import { anglesOf, invertRigid, multiply, positionOf, type Mat4 } from '../../space/matrix';
+import { at } from '../../motion/channel';
+import type { Letter, PartPlace } from '../../outline/text-layout';
+import { cutText } from '../../schema/text';
+import { degrees } from '../../space/angle';
+import { anglesOf, invertRigid, multiply, transformPoint, type Mat4 } from '../../space/matrix';
 import type { Vec3 } from '../../space/vector';
 import type { Mark } from '../mark';
 import { hueFor, type Production } from '../production';
-import { MAX_TEXT, runSchema, type Run, type Words } from '../words';
-import { retargetCameras } from './camera-targets';
+import { MAX_TEXT, type Run, type Words } from '../words';
+import { retarget } from './references';
 import { freshId } from './fresh-id';
-import { runsWithin } from './run-edits';
+import { runsWithin, styleAt, tidy, type LooseRun } from './run-edits';
 import { shiftBody } from './shift-body';
 
 export type SplitBy = 'word' | 'letter' | 'line';
@@ -47,8 +50,7 @@ function standOf(letters: readonly Letter[], from: number, to: number) {
 
 /**
  * Makes each word, letter or line of a wordmark a mark of its own. Nothing jumps, at any frame: each part turns about the pivot of the
- * whole until it is given
- * another. Returns the ids of the parts; none when there is only one.
+ * whole until it is given another. Returns the ids of the parts; none when there is only one.
  * @param letters where the letters stand now
  * @param pivot what the whole turns about, in its own frame
  */
@@ -65,7 +67,7 @@ export function splitWords(draft: Production, id: string, by: SplitBy, letters: 
     if (!stand) return [];
     const part = JSON.parse(JSON.stringify(whole)) as Mark;
     part.id = freshId(taken, 'mark');
-    part.name = words.text.slice(from, to).slice(0, 80);
+    part.name = cutText(words.text.slice(from, to), 80);
     part.hue = hueFor(index + i);
     const body: Words = {
       ...words,
@@ -80,7 +82,7 @@ export function splitWords(draft: Production, id: string, by: SplitBy, letters: 
     else {
       // It stays on the same ring or arc and only starts further on. Lines over one another differ in their radius.
       const setting = { ...words.setting };
-      setting.start += ((middle / baselineRadius(setting, stand.baseline)) * 180) / Math.PI;
+      setting.start += degrees(middle / baselineRadius(setting, stand.baseline));
       const level = baselineRadius(setting, up) === setting.radius;
       if (level) shiftBody(part, pivot, [0, up]);
       else setting.radius = Math.max(0.05, baselineRadius(setting, up));
@@ -91,7 +93,7 @@ export function splitWords(draft: Production, id: string, by: SplitBy, letters: 
     return [part];
   });
   draft.marks.splice(index, 1, ...made);
-  retargetCameras(draft, (markId) => (markId === id ? (made[0]?.id ?? null) : markId));
+  retarget(draft, 'marks', (markId) => (markId === id ? (made[0]?.id ?? null) : markId));
   return made.map((mark) => mark.id);
 }
 
@@ -122,74 +124,100 @@ export interface GatherInput {
   joined: readonly Letter[];
 }
 
+type Stand = NonNullable<ReturnType<typeof standOf>>;
+
+/** Words that are gathered: what they were, where they stand now, and where the line would put them. */
+interface Gathered {
+  body: Words;
+  /** Index of their first letter in the joined text. */
+  start: number;
+  /** As the first mark sees them. */
+  relative: Mat4;
+  here: Stand | null;
+  inLine: Stand | null;
+}
+
 const NEAR = 1e-4;
+
+const middleOf = ({ x0, x1 }: Stand) => (x0 + x1) / 2;
+
+/** How far the first mark's own words move when the line is set anew about its middle. */
+function shiftOfFirst({ here, inLine }: Gathered): readonly [number, number] {
+  return here && inLine ? [middleOf(inLine) - middleOf(here), inLine.baseline - here.baseline] : [0, 0];
+}
+
+/** Where words stand beside where the line would put them, as the first mark sees it. */
+function placeBeside({ relative, here, inLine }: Gathered, capital: number, [dx, dy]: readonly [number, number]): PartPlace | null {
+  if (!here || !inLine) return null;
+  const [x, y, z] = transformPoint(relative, [middleOf(here), here.baseline + capital / 2, 0]);
+  const { panDeg, tiltDeg, rollDeg } = anglesOf(relative);
+  const place = { x: x + dx - middleOf(inLine), y: y + dy - (inLine.baseline + capital / 2), z, pan: panDeg, tilt: tiltDeg, roll: rollDeg };
+  return Object.values(place).some((v) => Math.abs(v) >= NEAR) ? place : null;
+}
+
+/** Runs of gathered words: those they had, or one that keeps all of them where they stand. */
+function runsOf(gathered: Gathered, runs: readonly Run[], place: PartPlace | null): LooseRun[] {
+  const { start, body } = gathered;
+  const end = start + body.text.length;
+  const inside = runs.filter((run) => run.from >= start && run.to <= end);
+  if (!place) return inside;
+  const [only] = inside;
+  const style = inside.length === 1 && only?.from === start && only.to === end ? only : styleAt([], 0);
+  const channels = Object.fromEntries(Object.entries(place).map(([name, rest]) => [name, at(rest)])) as unknown as Run['channels'];
+  return [{ ...style, from: start, to: end, channels }];
+}
+
+/** Along a ring or an arc the first words say where the line begins. */
+function startAlong({ setting }: Words, { inLine }: Gathered): Words['setting'] {
+  const middle = inLine ? middleOf(inLine) : 0;
+  return { ...setting, start: setting.start - degrees(middle / baselineRadius(setting, inLine?.baseline ?? 0)) };
+}
+
+/** The frame of a mark moved within itself, turning about what it turned about before. */
+function moveWithin(mark: Mark, [dx, dy]: readonly [number, number]): void {
+  const { x, y, z } = mark.pivotPoint;
+  shiftBody(mark, mark.pivot === 'point' ? [x, y, z] : [0, 0, 0], [-dx, -dy]);
+  if (Math.hypot(mark.pivotPoint.x, mark.pivotPoint.y) < NEAR) mark.pivot = 'middle';
+}
 
 /**
  * Gathers wordmarks to one: the first one's shells, fonts and moves hold for all. Parts that stand elsewhere than the line would put them
- * keep their place as
- * runs of their own, as they stand at the playhead. Returns whether it was done.
+ * keep their place as runs of their own, as they stand at the playhead. Returns whether it was done.
  */
 export function gatherWords(draft: Production, { ids, poses, letters, joined }: GatherInput): boolean {
   const marks = ids.map((id) => draft.marks.find((mark) => mark.id === id));
   const bodies = marks.map((mark) => mark?.body);
-  if (ids.length < 2 || !bodies.every((body): body is Words => body?.kind === 'words')) return false;
-  const [first] = marks as [Mark, ...Mark[]];
+  const [first] = marks;
+  if (!first || ids.length < 2 || !bodies.every((body): body is Words => body?.kind === 'words')) return false;
   const put = joinedWords(bodies);
-  if (!put || first.body.kind !== 'words') return false;
+  if (!put) return false;
   const { words, starts } = put;
-  const all = bodies.map((body, i) => standOf(joined, starts[i] as number, (starts[i] as number) + body.text.length));
-  const own = bodies.map((body, i) => standOf(letters[i] ?? [], 0, body.text.length));
-  if (words.setting.along !== 'line') {
-    // Along a ring the first part says where the line begins.
-    const middle = all[0] ? (all[0].x0 + all[0].x1) / 2 : 0;
-    words.setting = {
-      ...words.setting,
-      start: words.setting.start - ((middle / baselineRadius(words.setting, all[0]?.baseline ?? 0)) * 180) / Math.PI,
-    };
+  const home = invertRigid(poses[0] as Mat4);
+  const parts = bodies.map((body, i): Gathered => {
+    const start = starts[i] as number;
+    const relative = multiply(home, poses[i] as Mat4);
+    const inLine = standOf(joined, start, start + body.text.length);
+    return { body, start, relative, here: standOf(letters[i] ?? [], 0, body.text.length), inLine };
+  });
+  const own = parts[0] as Gathered;
+  if (words.setting.along === 'line') {
+    const shift = shiftOfFirst(own);
+    words.runs = tidy(parts.flatMap((part) => runsOf(part, words.runs, placeBeside(part, words.size, shift))));
+    moveWithin(first, shift);
   } else {
-    const home = invertRigid(poses[0] as Mat4);
-    const here =
-      all[0] && own[0]
-        ? ([(all[0].x0 + all[0].x1 - own[0].x0 - own[0].x1) / 2, all[0].baseline - own[0].baseline] as const)
-        : ([0, 0] as const);
-    words.runs = bodies.flatMap((body, i) => {
-      const [joint, stand] = [all[i], own[i]];
-      const start = starts[i] as number;
-      const inside = words.runs.filter((run) => run.from >= start && run.to <= start + body.text.length);
-      if (!joint || !stand) return inside;
-      const relative = multiply(home, poses[i] as Mat4);
-      const [px, py, pz] = positionOf(relative);
-      const { panDeg, tiltDeg, rollDeg } = anglesOf(relative);
-      // Where the middle of this part is now, as the first part sees it, against where the line would put it.
-      const cx = (stand.x0 + stand.x1) / 2;
-      const cy = stand.baseline + words.size / 2;
-      const at = [0, 1, 2].map((k) => (relative[k] as number) * cx + (relative[4 + k] as number) * cy) as [number, number, number];
-      const shift = {
-        x: at[0] + px + here[0] - (joint.x0 + joint.x1) / 2,
-        y: at[1] + py + here[1] - (joint.baseline + words.size / 2),
-        z: at[2] + pz,
-        pan: panDeg,
-        tilt: tiltDeg,
-        roll: rollDeg,
-      };
-      if (Object.values(shift).every((v) => Math.abs(v) < NEAR)) return inside;
-      const base =
-        inside.length === 1 && inside[0]?.from === start && inside[0].to === start + body.text.length
-          ? inside[0]
-          : runSchema.parse({ from: start, to: start + body.text.length });
-      return [{ ...base, ...shift }];
-    });
-    shiftBody(first, first.pivot === 'point' ? [first.pivotPoint.x, first.pivotPoint.y, first.pivotPoint.z] : [0, 0, 0], [
-      -here[0],
-      -here[1],
-    ]);
-    if (Math.hypot(first.pivotPoint.x, first.pivotPoint.y) < NEAR) first.pivot = 'middle';
+    words.setting = startAlong(words, own);
+    words.runs = tidy(words.runs);
   }
-  const named = first.name === first.body.text.slice(0, 80);
-  first.body = words;
-  if (named) first.name = words.text.split('\n')[0]?.slice(0, 80) || first.name;
+  takeWords(first, words);
   const gone = new Set(ids.slice(1));
   draft.marks = draft.marks.filter((mark) => !gone.has(mark.id));
-  retargetCameras(draft, (markId) => (gone.has(markId) ? first.id : markId));
+  retarget(draft, 'marks', (markId) => (gone.has(markId) ? first.id : markId));
   return true;
+}
+
+/** Gives a mark other words; one that is named after its words follows them. */
+function takeWords(mark: Mark, words: Words): void {
+  const isNamedAfter = mark.body.kind === 'words' && mark.name === cutText(mark.body.text, 80);
+  mark.body = words;
+  if (isNamedAfter) mark.name = cutText(words.text.split('\n')[0] ?? '', 80) || mark.name;
 }

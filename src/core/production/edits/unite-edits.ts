@@ -4,7 +4,7 @@ import { anglesOf, invertRigid, multiply, positionOf, type Mat4 } from '../../sp
 import type { Vec3 } from '../../space/vector';
 import type { Mark, Outline } from '../mark';
 import type { Production } from '../production';
-import { retargetCameras } from './camera-targets';
+import { retarget } from './references';
 import { shiftBody } from './shift-body';
 
 const FLAT = 1e-3;
@@ -57,6 +57,6 @@ export function uniteOutlines(draft: Production, ids: readonly string[], poses: 
   shiftBody(first, pivot, [(whole.x0 + whole.x1) / 2, -(whole.y0 + whole.y1) / 2]);
   const gone = new Set(ids.slice(1));
   draft.marks = draft.marks.filter((mark) => !gone.has(mark.id));
-  retargetCameras(draft, (markId) => (gone.has(markId) ? first.id : markId));
+  retarget(draft, 'marks', (markId) => (gone.has(markId) ? first.id : markId));
   return true;
 }

@@ -1,32 +1,27 @@
-import { z } from 'zod';
 import { channelField } from '../../schema/fields';
 import { anglesOf, forwardOf, nearestTurn, positionOf, product, rotationX, rotationY, rotationZ, translation } from '../../space/matrix';
 import { add, scale } from '../../space/vector';
-import { weightField, type CarrierKind } from '../carrier';
+import { carrierKind } from '../carrier';
 
 const place = { unit: 'm', min: -1000, max: 1000, rest: 0, step: 0.1 } as const;
 const turn = { unit: '°', min: -36000, max: 36000, rest: 0, step: 1, digits: 1 } as const;
-
-export const orbitSchema = z.object({
-  azimuth: channelField({ label: 'Round', ...turn }),
-  height: channelField({ label: 'Height', ...turn }),
-  radius: channelField({ label: 'Radius', unit: 'm', min: 0.01, max: 1000, rest: 8, step: 0.1 }),
-  roll: channelField({ label: 'Roll', ...turn }),
-  pivotX: channelField({ label: 'Pivot across', ...place }),
-  pivotY: channelField({ label: 'Pivot up', ...place }),
-  pivotZ: channelField({ label: 'Pivot toward', ...place }),
-  weight: weightField,
-});
 
 /**
  * Round a pivot and looking at it: azimuth 0 is from the audience, positive to its right; height is the angle
  * above the level of the pivot.
  */
-export const orbit: CarrierKind<'orbit'> = {
+export const orbit = carrierKind({
   kind: 'orbit',
   label: 'Orbit',
-  channels: Object.keys(orbitSchema.shape),
-  schema: orbitSchema,
+  channels: {
+    azimuth: channelField({ label: 'Round', ...turn }),
+    height: channelField({ label: 'Height', ...turn }),
+    radius: channelField({ label: 'Radius', unit: 'm', min: 0.01, max: 1000, rest: 8, step: 0.1 }),
+    roll: channelField({ label: 'Roll', ...turn }),
+    pivotX: channelField({ label: 'Pivot across', ...place }),
+    pivotY: channelField({ label: 'Pivot up', ...place }),
+    pivotZ: channelField({ label: 'Pivot toward', ...place }),
+  },
   matrix: (v) =>
     product(
       translation(v.pivotX ?? 0, v.pivotY ?? 0, v.pivotZ ?? 0),
@@ -50,4 +45,4 @@ export const orbit: CarrierKind<'orbit'> = {
       pivotZ: pivot[2],
     };
   },
-};
+});

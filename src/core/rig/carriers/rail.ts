@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { arcPath, circlePath, type ArcPath } from '../../motion/arc-path';
 import { channelField, numberField } from '../../schema/fields';
+import { degrees } from '../../space/angle';
 import { multiply, panTiltRoll, positionOf, rotationZ, translation } from '../../space/matrix';
 import type { Vec3 } from '../../space/vector';
-import { weightField, type CarrierKind, type Instant } from '../carrier';
+import { carrierKind } from '../carrier';
 
 export const MAX_RAIL_POINTS = 64;
 
@@ -32,12 +33,6 @@ export const railSettingsSchema = z.object({
 });
 export type RailSettings = z.infer<typeof railSettingsSchema>;
 
-export const railSchema = z.object({
-  along: channelField({ label: 'Along', unit: '%', min: -100, max: 100, rest: 0, step: 0.01, digits: 1, shown: 100 }),
-  bank: channelField({ label: 'Bank', unit: '°', min: -3600, max: 3600, rest: 0, step: 1, digits: 1 }),
-  weight: weightField,
-});
-
 const paths = new WeakMap<object, ArcPath>();
 
 /** The curve of a rail; kept by its settings, which never change in place. */
@@ -56,19 +51,16 @@ export function railPath(settings: RailSettings): ArcPath {
   return path;
 }
 
-const settingsOf = (instant?: Instant): RailSettings => (instant?.settings as RailSettings | undefined) ?? railSettingsSchema.parse({});
-
-const degrees = (radians: number) => (radians * 180) / Math.PI;
-
 /** Along a curve by arc length: equal shares are equal ways, wherever the points lie. */
-export const rail: CarrierKind<'rail'> = {
+export const rail = carrierKind({
   kind: 'rail',
   label: 'Rail',
-  channels: Object.keys(railSchema.shape),
-  schema: railSchema,
+  channels: {
+    along: channelField({ label: 'Along', unit: '%', min: -100, max: 100, rest: 0, step: 0.01, digits: 1, shown: 100 }),
+    bank: channelField({ label: 'Bank', unit: '°', min: -3600, max: 3600, rest: 0, step: 1, digits: 1 }),
+  },
   settings: railSettingsSchema,
-  matrix: (v, instant) => {
-    const settings = settingsOf(instant);
+  matrix: (v, { settings }) => {
     const path = railPath(settings);
     const { place, direction } = path.at((v.along ?? 0) * path.length);
     const bank = rotationZ(-(v.bank ?? 0));
@@ -79,8 +71,8 @@ export const rail: CarrierKind<'rail'> = {
       : bank;
     return multiply(translation(...place), turned);
   },
-  land: (pose, present, instant) => {
-    const path = railPath(settingsOf(instant));
+  land: (pose, present, { settings }) => {
+    const path = railPath(settings);
     return { along: path.length > 0 ? path.nearest(positionOf(pose)) / path.length : 0, bank: present.bank ?? 0 };
   },
-};
+});

@@ -1,11 +1,12 @@
 import { z } from 'zod';
+import { referenceTo } from '../../schema/owner-kind';
 import { IDENTITY, invertRigid, multiply, translation, type Mat4 } from '../../space/matrix';
 import { subtract } from '../../space/vector';
-import { letterField, weightField, type CarrierKind, type Instant } from '../carrier';
+import { carrierKind, letterField, type Instant } from '../carrier';
 
 export const rideSettingsSchema = z.object({
   /** Mark that carries the camera. */
-  markId: z.string().max(40).nullable().default(null),
+  markId: referenceTo('marks'),
   /** Frame at which it was mounted: there the ride changes nothing. */
   from: z.number().min(-100_000).max(1_000_000).default(0),
   /** Turned with the mark, or carried in place alone, looking where it looked. */
@@ -15,28 +16,26 @@ export const rideSettingsSchema = z.object({
 });
 export type RideSettings = z.infer<typeof rideSettingsSchema>;
 
-export const rideSchema = z.object({ weight: weightField });
-
 /** Carried by the middle of a mark or of a letter, without its turns. */
-function inPlace({ markId, from, letter }: RideSettings, { context, frame }: Instant): Mat4 {
+function inPlace({ settings: { markId, from, letter }, context, frame }: Instant<RideSettings>): Mat4 {
   const [home, here] = [from, frame].map((at) => context.middleOf?.(markId ?? '', letter, at));
   return home && here ? translation(...subtract(here, home)) : IDENTITY;
 }
 
 /** Carried by a mark: whatever that does since the frame at which the camera was mounted, the camera does too. */
-export const ride: CarrierKind<'ride'> = {
+export const ride = carrierKind({
   kind: 'ride',
   label: 'Ride',
-  channels: Object.keys(rideSchema.shape),
-  schema: rideSchema,
+  channels: {},
   settings: rideSettingsSchema,
   matrix: (_, instant) => {
-    const settings = instant?.settings as RideSettings | undefined;
-    if (!instant || !settings?.markId) return IDENTITY;
-    if (!settings.turns) return inPlace(settings, instant);
-    const [home, here] = [settings.from, instant.frame].map((at) => instant.context.poseOf?.(settings.markId ?? '', at));
+    const { settings, context, frame } = instant;
+    const { markId, from, turns } = settings;
+    if (!markId) return IDENTITY;
+    if (!turns) return inPlace(instant);
+    const [home, here] = [from, frame].map((at) => context.poseOf?.(markId, at));
     return home && here ? multiply(here, invertRigid(home)) : IDENTITY;
   },
   // A ride goes where the mark goes: there is nothing of its own to land.
   land: () => ({}),
-};
+});

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { channelField, intField, numberField } from '../../schema/fields';
 import { multiply, panTiltRoll, translation } from '../../space/matrix';
-import { weightField, type CarrierKind } from '../carrier';
+import { carrierKind } from '../carrier';
 import { SHAKE_NAMES, shakeAt } from '../shake-model';
 
 export const shakeSettingsSchema = z.object({
@@ -16,28 +16,23 @@ export const shakeSettingsSchema = z.object({
 });
 export type ShakeSettings = z.infer<typeof shakeSettingsSchema>;
 
-export const shakeSchema = z.object({
-  amount: channelField({ label: 'Amount', unit: '%', min: 0, max: 20, rest: 1, step: 0.05, digits: 0, shown: 100 }),
-  weight: weightField,
-});
-
 /** Focal length at which presets turn as they say, millimetres: a normal lens (common practice). */
 const NORMAL_MM = 35;
 
 /** How a camera moves that is carried by hand, by a vehicle, or hit. */
-export const shake: CarrierKind<'shake'> = {
+export const shake = carrierKind({
   kind: 'shake',
   label: 'Shake',
-  channels: Object.keys(shakeSchema.shape),
-  schema: shakeSchema,
+  channels: {
+    amount: channelField({ label: 'Amount', unit: '%', min: 0, max: 20, rest: 1, step: 0.05, digits: 0, shown: 100 }),
+  },
   settings: shakeSettingsSchema,
-  matrix: (v, instant) => {
-    const { preset, seed, loop, at, withLens } = shakeSettingsSchema.parse(instant?.settings ?? {});
-    const frame = instant?.frame ?? 0;
-    const fps = instant?.context.framesPerSecond ?? 25;
+  matrix: (v, { settings, frame, context }) => {
+    const { preset, seed, loop, at, withLens } = settings;
+    const fps = context.framesPerSecond;
     const s = shakeAt(preset, seed, (frame - (preset === 'hit' ? at : 0)) / fps, loop / fps);
     const amount = v.amount ?? 1;
-    const turn = amount * (withLens ? NORMAL_MM / (instant?.context.focalLengthMm?.(frame) ?? NORMAL_MM) : 1);
+    const turn = amount * (withLens ? NORMAL_MM / (context.focalLengthMm?.(frame) ?? NORMAL_MM) : 1);
     return multiply(
       translation((s.x * amount) / 1000, (s.y * amount) / 1000, (s.z * amount) / 1000),
       panTiltRoll(s.pan * turn, s.tilt * turn, s.roll * turn),
@@ -45,4 +40,4 @@ export const shake: CarrierKind<'shake'> = {
   },
   // A shake is not flown to.
   land: () => ({}),
-};
+});

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { channelField, intField, numberField } from '../../schema/fields';
 import { IDENTITY, invertRigid, multiply, panTiltRoll, product, translation, type Mat4 } from '../../space/matrix';
 import { shareOf } from '../../space/quaternion';
-import { weightField, type CarrierKind } from '../carrier';
+import { carrierKind } from '../carrier';
 import { poseAt, smoothedPoses, type EvenPoses, type PoseAxis } from '../take-poses';
 
 /** Poses a second that a take is kept at: more than a hand moves. */
@@ -26,11 +26,6 @@ export const takeSettingsSchema = z.object({
   turns: numberField({ label: 'Turns', unit: '%', min: 0, max: 20, rest: 1, step: 0.1, digits: 0, shown: 100 }),
 });
 export type TakeSettings = z.infer<typeof takeSettingsSchema>;
-
-export const takeSchema = z.object({
-  amount: channelField({ label: 'Amount', unit: '%', min: 0, max: 10, rest: 1, step: 0.05, digits: 0, shown: 100 }),
-  weight: weightField,
-});
 
 interface Ready {
   poses: EvenPoses;
@@ -63,17 +58,17 @@ function ready(settings: TakeSettings): Ready | null {
 export const takeSeconds = (settings: TakeSettings): number => ready(settings)?.seconds ?? 0;
 
 /** Carried as a tracked camera was: relative to where the take begins. */
-export const take: CarrierKind<'take'> = {
+export const take = carrierKind({
   kind: 'take',
   label: 'Take',
-  channels: Object.keys(takeSchema.shape),
-  schema: takeSchema,
+  channels: {
+    amount: channelField({ label: 'Amount', unit: '%', min: 0, max: 10, rest: 1, step: 0.05, digits: 0, shown: 100 }),
+  },
   settings: takeSettingsSchema,
-  matrix: (v, instant) => {
-    const settings = instant?.settings as TakeSettings | undefined;
-    const of = settings && ready(settings);
-    if (!instant || !settings || !of) return IDENTITY;
-    const pose = multiply(of.home, matrixOf(poseAt(of.poses, (instant.frame - settings.from) / instant.context.framesPerSecond)));
+  matrix: (v, { settings, frame, context }) => {
+    const of = ready(settings);
+    if (!of) return IDENTITY;
+    const pose = multiply(of.home, matrixOf(poseAt(of.poses, (frame - settings.from) / context.framesPerSecond)));
     const amount = v.amount ?? 1;
     const moved = translation(
       (pose[12] ?? 0) * amount * settings.moves,
@@ -85,4 +80,4 @@ export const take: CarrierKind<'take'> = {
   },
   // A take is not flown to.
   land: () => ({}),
-};
+});

@@ -1,19 +1,23 @@
 import { z } from 'zod';
-import { readProduction } from '@/core/production/migrate';
 import { productionSchema } from '@/core/production/production';
+import { checkDocument } from '@/server/checked-document';
 import { deleteProduction, loadProduction, renameProduction, saveProduction } from '@/server/productions';
-import { readJson, route } from '@/server/route';
+import { MAX_DOCUMENT_BYTES, readJson, route } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-const MAX_DOCUMENT_BYTES = 20_000_000;
-const saveSchema = z.object({ revision: z.int().min(1), document: z.unknown() });
+/** A revision is a whole number of the database. */
+const revisionSchema = z
+  .int()
+  .min(1)
+  .max(2 ** 31 - 1);
+const saveSchema = z.object({ revision: revisionSchema, document: z.unknown(), save: z.uuid().optional() });
 
 export const GET = route<{ id: string }>((_request, { id }) => loadProduction(id));
 
 export const PUT = route<{ id: string }>(async (request, { id }) => {
-  const { revision, document } = await readJson(request, saveSchema, MAX_DOCUMENT_BYTES);
-  return { revision: await saveProduction(id, revision, readProduction(document)) };
+  const { revision, document, save } = await readJson(request, saveSchema, MAX_DOCUMENT_BYTES);
+  return { revision: await saveProduction(id, { based: revision, document: checkDocument(document), save }) };
 });
 
 export const PATCH = route<{ id: string }>(async (request, { id }) => {

@@ -1,6 +1,7 @@
 import { notFound } from 'next/navigation';
 import { UserError } from '@/server/errors';
 import { loadProduction } from '@/server/productions';
+import { keepVersion } from '@/server/versions';
 import { ProductionRooms } from '@/rooms/production-rooms';
 import { isRoom } from '@/rooms/rooms';
 
@@ -12,6 +13,8 @@ export default async function RoomPage({ params }: { params: Promise<{ id: strin
   let loaded: Awaited<ReturnType<typeof loadProduction>>;
   try {
     loaded = await loadProduction(id);
+    // What it was before this visit can be had back.
+    await keepVersion(id);
   } catch (error) {
     if (error instanceof UserError && error.status === 404) notFound();
     throw error;

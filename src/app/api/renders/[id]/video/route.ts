@@ -1,9 +1,7 @@
 import { readVideo, storeVideo } from '@/server/renders';
-import { readBody, route } from '@/server/route';
+import { route } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
-
-const MAX_VIDEO_BYTES = 4_000_000_000;
 
 export const GET = route<{ id: string }>(async (_request, { id }) => {
   const { name, bytes, stream } = await readVideo(id);
@@ -17,6 +15,6 @@ export const GET = route<{ id: string }>(async (_request, { id }) => {
 });
 
 export const PUT = route<{ id: string }>(async (request, { id }) => {
-  await storeVideo(id, await readBody(request, MAX_VIDEO_BYTES, 'A video'));
+  await storeVideo(id, request);
   return null;
 });

@@ -1,0 +1,150 @@
+import { partPose, type Layout, type Letter, type OutlinePiece } from '../../outline/text-layout';
+import type { Typeface } from '../../outline/typeface';
+import type { Mark } from '../../production/mark';
+import { isEverShown } from '../../production/shell';
+import { SolidError } from '../../solid/bevelled-solid';
+import type { SolidMesh } from '../../solid/mesh';
+import { WavefrontError } from '../../solid/triangulate';
+import { multiply, transformPoint, type Mat4 } from '../../space/matrix';
+import type { Box } from '../../space/vector';
+import type { MarkExtent } from '../frame-state';
+import { placeAtRest } from '../run-places';
+import type { MarkSolids, PlacedSolid } from './mark-solids';
+import { shellOrders, type Order } from './shell-orders';
+import { layoutOf, outwardReach, shellPieces, type RunFaces } from './shell-outlines';
+import { layoutKey } from './solids-key';
+
+interface Keep<T> {
+  get(key: string): T | undefined;
+  set(key: string, value: T): unknown;
+}
+
+/** What was built before, by what it depends on: a change of one shell builds that shell only. */
+export interface BuildCache {
+  layouts: Keep<Layout>;
+  outlines: Keep<OutlinePiece[]>;
+  meshes: Keep<SolidMesh>;
+}
+
+function kept<T>(keep: Keep<T> | undefined, key: string, make: () => T): T {
+  let value = keep?.get(key);
+  if (value === undefined) {
+    value = make();
+    keep?.set(key, value);
+  }
+  return value;
+}
+
+export interface BuildOptions {
+  cache?: BuildCache;
+  runFaces?: RunFaces;
+  /**
+   * Every letter, or path of a drawing, by itself: something moves them one by one. Where they would overlap they run through one
+   * another.
+   */
+  apart?: boolean;
+}
+
+/** How far a mark is built. */
+export interface BuildProgress {
+  done: number;
+  of: number;
+}
+
+/**
+ * Builds all solids of a mark. A piece that cannot be built is left out and named; the rest stands.
+ * @param faces the mark's font and its stand-ins; not used for outlines
+ */
+export function buildMark(mark: Mark, faces: readonly Typeface[], options: BuildOptions = {}): MarkSolids {
+  const steps = buildSteps(mark, faces, options);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** The same, piece by piece: whoever builds can say how far it is, and stop. */
+export function* buildSteps(
+  mark: Mark,
+  faces: readonly Typeface[],
+  { cache, runFaces = () => [], apart = false }: BuildOptions = {},
+): Generator<BuildProgress, MarkSolids, void> {
+  const key = `${layoutKey(mark)}|${apart}`;
+  const layout = kept(cache?.layouts, key, () => layoutOf(mark, faces, runFaces, apart));
+  const faults = new Set<string>();
+  const orders = mark.shells.flatMap((shell, index): Order[] => {
+    if (!isEverShown(shell)) return [];
+    const outlineKey = JSON.stringify([key, shell.offset, shell.join, shell.rim, outwardReach(shell.front, shell.back)]);
+    try {
+      return shellOrders(mark, layout, index, () => kept(cache?.outlines, outlineKey, () => shellPieces(layout, shell)));
+    } catch (error) {
+      if (!(error instanceof WavefrontError)) throw error;
+      faults.add(`The outline of shell “${shell.name}” could not be offset.`);
+      return [];
+    }
+  });
+  const built = new Map<string, SolidMesh | null>();
+  const pieces: PlacedSolid[] = [];
+  for (const [i, { build, ...place }] of orders.entries()) {
+    if (!built.has(place.key)) {
+      try {
+        built.set(place.key, kept(cache?.meshes, place.key, build));
+      } catch (error) {
+        if (!(error instanceof SolidError)) throw error;
+        faults.add(error.message);
+        built.set(place.key, null);
+      }
+    }
+    const mesh = built.get(place.key);
+    if (mesh) pieces.push({ ...place, mesh });
+    yield { done: i + 1, of: orders.length };
+  }
+  return {
+    pieces,
+    bounds: extentOf(mark, layout, pieces),
+    triangles: pieces.reduce((sum, piece) => sum + piece.mesh.indices.length / 3, 0),
+    missing: layout.missing,
+    faults: [...faults],
+    letters: layout.letters,
+  };
+}
+
+/** Extent of a mark at rest: with its runs where their rest values have them. */
+function extentOf({ body }: Mark, { letters, baseline }: Layout, pieces: readonly PlacedSolid[]): MarkExtent | null {
+  const places = body.kind === 'words' ? body.runs.map(placeAtRest) : [];
+  const poseOf = (letter: Letter | undefined): Mat4 | null => {
+    const place = letter && places[letter.run];
+    return place ? partPose(letter, place) : null;
+  };
+  const box = boundsOf(
+    pieces.map((piece) => {
+      const moved = poseOf(letters[piece.parts[0] ?? -1]);
+      return moved ? { ...piece, pose: multiply(moved, piece.pose) } : piece;
+    }),
+  );
+  if (!box || baseline === null) return box;
+  const parts = letters.map((letter) => {
+    const { pose, width, size, run, home } = letter;
+    const middle = transformPoint(pose, [width / 2, size / 2, 0]);
+    const moved = poseOf(letter);
+    return { middle: moved ? transformPoint(moved, middle) : middle, run, home };
+  });
+  return { ...box, baseline, letters: parts };
+}
+
+function boundsOf(pieces: readonly Pick<PlacedSolid, 'mesh' | 'pose'>[]): Box | null {
+  const min: [number, number, number] = [Infinity, Infinity, Infinity];
+  const max: [number, number, number] = [-Infinity, -Infinity, -Infinity];
+  for (const { mesh, pose } of pieces) {
+    const { positions } = mesh;
+    for (let i = 0; i < positions.length; i += 3) {
+      const [x, y, z] = [positions[i] as number, positions[i + 1] as number, positions[i + 2] as number];
+      for (let k = 0; k < 3; k++) {
+        const value = (pose[k] as number) * x + (pose[4 + k] as number) * y + (pose[8 + k] as number) * z + (pose[12 + k] as number);
+        if (value < (min[k] as number)) min[k] = value;
+        if (value > (max[k] as number)) max[k] = value;
+      }
+    }
+  }
+  return min[0] === Infinity ? null : { min, max };
+}

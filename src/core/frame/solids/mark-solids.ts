@@ -1,0 +1,33 @@
+import type { Letter } from '../../outline/text-layout';
+import type { SolidMesh } from '../../solid/mesh';
+import type { Mat4 } from '../../space/matrix';
+import type { MarkExtent } from '../frame-state';
+
+/** A solid standing in its mark. Equal keys share one mesh. */
+export interface PlacedSolid {
+  key: string;
+  mesh: SolidMesh;
+  /** Where it stands as it was set; its part may take it on from there. */
+  pose: Mat4;
+  /** Shell it belongs to, as a position in the mark's list. */
+  shell: number;
+  /** Depths that it was built between; null for a body, which knows none. */
+  built: { from: number; to: number } | null;
+  /** Run of letters that colours it, as a position in the list of runs; -1 for none. */
+  run: number;
+  /** Parts of the mark that it is made of: letters or paths by their places. All that move by themselves move alike. */
+  parts: readonly number[];
+}
+
+export interface MarkSolids {
+  pieces: PlacedSolid[];
+  /** Extent of all pieces about the mark's origin, at rest; null for a mark with nothing to see. */
+  bounds: MarkExtent | null;
+  triangles: number;
+  /** Characters that no font at hand has. */
+  missing: string[];
+  /** Pieces that could not be built, in words. */
+  faults: string[];
+  /** Where the letters of words are set. */
+  letters: Letter[];
+}

@@ -1,0 +1,39 @@
+import { referencesIn } from '../../schema/owner-kind';
+import { focusSchema, holdSchema } from '../camera';
+import { allOwners } from '../owners/owners';
+import type { Production } from '../production';
+import { z } from 'zod';
+
+type Settings = Record<string, unknown>;
+
+const FOCUS = z.object({ focus: focusSchema, hold: holdSchema });
+
+/** What of a lens has no focus any more goes back to its distance. */
+function focusLost({ focus }: Production['cameras'][number]): void {
+  if (focus.markId === null && (focus.on === 'front' || focus.on === 'nearest')) focus.on = 'distance';
+  if (focus.to && focus.to.markId === null && (focus.to.on === 'front' || focus.to.on === 'nearest')) focus.to = null;
+}
+
+/** Changes the references within some settings; returns whether one was emptied. */
+function changeReferences(settings: Settings, schema: z.ZodObject, list: string, to: (id: string) => string | null): boolean {
+  let emptied = false;
+  for (const path of referencesIn(schema, list)) {
+    const holder = path.slice(0, -1).reduce<Settings | undefined>((inner, name) => inner?.[name] as Settings | undefined, settings);
+    const name = path[path.length - 1] as string;
+    const id = holder?.[name];
+    if (!holder || typeof id !== 'string') continue;
+    const next = to(id);
+    if (next === id) continue;
+    holder[name] = next;
+    // A letter is counted within its own mark's words.
+    if ('letter' in holder) holder.letter = null;
+    emptied ||= next === null;
+  }
+  return emptied;
+}
+
+/** Lets everything that referred to something of a list of the production refer to another, or to nothing. */
+export function retarget(draft: Production, list: string, to: (id: string) => string | null): void {
+  for (const { kind, settings } of allOwners(draft)) if (changeReferences(settings, kind.settings, list, to)) kind.onLoss?.(settings);
+  for (const camera of draft.cameras) if (changeReferences(camera as unknown as Settings, FOCUS, list, to)) focusLost(camera);
+}

@@ -1,0 +1,66 @@
+import { evaluate, type EvaluateOptions } from '@/core/frame/evaluate';
+import type { BoundsOf, FrameState } from '@/core/frame/frame-state';
+import type { SolidProbe } from '@/core/frame/solid-probe';
+import { subFrameSample } from '@/core/optics/samples';
+import type { Production } from '@/core/production/production';
+import { exposureSeconds, frameToSeconds, secondsToFrame } from '@/core/time/rate';
+import type { Painter } from './painter';
+import type { Quality } from './quality';
+
+/** A production as it can be drawn: with the extents and surfaces of its marks, as far as they are built. */
+export interface Scenery {
+  production: Production;
+  boundsOf: BoundsOf;
+  probe?: SolidProbe;
+}
+
+type Looking = Pick<EvaluateOptions, 'pose' | 'cameraId'>;
+
+/** The state of an instant as it is drawn. */
+export const stateAt = ({ production, boundsOf, probe }: Scenery, seconds: number, looking: Looking = {}): FrameState =>
+  evaluate(production, seconds, boundsOf, { ...looking, probe });
+
+/** Draws sub-frame i of n of the picture at a time, and adds it. */
+export function addSubFrame(
+  painter: Painter,
+  { production, boundsOf, probe }: Scenery,
+  { seconds, quality, i, n, ...looking }: Looking & { seconds: number; quality: Quality; i: number; n: number },
+): FrameState {
+  const { seed, shutterDeg, format } = production;
+  const sample = subFrameSample(seed, i, n);
+  const instant = seconds + (sample.shutter - 0.5) * exposureSeconds(shutterDeg, format.rate);
+  const pictureFrame = secondsToFrame(seconds, format.rate);
+  const state = evaluate(production, instant, boundsOf, { ...looking, probe, pictureFrame });
+  painter.addSubFrame(state, quality, sample);
+  return state;
+}
+
+export interface FrameSize {
+  frame: number;
+  width: number;
+  height: number;
+  /** Sub-frames. */
+  samples: number;
+}
+
+/**
+ * Draws one frame in full into the painter's sum: the one way to a finished frame, for stills, renders and tests. Between sub-frames it
+ * gives way.
+ * @param goesOn asked between sub-frames; false stops
+ * @returns the state of the frame's middle, by which the sum is read; null when it was stopped
+ */
+export async function drawFrame(
+  painter: Painter,
+  scenery: Scenery,
+  { frame, width, height, samples }: FrameSize,
+  goesOn: () => boolean | Promise<boolean> = () => true,
+): Promise<FrameState | null> {
+  const seconds = frameToSeconds(frame, scenery.production.format.rate);
+  painter.resize(width, height);
+  painter.restart();
+  for (let i = 0; i < samples; i++) {
+    if (!(await goesOn())) return null;
+    addSubFrame(painter, scenery, { seconds, quality: 'full', i, n: samples });
+  }
+  return stateAt(scenery, seconds);
+}

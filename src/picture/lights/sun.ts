@@ -1,0 +1,57 @@
+import { DirectionalLight, Vector3 } from 'three';
+import type { LightState } from '@/core/frame/frame-state';
+import { radians } from '@/core/space/angle';
+import type { LightDrawer, Reach } from './light-drawer';
+
+const SHADOW_MAP = 1024;
+
+type SunState = Extract<LightState, { kind: 'sun' }>;
+
+/** A disc in the sky that is seen under twice its softness: each sub-frame is lit from one point of it. */
+export class SunDrawer implements LightDrawer<SunState> {
+  readonly light = new DirectionalLight();
+
+  constructor() {
+    this.light.castShadow = true;
+    this.light.shadow.mapSize.set(SHADOW_MAP, SHADOW_MAP);
+    this.light.shadow.radius = 1.5;
+  }
+
+  set({ values }: SunState, [px, py]: readonly [number, number], { sphere, floor }: Reach): void {
+    const { light } = this;
+    const azimuth = radians(values.azimuth);
+    const height = radians(values.height);
+    const spread = Math.tan(radians(values.softness));
+    const direction = new Vector3(Math.sin(azimuth) * Math.cos(height), Math.sin(height), Math.cos(azimuth) * Math.cos(height))
+      .addScaledVector(new Vector3(Math.cos(azimuth), 0, -Math.sin(azimuth)), px * spread)
+      .addScaledVector(
+        new Vector3(-Math.sin(azimuth) * Math.sin(height), Math.cos(height), -Math.cos(azimuth) * Math.sin(height)),
+        py * spread,
+      )
+      .normalize();
+    light.color.setRGB(...(values.colour as [number, number, number]));
+    light.intensity = values.strength;
+    const { center, radius: size } = sphere;
+    light.position.copy(center).addScaledVector(direction, size * 2 + 1);
+    light.updateMatrixWorld();
+    light.target.position.copy(center);
+    light.target.updateMatrixWorld();
+    const { camera } = light.shadow;
+    camera.left = camera.bottom = -size;
+    camera.right = camera.top = size;
+    camera.near = 0.05;
+    // The shadow must reach the floor under and behind the marks.
+    camera.far = size * 4 + 2 + (floor === null ? 0 : Math.abs(center.y - floor) * 3);
+    camera.updateProjectionMatrix();
+    light.shadow.normalBias = (size / SHADOW_MAP) * 2.2;
+    light.shadow.bias = -0.0004;
+  }
+
+  shadowKey(): readonly number[] {
+    return [...this.light.position.toArray(), ...this.light.target.position.toArray()];
+  }
+
+  dispose(): void {
+    this.light.dispose();
+  }
+}

@@ -1,0 +1,46 @@
+import {
+  Mesh,
+  NoBlending,
+  OrthographicCamera,
+  PlaneGeometry,
+  ShaderMaterial,
+  type ShaderMaterialParameters,
+  type WebGLRenderer,
+  type WebGLRenderTarget,
+} from 'three';
+
+export const FULLSCREEN_VERTEX = /* glsl */ `
+varying vec2 at;
+void main() {
+  at = uv;
+  gl_Position = vec4(position.xy, 0.0, 1.0);
+}`;
+
+type Uniforms = Record<string, { value: unknown }>;
+
+/** A picture made from others, pixel by pixel: a fragment shader over the whole frame, whose `at` runs from (0, 0) to (1, 1). */
+export class FullscreenPass<U extends Uniforms> {
+  private readonly camera = new OrthographicCamera(-1, 1, 1, -1, 0, 1);
+  private readonly mesh: Mesh<PlaneGeometry, ShaderMaterial>;
+
+  constructor(
+    fragmentShader: string,
+    readonly uniforms: U,
+    options: ShaderMaterialParameters = {},
+  ) {
+    const settings = { vertexShader: FULLSCREEN_VERTEX, blending: NoBlending, depthTest: false, depthWrite: false };
+    this.mesh = new Mesh(new PlaneGeometry(2, 2), new ShaderMaterial({ ...settings, fragmentShader, uniforms, ...options }));
+    this.mesh.frustumCulled = false;
+  }
+
+  /** Draws into a target, or (null) onto the canvas. */
+  draw(renderer: WebGLRenderer, target: WebGLRenderTarget | null): void {
+    renderer.setRenderTarget(target);
+    renderer.render(this.mesh, this.camera);
+  }
+
+  dispose(): void {
+    this.mesh.geometry.dispose();
+    this.mesh.material.dispose();
+  }
+}

@@ -1,0 +1,104 @@
+import { FloatType, NearestFilter, WebGLRenderTarget, type Color, type Texture, type WebGLRenderer } from 'three';
+import type { EffectState, FrameState } from '@/core/frame/frame-state';
+import { ofKind } from '@/core/schema/owner-kind';
+import { display } from '@/core/production/owners/display';
+import { channelMetaOf } from '@/core/schema/fields';
+import { EFFECT_DRAWERS, type EffectDrawer } from './effects/effects';
+import { ditherPass } from './passes/dither';
+import { groundPass } from './passes/ground';
+import { meanPass } from './passes/mean';
+import { tonePass } from './passes/tone';
+
+const target = () =>
+  new WebGLRenderTarget(1, 1, { minFilter: NearestFilter, magFilter: NearestFilter, type: FloatType, depthBuffer: false });
+
+/** What the display does where nothing is said of it. */
+const PLAIN = { exposure: 0, knee: restOf('knee'), falloff: restOf('falloff'), ground: [0, 0, 0] as const };
+
+function restOf(name: string): number {
+  const meta = channelMetaOf(display.channels.shape, name);
+  return meta.of === 'number' ? meta.rest : 0;
+}
+
+/**
+ * From the sum of sub-frames to a picture: mean, ground, effects, display transform, dither. Each is a link of its own; up to the display
+ * transform all is linear scene light in floating point.
+ */
+export class PictureChain {
+  private readonly mean = meanPass();
+  private readonly ground = groundPass();
+  private readonly tone = tonePass();
+  private readonly dither = ditherPass();
+  private readonly effects = new Map<EffectState['kind'], EffectDrawer>();
+  /** The picture so far, and the one that is drawn next, in turn. */
+  private readonly targets: [WebGLRenderTarget, WebGLRenderTarget] = [target(), target()];
+  private now = 0;
+
+  constructor(
+    private readonly renderer: WebGLRenderer,
+    private readonly sum: WebGLRenderTarget,
+  ) {}
+
+  setSize(width: number, height: number): void {
+    for (const each of this.targets) each.setSize(width, height);
+    this.ground.uniforms.aspect.value = width / height;
+  }
+
+  /**
+   * Scene light as it goes to the display: premultiplied.
+   * @param keepAlpha leaves the ground out
+   */
+  sceneLight(state: FrameState, samples: number, keepAlpha: boolean): WebGLRenderTarget {
+    const { renderer, mean, ground } = this;
+    mean.uniforms.sum.value = this.sum.texture;
+    mean.uniforms.samples.value = Math.max(1, samples);
+    this.next((_, to) => mean.draw(renderer, to));
+    const shown = ofKind(state.finish, 'display')?.values ?? PLAIN;
+    if (!keepAlpha) {
+      (ground.uniforms.ground.value as Color).setRGB(...(shown.ground as [number, number, number]));
+      ground.uniforms.falloff.value = shown.falloff;
+      this.next((from, to) => {
+        ground.uniforms.picture.value = from;
+        ground.draw(renderer, to);
+      });
+    }
+    for (const effect of state.finish) {
+      const drawer = this.drawerOf(effect.kind);
+      if (drawer) this.next((from, to) => drawer.draw(renderer, effect, from, to));
+    }
+    return this.targets[this.now] as WebGLRenderTarget;
+  }
+
+  /** The picture as it is shown, sRGB with straight alpha, into a target or (null) onto the canvas. */
+  show(state: FrameState, samples: number, keepAlpha: boolean, to: WebGLRenderTarget | null): void {
+    this.sceneLight(state, samples, keepAlpha);
+    const { renderer, tone, dither } = this;
+    const shown = ofKind(state.finish, 'display')?.values ?? PLAIN;
+    tone.uniforms.exposure.value = 2 ** shown.exposure;
+    tone.uniforms.knee.value = shown.knee;
+    this.next((from, into) => {
+      tone.uniforms.picture.value = from;
+      tone.draw(renderer, into);
+    });
+    dither.uniforms.picture.value = (this.targets[this.now] as WebGLRenderTarget).texture;
+    dither.draw(renderer, to);
+  }
+
+  private next(draw: (from: Texture, to: WebGLRenderTarget) => void): void {
+    const [from, to] = [this.targets[this.now], this.targets[1 - this.now]] as [WebGLRenderTarget, WebGLRenderTarget];
+    draw(from.texture, to);
+    this.now = 1 - this.now;
+  }
+
+  private drawerOf(kind: EffectState['kind']): EffectDrawer | undefined {
+    const make = EFFECT_DRAWERS[kind];
+    if (!make) return undefined;
+    let drawer = this.effects.get(kind);
+    if (!drawer) this.effects.set(kind, (drawer = make()));
+    return drawer;
+  }
+
+  dispose(): void {
+    for (const each of [this.mean, this.ground, this.tone, this.dither, ...this.targets, ...this.effects.values()]) each.dispose();
+  }
+}

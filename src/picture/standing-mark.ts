@@ -1,0 +1,177 @@
+import { BufferAttribute, BufferGeometry, Group, Mesh, type Material, type Sphere } from 'three';
+import type { MarkState, SurfaceState } from '@/core/frame/frame-state';
+import type { MarkSolids, PlacedSolid } from '@/core/frame/solids/mark-solids';
+import { standingPose, standingSurface } from '@/core/frame/solids/standing-solid';
+import type { SolidMesh } from '@/core/solid/mesh';
+import { fadePlane } from './fade';
+import type { SlotMaterials } from './slot-materials';
+import type { Quality } from './quality';
+
+/** A geometry on the graphics card, and what shapes it beside its solid. */
+interface Shaped {
+  geometry: BufferGeometry;
+  solid: SolidMesh;
+  /** Pressure and depths that its places stand for, as text. */
+  shape: string;
+}
+
+/**
+ * The solids of one mark in the scene, with its copies. New solids take the place of old ones piece by piece: what is the same stays on the
+ * graphics card.
+ */
+export class StandingMark {
+  readonly group = new Group();
+  private readonly copies: Group[] = [];
+  private readonly shaped = new Map<string, Shaped>();
+  private pieces: PlacedSolid[] = [];
+
+  /** Geometries made since the beginning. */
+  uploads = 0;
+  /** Rises when the places of any geometry change. */
+  version = 0;
+
+  constructor(
+    private readonly id: string,
+    private readonly materials: SlotMaterials,
+  ) {
+    this.group.matrixAutoUpdate = false;
+    this.group.name = id;
+  }
+
+  setSolids({ pieces }: MarkSolids): void {
+    this.version++;
+    const wanted = new Set(pieces.map(shapeKey));
+    for (const [key, { geometry }] of this.shaped) {
+      if (wanted.has(key)) continue;
+      geometry.dispose();
+      this.shaped.delete(key);
+    }
+    for (const piece of pieces) {
+      const key = shapeKey(piece);
+      if (this.shaped.has(key)) continue;
+      this.uploads++;
+      this.shaped.set(key, { geometry: geometryOf(piece.mesh), solid: piece.mesh, shape: '' });
+    }
+    this.pieces = pieces;
+    this.group.clear();
+    this.copies.length = 0;
+  }
+
+  /** Moves and dresses the mark and its copies. */
+  pose(mark: MarkState, quality: Quality): void {
+    this.group.matrix.fromArray(mark.pose as number[]);
+    for (const piece of this.pieces) this.shape(piece, mark);
+    while (this.copies.length < mark.copies.length) this.addCopy();
+    const dress = this.pieces.map((piece) => this.dressOf(piece, mark, quality));
+    this.copies.forEach((copy, i) => {
+      const pose = mark.copies[i];
+      copy.visible = pose !== undefined;
+      if (!pose) return;
+      copy.matrix.fromArray(pose as number[]);
+      this.pieces.forEach((piece, k) => {
+        const mesh = copy.children[k] as Mesh;
+        const materials = dress[k] as Material[] | null;
+        mesh.visible = materials !== null;
+        if (!materials) return;
+        mesh.matrix.fromArray(standingPose(piece, mark) as number[]);
+        mesh.material = materials;
+      });
+    });
+  }
+
+  /** Where all that is seen of the mark stands, as numbers: equal ones cast equal shadows. */
+  shadowKey(): readonly number[] {
+    if (!this.group.visible) return [];
+    const parts = this.copies.flatMap((copy) =>
+      copy.visible
+        ? [...copy.matrix.elements, ...copy.children.flatMap((mesh) => (mesh.visible ? mesh.matrix.elements.slice(12) : [0]))]
+        : [],
+    );
+    return [this.version, ...this.group.matrix.elements, ...parts];
+  }
+
+  /** Lets a sphere grow about all that is seen of the mark; returns whether there was anything. */
+  measure(into: (part: Sphere) => void, part: Sphere): void {
+    this.group.updateMatrixWorld(true);
+    for (const copy of this.copies) {
+      if (!copy.visible) continue;
+      for (const mesh of copy.children as Mesh[]) {
+        if (!mesh.visible) continue;
+        if (!mesh.geometry.boundingSphere) mesh.geometry.computeBoundingSphere();
+        into(part.copy(mesh.geometry.boundingSphere as Sphere).applyMatrix4(mesh.matrixWorld));
+      }
+    }
+  }
+
+  dispose(): void {
+    for (const { geometry } of this.shaped.values()) geometry.dispose();
+    this.materials.release(`${this.id}/`);
+  }
+
+  private addCopy(): void {
+    const copy = new Group();
+    copy.matrixAutoUpdate = false;
+    for (const piece of this.pieces) {
+      const mesh = new Mesh((this.shaped.get(shapeKey(piece)) as Shaped).geometry);
+      mesh.matrixAutoUpdate = false;
+      mesh.castShadow = true;
+      mesh.receiveShadow = true;
+      copy.add(mesh);
+    }
+    this.copies.push(copy);
+    this.group.add(copy);
+  }
+
+  /** Blows a solid up and shifts its halves, where its mark is keyed to. */
+  private shape(piece: PlacedSolid, mark: MarkState): void {
+    const own = this.shaped.get(shapeKey(piece)) as Shaped;
+    const now = mark.shells[piece.shell];
+    const shape = `${piece.mesh.swell ? (mark.inflate ?? 1) : ''} ${piece.built && now ? `${now.from} ${now.to}` : ''}`;
+    if (shape === own.shape) return;
+    own.shape = shape;
+    const { positions, normals } = standingSurface(piece, mark);
+    const { geometry } = own;
+    const place = geometry.getAttribute('position') as BufferAttribute;
+    if (place.array.every((v, i) => v === positions[i]) && !piece.mesh.swell) return;
+    this.version++;
+    place.copyArray(positions).needsUpdate = true;
+    (geometry.getAttribute('normal') as BufferAttribute).copyArray(normals).needsUpdate = true;
+    geometry.boundingSphere = null;
+    geometry.boundingBox = null;
+  }
+
+  /** Materials of a piece by its groups; null where it is not seen. */
+  private dressOf(piece: PlacedSolid, mark: MarkState, quality: Quality): Material[] | null {
+    const shell = mark.shells[piece.shell];
+    const part = mark.parts?.[piece.parts[0] ?? -1] ?? null;
+    // The solids may still be those of a moment ago, when there were more shells.
+    if (!shell?.on || part?.on === false) return null;
+    const own = piece.shell === 0 ? (mark.runSurfaces[piece.run] ?? null) : null;
+    const fade = shell.fade && fadePlane(shell.fade, piece.pose);
+    const stem = `${this.id}/${own ? `run ${piece.run}` : piece.shell}`;
+    return piece.mesh.groups.map(({ region }) => {
+      const surface = seen(own ?? shell.surfaces[region], part?.opacity ?? 1);
+      const slot = `${stem}/${own ? '' : region}${part && part.opacity < 1 ? `/${piece.parts.join()}` : ''}`;
+      if (quality === 'sketch') return this.materials.sketch(slot, surface);
+      // A fade lies differently in each piece.
+      return fade ? this.materials.fading(`${slot}/${this.pieces.indexOf(piece)}`, surface, fade) : this.materials.lit(slot, surface);
+    });
+  }
+}
+
+const seen = (surface: SurfaceState, opacity: number): SurfaceState =>
+  opacity === 1 ? surface : { ...surface, opacity: surface.opacity * opacity };
+
+/** Pieces of one shell that are alike share a geometry; those of several shells may stand between different depths. */
+const shapeKey = ({ shell, key }: PlacedSolid): string => `${shell} ${key}`;
+
+function geometryOf(solid: SolidMesh): BufferGeometry {
+  const geometry = new BufferGeometry();
+  // Places change with pressure and depth, so the solid keeps those it was built with.
+  geometry.setAttribute('position', new BufferAttribute(solid.positions.slice(), 3));
+  geometry.setAttribute('normal', new BufferAttribute(solid.normals.slice(), 3));
+  geometry.setAttribute('uv', new BufferAttribute(solid.uvs, 2));
+  geometry.setIndex(new BufferAttribute(solid.indices, 1));
+  solid.groups.forEach(({ start, count }, i) => geometry.addGroup(start, count, i));
+  return geometry;
+}

@@ -1,0 +1,57 @@
+'use client';
+
+import { useState } from 'react';
+import { api } from '@/parts/api';
+import { Button } from '@/parts/controls';
+import { Sheet, SheetLine } from '@/parts/sheet';
+import { useAttempt } from '@/parts/use-attempt';
+
+interface Unused {
+  kind: 'font' | 'sound';
+  id: string;
+  name: string;
+  bytes: number;
+}
+
+/** Fonts and sounds that nothing uses any more, and a way to be rid of them. */
+export function UnusedFiles() {
+  const [list, setList] = useState<Unused[] | null>(null);
+  const { attempt, trouble, busy } = useAttempt();
+  const refresh = async () => setList((await api<{ unused: Unused[] }>('/api/unused')).unused);
+  const removeAll = () =>
+    attempt(async () => {
+      await api('/api/unused', { method: 'DELETE' });
+      await refresh();
+    });
+  const bytes = (list ?? []).reduce((sum, each) => sum + each.bytes, 0);
+  return (
+    <>
+      <Button $tone="quiet" onPress={() => void attempt(refresh)}>
+        Unused files
+      </Button>
+      <Sheet title="Unused files" isOpen={list !== null} onClose={() => setList(null)}>
+        <p>
+          {list?.length
+            ? 'No production, version, render or kit uses these fonts and sounds, not even in the bin.'
+            : 'Every font and sound here is used by something.'}
+        </p>
+        {trouble ? <p role="alert">{trouble}</p> : null}
+        {(list ?? []).map(({ kind, id, name, bytes: size }) => (
+          <SheetLine key={id}>
+            <div>
+              <strong>{name}</strong>
+              <small>
+                {kind} · {(size / 1e6).toFixed(2)} MB
+              </small>
+            </div>
+          </SheetLine>
+        ))}
+        {list?.length ? (
+          <Button isDisabled={busy} onPress={() => void removeAll()}>
+            Remove all, {(bytes / 1e6).toFixed(2)} MB
+          </Button>
+        ) : null}
+      </Sheet>
+    </>
+  );
+}

@@ -1,0 +1,38 @@
+'use client';
+
+import { numberNames } from '@/core/schema/fields';
+import { ownerAt } from '@/core/production/owners/owners';
+import { Heading } from '@/parts/controls';
+import { SchemaFields } from '@/parts/fields/schema-fields';
+import { ChannelField } from './channel-field';
+import { useEdit, useProduction } from './workspace';
+
+/** The bench of an owner that has none of its own: its channels in their order, then the numbers that are set on it. */
+export function OwnerBench({ path }: { path: string }) {
+  const edit = useEdit();
+  const found = useProduction((production) => ownerAt(production, path)?.channels) && path;
+  const settings = useProduction((production) => ownerAt(production, path)?.settings);
+  const owner = useProduction((production) => ownerAt(production, path)?.kind);
+  const label = useProduction((production) => ownerAt(production, path)?.label);
+  if (!found || !owner || !settings) return null;
+  const { shape } = owner.settings;
+  return (
+    <>
+      <Heading>{label}</Heading>
+      {Object.keys(owner.channels.shape).map((name) => (
+        <ChannelField key={name} owner={path} name={name} />
+      ))}
+      <SchemaFields
+        shape={shape}
+        names={numberNames(shape)}
+        values={settings}
+        onChange={(name, value, gesture) =>
+          edit((draft) => {
+            const changed = ownerAt(draft, path);
+            if (changed) changed.settings[name] = value;
+          }, gesture)
+        }
+      />
+    </>
+  );
+}

@@ -1,0 +1,92 @@
+import 'server-only';
+import { randomBytes } from 'node:crypto';
+import { open, rename, rm } from 'node:fs/promises';
+import path from 'node:path';
+import { UserError } from './errors';
+
+/** A sender that says nothing for so long is not waited for any more. */
+const SILENCE_MS = 30_000;
+
+/** The chunks of a request's body, as they come. A body that is too long, or whose sender has fallen silent, is refused. */
+export async function* chunksOf(request: Request, limit: number, what: string): AsyncGenerator<Uint8Array> {
+  const tooLarge = () => new UserError(413, `${what} can be at most ${Math.round(limit / 1e6)} MB.`);
+  if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge();
+  const reader = request.body?.getReader();
+  if (!reader) return;
+  let length = 0;
+  try {
+    for (;;) {
+      const { done, value } = await orSilence(reader.read());
+      if (done) return;
+      length += value.length;
+      if (length > limit) throw tooLarge();
+      yield value;
+    }
+  } finally {
+    await reader.cancel().catch(() => undefined);
+  }
+}
+
+async function orSilence<T>(next: Promise<T>): Promise<T> {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const silence = new Promise<never>((_, reject) => {
+    timer = setTimeout(() => reject(new UserError(408, 'Nothing more came. Try again.')), SILENCE_MS);
+  });
+  try {
+    return await Promise.race([next, silence]);
+  } finally {
+    clearTimeout(timer);
+  }
+}
+
+/** What a kind of file begins with. */
+export interface FirstBytes {
+  at: number;
+  bytes: readonly number[];
+}
+
+/** PNG specification, 5.2. */
+export const PNG: readonly FirstBytes[] = [{ at: 0, bytes: [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a] }];
+/** ISO/IEC 14496-12: a file type box comes first. */
+export const MP4: readonly FirstBytes[] = [{ at: 4, bytes: [0x66, 0x74, 0x79, 0x70] }];
+/** EBML (RFC 8794), which WebM is written in. */
+export const WEBM: readonly FirstBytes[] = [{ at: 0, bytes: [0x1a, 0x45, 0xdf, 0xa3] }];
+
+const FIRST = 16;
+
+/**
+ * Writes a request's body to a file as it comes, whole or not at all: under a temporary name first, flushed, then renamed.
+ * @param first what it must begin with
+ * @param wrong what is said when it does not
+ */
+export async function bodyToFile(
+  request: Request,
+  file: string,
+  { limit, what, first, wrong }: { limit: number; what: string; first: readonly FirstBytes[]; wrong: string },
+): Promise<void> {
+  const temporary = path.join(path.dirname(file), `.${path.basename(file)}.${randomBytes(4).toString('hex')}.part`);
+  try {
+    const handle = await open(temporary, 'w');
+    try {
+      let head = new Uint8Array(0);
+      for await (const chunk of chunksOf(request, limit, what)) {
+        if (head.length < FIRST) {
+          head = Uint8Array.from([...head, ...chunk.subarray(0, FIRST - head.length)]);
+          if (head.length >= FIRST && !beginsWith(head, first)) throw new UserError(415, wrong);
+        }
+        await handle.write(chunk);
+      }
+      if (!beginsWith(head, first)) throw new UserError(415, wrong);
+      await handle.sync();
+    } finally {
+      await handle.close();
+    }
+    await rename(temporary, file);
+  } catch (error) {
+    await rm(temporary, { force: true });
+    throw error;
+  }
+}
+
+const beginsWith = (head: Uint8Array, first: readonly FirstBytes[]): boolean =>
+  first.every(({ at, bytes }) => bytes.every((byte, i) => head[at + i] === byte));

@@ -1,0 +1,60 @@
+import 'server-only';
+import { readdir, rm, stat } from 'node:fs/promises';
+import path from 'node:path';
+import { eq } from 'drizzle-orm';
+import { dataPath } from './data-folder';
+import { database } from './database';
+import { fonts, kits, productions, renders, versions } from './schema';
+
+/** A font or a sound that nothing uses any more. */
+export interface Unused {
+  kind: 'font' | 'sound';
+  id: string;
+  name: string;
+  bytes: number;
+}
+
+const ENDINGS = { font: '.font', sound: '.sound' } as const;
+const FOLDERS = { font: 'fonts', sound: 'sounds' } as const;
+
+/**
+ * Everything that is named by a hash in any document: of productions (in the bin too), versions, renders and kits. Looked for in their text, so that
+ * what a document uses in ways that this Ironsky does not know is not taken for unused.
+ */
+async function hashesNamed(): Promise<Set<string>> {
+  const db = await database();
+  const named = new Set<string>();
+  for (const table of [productions, versions, renders, kits]) {
+    for (const { document } of await db.select({ document: table.document }).from(table))
+      for (const [hash] of JSON.stringify(document).matchAll(/[0-9a-f]{64}/g)) named.add(hash);
+  }
+  return named;
+}
+
+/** Fonts and sounds that nothing uses. */
+export async function listUnused(): Promise<Unused[]> {
+  const db = await database();
+  const named = await hashesNamed();
+  const names = new Map((await db.select({ id: fonts.id, name: fonts.name }).from(fonts)).map(({ id, name }) => [id, name]));
+  const found: Unused[] = [];
+  for (const kind of ['font', 'sound'] as const) {
+    const folder = dataPath(FOLDERS[kind]);
+    for (const file of await readdir(folder)) {
+      const id = path.basename(file, ENDINGS[kind]);
+      if (!file.endsWith(ENDINGS[kind]) || named.has(id)) continue;
+      found.push({ kind, id, name: names.get(id) ?? 'a sound', bytes: (await stat(path.join(folder, file))).size });
+    }
+  }
+  return found;
+}
+
+/** Removes the fonts and sounds that nothing uses; returns how many. */
+export async function removeUnused(): Promise<number> {
+  const db = await database();
+  const unused = await listUnused();
+  for (const { kind, id } of unused) {
+    if (kind === 'font') await db.delete(fonts).where(eq(fonts.id, id));
+    await rm(path.join(dataPath(FOLDERS[kind]), `${id}${ENDINGS[kind]}`), { force: true });
+  }
+  return unused.length;
+}

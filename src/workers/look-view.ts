@@ -1,0 +1,106 @@
+import { addSubFrame, stateAt, type Scenery } from '@/picture/draw-frame';
+import type { FrameState } from '@/core/frame/frame-state';
+import { subFrameSample } from '@/core/optics/samples';
+import type { Painter } from '@/picture/painter';
+import type { FromPicture, Look } from './picture-messages';
+
+/** Sub-frames that the lens view gathers at rest. */
+const REST_SAMPLES = 64;
+/** Sub-frames of a moving picture at full quality. */
+const MOVING_FULL_SAMPLES = 8;
+/** For so long after a change the picture stays quick: while something is dragged, one change follows another. Milliseconds. */
+const SETTLE_MS = 220;
+/** A refined picture takes the place of the quick one only once it is calmer than that, and is then shown every so often. */
+const FIRST_SHOWN = 8;
+const SHOWN_EVERY = 4;
+
+/** What the lens view shows: a quick picture of whatever is newest, refined while nothing changes. */
+export class LookView {
+  private look: Look | null = null;
+  private stale = true;
+  private changedAt = -Infinity;
+
+  constructor(private readonly tell: (message: Extract<FromPicture, { kind: 'drawn' }>) => void) {}
+
+  get isMoving(): boolean {
+    return this.look?.moving ?? false;
+  }
+
+  get seconds(): number {
+    return this.look?.seconds ?? 0;
+  }
+
+  lookAt(look: Look): void {
+    this.look = look;
+    this.stale = true;
+  }
+
+  /** The production or its solids are other ones. */
+  changed(now: number): void {
+    this.stale = true;
+    this.changedAt = now;
+  }
+
+  /** The painter was used for something else. */
+  disturbed(): void {
+    this.stale = true;
+  }
+
+  /** Whether there is anything to look at. */
+  canDraw(): boolean {
+    return this.look !== null && this.look.width >= 1 && this.look.height >= 1;
+  }
+
+  get isStale(): boolean {
+    return this.stale && this.canDraw();
+  }
+
+  /** Milliseconds until the picture may be refined. */
+  restsIn(now: number): number {
+    return Math.max(0, this.changedAt + SETTLE_MS - now);
+  }
+
+  /** The state that is shown. */
+  state(scenery: Scenery): FrameState | null {
+    return this.look && stateAt(scenery, this.look.seconds, this.look);
+  }
+
+  /** Draws the next sub-frame; false when there is nothing left to do, or not yet. */
+  drawNext(painter: Painter, scenery: Scenery): boolean {
+    const { look } = this;
+    if (!look || !this.canDraw()) return false;
+    const goal = look.quality === 'sketch' ? 1 : look.moving ? (look.quality === 'full' ? MOVING_FULL_SAMPLES : 1) : REST_SAMPLES;
+    const started = performance.now();
+    painter.resize(look.width, look.height);
+    if (this.stale) {
+      this.stale = false;
+      painter.restart();
+      if (look.quality !== 'full') return this.drawQuick(painter, scenery, look, goal, started);
+    } else if (goal === 1 || painter.sampleCount >= goal) return false;
+    if (look.quality !== 'full' && this.restsIn(started) > 0) return false;
+    const state = addSubFrame(painter, scenery, { ...look, i: painter.sampleCount, n: goal });
+    const done = painter.sampleCount;
+    if (done >= goal || (!look.moving && done >= FIRST_SHOWN && done % SHOWN_EVERY === 0)) {
+      this.present(painter, state, look);
+      const focus = stateAt(scenery, look.seconds, look).camera.focusDistance;
+      this.tell({ kind: 'drawn', seconds: look.seconds, samples: done, of: goal, focus, milliseconds: performance.now() - started });
+    }
+    return done < goal;
+  }
+
+  /** First a quick picture; refining begins anew after it. */
+  private drawQuick(painter: Painter, scenery: Scenery, look: Look, goal: number, started: number): boolean {
+    const state = stateAt(scenery, look.seconds, look);
+    painter.addSubFrame(state, look.quality, subFrameSample(scenery.production.seed, 0, 1));
+    this.present(painter, state, look);
+    const { focusDistance: focus } = state.camera;
+    this.tell({ kind: 'drawn', seconds: look.seconds, samples: 1, of: goal, focus, milliseconds: performance.now() - started });
+    if (goal > 1) painter.restart();
+    return goal > 1;
+  }
+
+  private present(painter: Painter, state: FrameState, look: Look): void {
+    painter.present(state);
+    if (look.sharpness) painter.presentSharpness(state);
+  }
+}

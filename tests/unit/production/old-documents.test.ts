@@ -1,0 +1,96 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { evaluate } from '@/core/frame/evaluate';
+import { hexColour } from '@/core/colour/transfer';
+import type { MarkExtent, SurfaceState } from '@/core/frame/frame-state';
+import { readProduction } from '@/core/production/migrate';
+import { CURRENT_VERSION } from '@/core/production/production';
+import { ofKind } from '@/core/schema/owner-kind';
+import { framesPerSecond } from '@/core/time/rate';
+import { IDENTITY } from '@/core/space/matrix';
+import type { Region } from '@/core/solid/mesh';
+
+/**
+ * Documents as every version wrote them, and what the last one before this evaluated them to at some frames: they open, and show what they
+ * showed.
+ */
+const FOLDER = path.resolve('tests/documents');
+const documentOf = (name: string) => readProduction(JSON.parse(readFileSync(path.join(FOLDER, `${name}.json`), 'utf8')));
+
+interface OldSurface {
+  material: string;
+  colour: string;
+  roughness: number;
+  opacity: number;
+}
+interface OldState {
+  frame: number;
+  camera: { pose: number[]; focalLengthMm: number; fStop: number; focusDistance: number };
+  marks: { id: string; pose: number[]; copies: number; inflate: number | null }[];
+  set: {
+    dome: Record<string, number>;
+    key: Record<string, number> & { colour: string };
+    floor: Record<string, number> | null;
+    ground: { colour: string; falloff: number };
+    display: Record<string, number>;
+  };
+  surfaces: Record<Region, OldSurface>[][];
+}
+const STATES = JSON.parse(readFileSync(path.join(FOLDER, 'states.json'), 'utf8')) as Record<string, OldState[]>;
+
+const letter = (x: number) => ({ middle: [x, 0.1, 0] as const, run: -1, home: IDENTITY });
+const BOUNDS: MarkExtent = {
+  min: [-2, -0.5, -0.2],
+  max: [2, 0.7, 0.2],
+  baseline: -0.5,
+  letters: [letter(-1.5), letter(-1), letter(-0.5), letter(0)],
+};
+
+const closeTo = (a: readonly number[], b: readonly number[]) => a.forEach((v, i) => expect(v).toBeCloseTo(b[i] as number, 8));
+const plain = ({ material, colour, roughness, opacity }: SurfaceState): OldSurface => ({
+  material,
+  colour: hexColour(colour),
+  roughness,
+  opacity,
+});
+
+test('there is a document of every version so far', () => {
+  const versions = readdirSync(FOLDER).flatMap((name) => /^version-(\d+)\.json$/.exec(name)?.[1] ?? []);
+  expect(versions.map(Number).sort((a, b) => a - b)).toEqual(Array.from({ length: CURRENT_VERSION - 1 }, (_, i) => i + 1));
+});
+
+describe.each(Object.entries(STATES))('%s', (name, states) => {
+  const production = documentOf(name);
+
+  test('opens as a document of today, and is one when it is read again', () => {
+    expect(production.version).toBe(CURRENT_VERSION);
+    expect(readProduction(JSON.parse(JSON.stringify(production)))).toEqual(production);
+  });
+
+  test.each(states.map((state) => [state.frame, state] as const))('shows at frame %d what it showed', (frame, old) => {
+    const now = evaluate(production, frame / framesPerSecond(production.format.rate), () => BOUNDS);
+    closeTo(now.camera.pose, old.camera.pose);
+    closeTo(
+      [now.camera.focalLengthMm, now.camera.fStop, now.camera.focusDistance],
+      [old.camera.focalLengthMm, old.camera.fStop, old.camera.focusDistance],
+    );
+    expect(now.marks.map(({ id, copies }) => [id, copies.length])).toEqual(old.marks.map(({ id, copies }) => [id, copies]));
+    now.marks.forEach((mark, i) => closeTo(mark.pose, old.marks[i]?.pose ?? []));
+    now.marks.forEach((mark, i) => {
+      const shown = mark.shells.map(({ surfaces }) => Object.fromEntries(Object.entries(surfaces).map(([r, s]) => [r, plain(s)])));
+      expect(shown).toEqual(old.surfaces[i]);
+    });
+    const { colour, ...key } = old.set.key;
+    const sun = ofKind(now.lights, 'sun')?.values;
+    expect(sun).toMatchObject(Object.fromEntries(Object.entries(key).map(([name, v]) => [name, expect.closeTo(v, 8)])));
+    expect(hexColour(sun?.colour ?? [0, 0, 0])).toBe(colour);
+    const display = ofKind(now.finish, 'display')?.values;
+    expect(hexColour(display?.ground ?? [0, 0, 0])).toBe(old.set.ground.colour);
+    expect(display).toMatchObject({ ...old.set.display, falloff: old.set.ground.falloff });
+    const dome = ofKind(now.set, 'dome')?.values;
+    expect(dome).toEqual(Object.fromEntries(Object.entries(old.set.dome).map(([name, v]) => [name, expect.closeTo(v, 8)])));
+    const floor = ofKind(now.set, 'floor')?.values;
+    if (old.set.floor) expect(floor).toMatchObject(old.set.floor);
+    else expect(floor).toBeUndefined();
+  });
+});
