@@ -58,8 +58,8 @@ function inUse(folder: string): FolderInUseError {
 }
 
 /**
- * Asks the kernel for the folder, by way of the system's own flock(1): a lock of a file that holds in all containers and network namespaces of a
- * machine, and that the kernel takes back the moment its owner dies, however it dies.
+ * Asks the kernel for the folder, by way of the system's own flock(1): a lock of a file that holds in all containers and network
+ * namespaces of a machine, and that the kernel takes back the moment its owner dies, however it dies.
  * @returns the helper that has the lock, “taken” when another one has it, “unknown” where there is no such tool
  */
 function kernelLock(folder: string): Promise<ChildProcess | 'taken' | 'unknown'> {
@@ -88,8 +88,9 @@ function giveBack(kernel: ChildProcess | string): void {
 }
 
 /**
- * Takes the data folder for this process. The database must have one owner: two would corrupt it without a word. On one machine the kernel sees to
- * that; on a shared folder, where another machine's kernel may know nothing of it, so does a sign of life that the owner leaves every second.
+ * Takes the data folder for this process. The database must have one owner: two would corrupt it without a word. On one machine the
+ * kernel sees to that; on a shared folder, where another machine's kernel may know nothing of it, so does a sign of life that the
+ * owner leaves every second.
  * @param onLost called when the folder is no longer this process's: nothing may be written from then on
  * @throws FolderInUseError when another process has it
  */

@@ -23,7 +23,11 @@ import { fonts, productions } from './schema';
 import { addSound, soundBytes } from './sounds';
 
 /** A name that any file system takes. */
-const fileName = (name: string): string => name.replace(/[\\/:*?"<>|\u0000-\u001f]+/g, ' ').trim() || 'production';
+const fileName = (name: string): string =>
+  name
+    .replace(/[\\/:*?"<>|\u0000-\u001f]+/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim() || 'production';
 
 async function packedFonts(document: Production): Promise<PackedFont[]> {
   const ids = [...fontsUsed(document)];

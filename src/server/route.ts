@@ -29,7 +29,7 @@ export function route<P = Record<string, never>>(handler: Handler<P>) {
   return async (request: Request, context: { params: Promise<P> }): Promise<Response> => {
     try {
       guard(request);
-      const result = await handler(request, checkedParams(await context.params));
+      const result = await handler(request, checkedParams((await context.params) ?? ({} as P)));
       if (result instanceof Response) return result;
       return result === null ? new Response(null, { status: 204 }) : Response.json(result);
     } catch (error) {

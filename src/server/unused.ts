@@ -18,8 +18,8 @@ const ENDINGS = { font: '.font', sound: '.sound' } as const;
 const FOLDERS = { font: 'fonts', sound: 'sounds' } as const;
 
 /**
- * Everything that is named by a hash in any document: of productions (in the bin too), versions, renders and kits. Looked for in their text, so that
- * what a document uses in ways that this Ironsky does not know is not taken for unused.
+ * Everything that is named by a hash in any document: of productions (in the bin too), versions, renders and kits. Looked for in their
+ * text, so that what a document uses in ways that this Ironsky does not know is not taken for unused.
  */
 async function hashesNamed(): Promise<Set<string>> {
   const db = await database();

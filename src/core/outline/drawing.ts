@@ -2,7 +2,8 @@ import { flatten } from './flatten';
 import { pathCommands } from './path-data';
 import { placeRings, ringBounds, type PathCommand, type Ring } from './ring';
 import type { Layout, OutlinePiece } from './text-layout';
-import { separateTouching, unite } from './unite';
+import { separateTouching } from './separate';
+import { unite } from './unite';
 
 const EMPTY: Layout = { pieces: [], scale: 1, missing: [], letters: [], baseline: null };
 

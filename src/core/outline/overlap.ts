@@ -1,5 +1,6 @@
 import { placeRings, ringBounds, type Ring } from './ring';
-import { separateTouching, unite } from './unite';
+import { separateTouching } from './separate';
+import { unite } from './unite';
 
 /** Outlines that stand somewhere. Equal ids mean equal rings. */
 export interface StandingRings {

@@ -1,7 +1,8 @@
 import { Clipper64, ClipType, FillRule, PathType, type Paths64 } from 'clipper2-ts';
 import { placeRings, ringBounds, type Ring } from './ring';
 import type { StandingRings } from './overlap';
-import { cutAway, cutInside, separateTouching } from './unite';
+import { separateTouching } from './separate';
+import { cutAway, cutInside } from './unite';
 
 /** A straight line of contact between two outlines, in the frame of the outline: from (x0, y0) to (x1, y1). */
 export type Contact = readonly [number, number, number, number];

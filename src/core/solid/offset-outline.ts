@@ -1,5 +1,6 @@
 import type { Ring } from '../outline/ring';
-import { separateTouching, unite } from '../outline/unite';
+import { separateTouching } from '../outline/separate';
+import { unite } from '../outline/unite';
 import { normalAlong, type Generators } from './front-state';
 import { withJitter } from './jitter';
 import { frameAround, reversed } from './outline-frame';

@@ -1,11 +1,11 @@
 'use client';
 
 import { useState } from 'react';
-import { ProgressBar } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { useStore } from 'zustand';
 import type { RenderSummary } from '@/core/production/listing';
 import { Button, Heading } from '@/parts/controls';
+import { Progress } from '@/parts/progress';
 import { Hint } from '../shared/panes';
 import { cancelRun, removeRun, renderStore, resumeRun, type Run } from './render-store';
 
@@ -34,19 +34,6 @@ const Entry = styled.li`
     font-size: 12px;
   }
 `;
-const Bar = styled(ProgressBar)`
-  .track {
-    height: 4px;
-    border-radius: 2px;
-    background: var(--well);
-    overflow: hidden;
-  }
-  .fill {
-    height: 100%;
-    background: var(--verdigris);
-  }
-`;
-
 const duration = (seconds: number) =>
   seconds < 90 ? `${Math.ceil(seconds)} s` : seconds < 5400 ? `${Math.round(seconds / 60)} min` : `${(seconds / 3600).toFixed(1)} h`;
 
@@ -120,13 +107,7 @@ function RenderEntry({ render }: { render: RenderSummary }) {
       <small>
         {Math.round(scale * 100)} % · {samples} sub-frames{alpha ? ' · transparent' : ''} · {new Date(render.createdAt).toLocaleString()}
       </small>
-      <Bar aria-label={`Progress of frames ${first} to ${last}`} value={share * 100}>
-        {({ percentage }) => (
-          <div className="track">
-            <div className="fill" style={{ width: `${percentage ?? 0}%` }} />
-          </div>
-        )}
-      </Bar>
+      <Progress label={`Progress of frames ${first} to ${last}`} share={share} />
       <small role="status">{stateWords(render, run)}</small>
       {run?.state === 'failed' ? (
         <p role="alert" style={{ color: 'var(--coral)' }}>

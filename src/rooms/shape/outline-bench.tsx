@@ -11,8 +11,9 @@ import { outlineSchema, type Mark, type Outline } from '@/core/production/mark';
 import { fieldMeta } from '@/core/schema/fields';
 import { Button, Heading } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
-import { Hint, Trouble } from '../shared/panes';
+import { Hint } from '../shared/panes';
 import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import { DrawingNews } from './drawing-news';
 import { useDrawing } from './use-drawing';
 
 /** A mark that was drawn: its height, its parts, and a newer file in its place. */
@@ -40,7 +41,7 @@ export function OutlineBench({ mark, outline }: { mark: Mark; outline: Outline }
       view.setState({ selection: { kind: 'mark', id: first.id }, also: [], pick: null });
     });
   };
-  const { take, trouble, remark } = useDrawing();
+  const { take, state: drawing } = useDrawing();
   const parts = outline.paths.length;
   return (
     <>
@@ -87,8 +88,7 @@ export function OutlineBench({ mark, outline }: { mark: Mark; outline: Outline }
         </Button>
       ) : null}
       {apart ? <Hint role="alert">{apart}</Hint> : null}
-      {trouble ? <Trouble>{trouble}</Trouble> : null}
-      {remark ? <Hint role="status">{remark}</Hint> : null}
+      <DrawingNews {...drawing} />
     </>
   );
 }

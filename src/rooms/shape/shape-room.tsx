@@ -12,7 +12,7 @@ import { CallSheet } from '../shared/call-sheet';
 import { CameraBench } from '../camera/camera-bench';
 import { COMMANDS } from '../shared/commands';
 import { LensPane } from '../shared/lens-pane';
-import { Band, Bench, Column, Hint, RoomBody, Trouble } from '../shared/panes';
+import { Band, Bench, Column, Hint, RoomBody } from '../shared/panes';
 import { PlacementBench } from '../shared/placement-bench';
 import { ScrubStrip } from '../shared/scrub-strip';
 import { useSeenCamera } from '../shared/seen';
@@ -31,6 +31,7 @@ import { ShellBench } from './shell-bench';
 import { ShellList } from './shell-list';
 import { SkinBench } from './skin-bench';
 import { SplitBench } from './split-bench';
+import { DrawingNews } from './drawing-news';
 import { useDrawing } from './use-drawing';
 import { WordsBench } from './words-bench';
 
@@ -58,7 +59,7 @@ const Adding = styled.div`
 function AddMarks() {
   const workspace = useWorkspace();
   const edit = useEdit();
-  const { take, trouble, remark } = useDrawing();
+  const { take, state: drawing } = useDrawing();
   const add = (file: File) =>
     take(file, (parts) =>
       edit((draft) => {
@@ -82,12 +83,7 @@ function AddMarks() {
         </Button>
       </FileTrigger>
       <AddForm />
-      {trouble ? <Trouble>{trouble}</Trouble> : null}
-      {remark ? (
-        <p role="status" style={{ color: 'var(--dim)', fontSize: 12, padding: '2px 8px' }}>
-          {remark}
-        </p>
-      ) : null}
+      <DrawingNews {...drawing} />
     </Adding>
   );
 }

@@ -83,7 +83,7 @@ export function createAutosave(id: string, { store, replace }: ProductionStore, 
       await sending;
     }
     // Changed and changed back, by undo, before anything was sent.
-    if (!isStopped()) show({ kind: 'saved' });
+    if (!isStopped() && state.getState().save.kind !== 'saved') show({ kind: 'saved' });
   }
 
   const stop = store.subscribe(() => {

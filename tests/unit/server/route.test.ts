@@ -25,6 +25,11 @@ describe('who may write', () => {
   });
 });
 
+test('an address without variable parts has no params at all, and is answered', async () => {
+  const response = await route(async () => ({ ok: true }))(request({}), { params: Promise.resolve(undefined) as never });
+  expect(response.status).toBe(200);
+});
+
 test('a full disk is said as such, from the system and from the database', async () => {
   const failing = (error: Error) => route(async () => Promise.reject(error))(request({}), { params: Promise.resolve({}) });
   const system = Object.assign(new Error('write'), { code: 'ENOSPC' });

@@ -1,5 +1,6 @@
 import { generate, parse, walk, type CssNode } from 'css-tree';
 import { rgb } from 'd3-color';
+import { DrawingError } from '../path-data';
 
 /** Properties that say how a shape is filled and stroked. All are inherited but display and opacity. */
 const INHERITED = [
@@ -29,13 +30,16 @@ export const INITIAL_STYLE: Style = {
   visibility: 'visible',
 };
 
+/** Rules that a drawing may have. */
+const MAX_RULES = 5000;
+
 interface Rule {
   tag: string | null;
   id: string | null;
   classes: string[];
-  /** CSS Selectors: ids, then classes, then tags. */
-  specificity: number;
   declarations: Style;
+  /** CSS Selectors: ids, then classes, then tags, then what was written later. */
+  order: number;
 }
 
 function declarationsOf(block: CssNode): Style {
@@ -49,62 +53,95 @@ function declarationsOf(block: CssNode): Style {
   return found;
 }
 
-/** Reads a style sheet's plain rules: by element, class and id. Selectors that ask for more are named as unused. */
-export function readRules(css: string, unused: Set<string>): Rule[] {
-  const rules: Rule[] = [];
-  const sheet = parse(css, { onParseError: () => unused.add('part of a style sheet that is not readable') });
-  walk(sheet, {
-    visit: 'Atrule',
-    enter: (node) => void unused.add(`@${node.name} rule`),
-  });
-  walk(sheet, {
-    visit: 'Rule',
-    enter(node) {
-      const declarations = declarationsOf(node.block);
-      if (node.prelude.type !== 'SelectorList') return;
-      node.prelude.children.forEach((selector) => {
-        const rule: Rule = { tag: null, id: null, classes: [], specificity: 0, declarations };
-        let plain = selector.type === 'Selector';
-        if (selector.type === 'Selector') {
-          selector.children.forEach((part) => {
-            if (part.type === 'ClassSelector') rule.classes.push(part.name);
-            else if (part.type === 'IdSelector') rule.id = part.name;
-            else if (part.type === 'TypeSelector') rule.tag = part.name === '*' ? null : part.name;
-            else plain = false;
-          });
-        }
-        rule.specificity = (rule.id ? 10_000 : 0) + rule.classes.length * 100 + (rule.tag ? 1 : 0);
-        if (plain) rules.push(rule);
-        else unused.add(`style rule “${generate(selector)}”`);
-      });
-    },
-  });
-  return rules;
+/** Blocks in blocks that a style sheet may have. */
+const MAX_NESTING = 16;
+
+/** @throws DrawingError when blocks lie in blocks without end: the reader of style sheets would run out of its stack */
+function checkNesting(css: string): void {
+  let depth = 0;
+  for (const bracket of css.match(/[{}()[\]]/g) ?? []) {
+    depth = '{(['.includes(bracket) ? depth + 1 : Math.max(0, depth - 1);
+    if (depth > MAX_NESTING) throw new DrawingError(`A style sheet of this drawing is nested more than ${MAX_NESTING} deep.`);
+  }
 }
 
-/**
- * Style of an element: what it inherits, then presentation attributes, then rules by specificity and order, then its style attribute
- * (SVG 2, styling; CSS Cascading).
- */
-export function styleOf(inherited: Style, tag: string, attributes: Style, rules: readonly Rule[]): Style {
-  const style: Record<string, string> = Object.fromEntries(
-    INHERITED.flatMap((name) => (inherited[name] === undefined ? [] : [[name, inherited[name]]])),
-  );
-  for (const name of KNOWN) {
-    const value = attributes[name];
-    if (value !== undefined && value !== 'inherit') style[name] = value;
+/** What a selector asks for, or null when it asks for more than an element, classes and an id. */
+function plainSelector(selector: CssNode): Pick<Rule, 'tag' | 'id' | 'classes'> | null {
+  if (selector.type !== 'Selector') return null;
+  const asks: Pick<Rule, 'tag' | 'id' | 'classes'> = { tag: null, id: null, classes: [] };
+  for (const part of selector.children.toArray()) {
+    if (part.type === 'ClassSelector') asks.classes.push(part.name);
+    else if (part.type === 'IdSelector') asks.id = part.name;
+    else if (part.type === 'TypeSelector') asks.tag = part.name === '*' ? null : part.name;
+    else return null;
   }
-  const classes = new Set((attributes.class ?? '').split(/\s+/));
-  const matching = rules.filter(
-    (rule) =>
-      (rule.tag === null || rule.tag === tag) &&
-      (rule.id === null || rule.id === attributes.id) &&
-      rule.classes.every((c) => classes.has(c)),
-  );
-  for (const { declarations } of [...matching].sort((a, b) => a.specificity - b.specificity)) Object.assign(style, declarations);
-  if (attributes.style)
-    Object.assign(style, declarationsOf(parse(attributes.style, { context: 'declarationList', onParseError: () => undefined })));
-  return style;
+  return asks;
+}
+
+/** The plain rules of a drawing's style sheets: by element, class and id. Each is found by what it asks for first. */
+export class StyleRules {
+  private readonly byAsked = new Map<string, Rule[]>();
+  private count = 0;
+
+  /**
+   * Reads a style sheet. Selectors that ask for more, and all that stands in rules with an at-sign, are named as unused.
+   * @throws DrawingError when it has too many rules or is nested too deep
+   */
+  add(css: string, unused: Set<string>): void {
+    checkNesting(css);
+    const sheet = parse(css, { onParseError: () => unused.add('part of a style sheet that is not readable') });
+    walk(sheet, { visit: 'Atrule', enter: (node) => void unused.add(`@${node.name} rule`) });
+    const put = (rule: Rule) => this.put(rule);
+    walk(sheet, {
+      visit: 'Rule',
+      enter(node) {
+        if (this.atrule || node.prelude.type !== 'SelectorList') return;
+        const declarations = declarationsOf(node.block);
+        node.prelude.children.forEach((selector) => {
+          const asks = plainSelector(selector);
+          if (asks) put({ ...asks, declarations, order: 0 });
+          else unused.add(`style rule “${generate(selector)}”`);
+        });
+      },
+    });
+  }
+
+  private put(rule: Rule): void {
+    if (++this.count > MAX_RULES) throw new DrawingError(`The style sheets of this drawing have more than ${MAX_RULES} rules.`);
+    rule.order = this.count + (rule.tag ? 1 : 0) * 1e6 + rule.classes.length * 1e8 + (rule.id ? 1e11 : 0);
+    const asked = rule.id ? `#${rule.id}` : rule.classes[0] ? `.${rule.classes[0]}` : (rule.tag ?? '*');
+    const rules = this.byAsked.get(asked);
+    if (rules) rules.push(rule);
+    else this.byAsked.set(asked, [rule]);
+  }
+
+  /**
+   * Style of an element: what it inherits, then presentation attributes, then rules by specificity and order, then its style attribute
+   * (SVG 2, styling; CSS Cascading).
+   */
+  styleOf(inherited: Style, tag: string, attributes: Style): Style {
+    const style: Record<string, string> = {};
+    for (const name of INHERITED) if (inherited[name] !== undefined) style[name] = inherited[name];
+    for (const name of KNOWN) {
+      const value = attributes[name];
+      if (value !== undefined && value !== 'inherit') style[name] = value;
+    }
+    const classes = new Set((attributes.class ?? '').split(/\s+/));
+    const matching = [`#${attributes.id ?? ''}`, ...[...classes].map((c) => `.${c}`), tag, '*']
+      .flatMap((asked) => this.byAsked.get(asked) ?? [])
+      .filter(
+        (rule) =>
+          (rule.tag === null || rule.tag === tag) &&
+          (rule.id === null || rule.id === attributes.id) &&
+          rule.classes.every((c) => classes.has(c)),
+      );
+    for (const { declarations } of matching.sort((a, b) => a.order - b.order)) Object.assign(style, declarations);
+    if (attributes.style) {
+      checkNesting(attributes.style);
+      Object.assign(style, declarationsOf(parse(attributes.style, { context: 'declarationList', onParseError: () => undefined })));
+    }
+    return style;
+  }
 }
 
 /** A colour as #rrggbb, or null when it is none we know. */

@@ -1,0 +1,7 @@
+import { lockFolder } from '@/server/folder-lock';
+
+/** Takes a data folder, says so, and keeps it until it is killed. */
+lockFolder(process.argv[2] as string, () => process.exit(1)).then(
+  () => console.log('held'),
+  (error: Error) => console.log(`refused: ${error.message}`),
+);
