@@ -45,9 +45,9 @@ export function freePort() {
 
 /** Starts the server; resolves when it answers. The child ends with this process. */
 export async function startServer({ port, host = '127.0.0.1', env = {}, quiet = false }) {
-  const child = spawn(process.execPath, [path.join(ROOT, 'node_modules/next/dist/bin/next'), 'start', '-H', host, '-p', String(port)], {
+  const child = spawn(process.execPath, [path.join(ROOT, 'scripts/server.mjs')], {
     cwd: ROOT,
-    env: { ...environment, ...env },
+    env: { ...environment, NODE_ENV: 'production', HOST: host, PORT: String(port), ...env },
     stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
   });
   const ended = new Promise((resolve) => child.once('exit', (code) => resolve(code ?? 1)));

@@ -1,6 +1,7 @@
 'use client';
 
-import type { ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
+import { Modal } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { Button } from './controls';
 import { DialogBox, Veil } from './dialog';
@@ -62,17 +63,28 @@ export const SheetLine = styled.div`
 
 /** A list over the page, with a title and a way to close it. */
 export function Sheet({ title, isOpen, onClose, children }: { title: string; isOpen: boolean; onClose: () => void; children: ReactNode }) {
+  const close = useRef<HTMLButtonElement>(null);
+  // What was pressed in it may be gone or asleep now, and took the focus along: keys would reach nobody.
+  useEffect(() => {
+    if (!isOpen) return undefined;
+    const next = requestAnimationFrame(() => {
+      if (document.activeElement === document.body) close.current?.focus();
+    });
+    return () => cancelAnimationFrame(next);
+  });
   return (
     <Veil isOpen={isOpen} onOpenChange={(open) => !open && onClose()} isDismissable>
-      <Box aria-label={title}>
-        <Head>
-          <h2>{title}</h2>
-          <Button $tone="quiet" onPress={onClose}>
-            Close
-          </Button>
-        </Head>
-        <Body>{children}</Body>
-      </Box>
+      <Modal>
+        <Box aria-label={title}>
+          <Head>
+            <h2>{title}</h2>
+            <Button ref={close} $tone="quiet" onPress={onClose}>
+              Close
+            </Button>
+          </Head>
+          <Body>{children}</Body>
+        </Box>
+      </Modal>
     </Veil>
   );
 }

@@ -8,15 +8,23 @@ import { Sheet, SheetLine } from '@/parts/sheet';
 import { useAttempt } from '@/parts/use-attempt';
 
 /** The bin: what was deleted, for thirty days. */
-export function Bin({ onRestored }: { onRestored: () => void }) {
-  const [list, setList] = useState<DeletedProduction[] | null>(null);
+export function Bin({ onRestored }: { onRestored: (id: string) => void }) {
+  const [isOpen, setOpen] = useState(false);
+  const [list, setList] = useState<DeletedProduction[]>([]);
+  /** The one that is to go for good once it is said again. */
+  const [doomed, setDoomed] = useState<string | null>(null);
   const { attempt, trouble, busy } = useAttempt();
   const refresh = async () => setList((await api<{ deleted: DeletedProduction[] }>('/api/bin')).deleted);
+  const open = () => {
+    setOpen(true);
+    setDoomed(null);
+    void attempt(refresh);
+  };
   const restore = ({ id }: DeletedProduction) =>
     attempt(async () => {
       await api(`/api/productions/${id}/restore`, { method: 'POST' });
       await refresh();
-      onRestored();
+      onRestored(id);
     });
   const remove = ({ id }: DeletedProduction) =>
     attempt(async () => {
@@ -25,13 +33,17 @@ export function Bin({ onRestored }: { onRestored: () => void }) {
     });
   return (
     <>
-      <Button $tone="quiet" onPress={() => void attempt(refresh)}>
+      <Button $tone="quiet" onPress={open}>
         Bin
       </Button>
-      <Sheet title="Bin" isOpen={list !== null} onClose={() => setList(null)}>
-        <p>{list?.length ? 'What was deleted stays here for 30 days.' : 'The bin is empty. What is deleted stays here for 30 days.'}</p>
+      <Sheet title="Bin" isOpen={isOpen} onClose={() => setOpen(false)}>
+        <p>
+          {list.length > 0 || busy
+            ? 'What was deleted stays here for 30 days.'
+            : 'The bin is empty. What is deleted stays here for 30 days.'}
+        </p>
         {trouble ? <p role="alert">{trouble}</p> : null}
-        {(list ?? []).map((production) => (
+        {list.map((production) => (
           <SheetLine key={production.id}>
             <div>
               <strong>{production.name}</strong>
@@ -42,9 +54,15 @@ export function Bin({ onRestored }: { onRestored: () => void }) {
             <Button isDisabled={busy} onPress={() => void restore(production)}>
               Bring back
             </Button>
-            <Button $tone="quiet" isDisabled={busy} onPress={() => void remove(production)}>
-              Remove for good
-            </Button>
+            {doomed === production.id ? (
+              <Button $tone="danger" isDisabled={busy} onPress={() => void remove(production)}>
+                Yes, it cannot be undone
+              </Button>
+            ) : (
+              <Button $tone="quiet" isDisabled={busy} onPress={() => setDoomed(production.id)}>
+                Remove for good
+              </Button>
+            )}
           </SheetLine>
         ))}
       </Sheet>

@@ -35,9 +35,14 @@ const Tools = styled.div`
   align-items: center;
   gap: 8px;
   a {
-    color: var(--dim);
-    font: 500 13px var(--label);
-    margin-right: 8px;
+    color: inherit;
+    font-size: 12px;
+    font-weight: 500;
+    text-decoration: none;
+    padding: 4px 8px;
+  }
+  a:hover {
+    text-decoration: underline;
   }
 `;
 const Wall = styled.ul`
@@ -129,7 +134,12 @@ export function Desk({ initial }: { initial: ProductionSummary[] }) {
         <Tools>
           <Link href="/about">About</Link>
           <UnusedFiles />
-          <Bin onRestored={() => void refresh().catch(() => undefined)} />
+          <Bin
+            onRestored={(id) => {
+              if (deleted?.id === id) setDeleted(null);
+              void attempt(async () => undefined);
+            }}
+          />
           <FileButton label="A production file" accept={FILE_ENDING} onFile={(file) => void open(file)}>
             Open a file
           </FileButton>

@@ -15,28 +15,33 @@ interface Unused {
 
 /** Fonts and sounds that nothing uses any more, and a way to be rid of them. */
 export function UnusedFiles() {
-  const [list, setList] = useState<Unused[] | null>(null);
+  const [isOpen, setOpen] = useState(false);
+  const [list, setList] = useState<Unused[]>([]);
   const { attempt, trouble, busy } = useAttempt();
   const refresh = async () => setList((await api<{ unused: Unused[] }>('/api/unused')).unused);
+  const open = () => {
+    setOpen(true);
+    void attempt(refresh);
+  };
   const removeAll = () =>
     attempt(async () => {
       await api('/api/unused', { method: 'DELETE' });
       await refresh();
     });
-  const bytes = (list ?? []).reduce((sum, each) => sum + each.bytes, 0);
+  const bytes = list.reduce((sum, each) => sum + each.bytes, 0);
   return (
     <>
-      <Button $tone="quiet" onPress={() => void attempt(refresh)}>
+      <Button $tone="quiet" onPress={open}>
         Unused files
       </Button>
-      <Sheet title="Unused files" isOpen={list !== null} onClose={() => setList(null)}>
+      <Sheet title="Unused files" isOpen={isOpen} onClose={() => setOpen(false)}>
         <p>
-          {list?.length
+          {list.length > 0 || busy
             ? 'No production, version, render or kit uses these fonts and sounds, not even in the bin.'
             : 'Every font and sound here is used by something.'}
         </p>
         {trouble ? <p role="alert">{trouble}</p> : null}
-        {(list ?? []).map(({ kind, id, name, bytes: size }) => (
+        {list.map(({ kind, id, name, bytes: size }) => (
           <SheetLine key={id}>
             <div>
               <strong>{name}</strong>
@@ -46,9 +51,9 @@ export function UnusedFiles() {
             </div>
           </SheetLine>
         ))}
-        {list?.length ? (
+        {list.length > 0 ? (
           <Button isDisabled={busy} onPress={() => void removeAll()}>
-            Remove all, {(bytes / 1e6).toFixed(2)} MB
+            Remove all for good, {(bytes / 1e6).toFixed(2)} MB
           </Button>
         ) : null}
       </Sheet>

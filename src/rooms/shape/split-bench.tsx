@@ -26,17 +26,27 @@ export function SplitBench({ mark, words }: { mark: Mark; words: Words }) {
   const { marks } = production;
   const { also, facts, frame } = useView((s) => ({ also: s.also, facts: s.facts, frame: s.playhead }));
   const gathered = marks.filter(({ id, body }) => body.kind === 'words' && (id === mark.id || also.includes(id)));
-  const split = (by: SplitBy) =>
+  const lettersOf = async (asked: Words) => {
+    const letters = await picture?.letters(asked).catch(() => null);
+    if (!letters) setTrouble('The font of these words is not here any more. Choose another one first.');
+    return letters;
+  };
+  const split = async (by: SplitBy) => {
+    setTrouble(null);
+    // Asked for, not taken from what was built last: that may be of words before these.
+    const letters = await lettersOf(words);
+    if (!letters) return;
     edit((draft) => {
-      const made = splitWords(draft, mark.id, by, facts[mark.id]?.letters ?? [], pivotOf(mark, facts[mark.id]?.bounds));
+      const made = splitWords(draft, mark.id, by, letters, pivotOf(mark, facts[mark.id]?.bounds));
       if (made[0]) view.setState({ selection: { kind: 'mark', id: made[0] }, also: made.slice(1), letters: null, pick: null });
     });
+  };
   const gather = async () => {
     setTrouble(null);
     const joined = joinedWords(gathered.map(({ body }) => body as Words));
     if (!joined) return setTrouble('Together these words are longer than one mark can be.');
-    const letters = await picture?.letters({ ...joined.words, runs: [] }).catch(() => null);
-    if (!letters) return setTrouble('The font of these words is not here any more. Choose another one first.');
+    const letters = await lettersOf({ ...joined.words, runs: [] });
+    if (!letters) return;
     edit((draft) => {
       gatherWords(draft, {
         ids: gathered.map(({ id }) => id),
@@ -55,8 +65,10 @@ export function SplitBench({ mark, words }: { mark: Mark; words: Words }) {
           {BY.map(({ id, label }) => (
             <Button
               key={id}
-              isDisabled={(id === 'word' && !/\S\s+\S/.test(words.text)) || (id === 'line' && !/\S\s*\n\s*\S/.test(words.text))}
-              onPress={() => split(id)}
+              isDisabled={
+                !facts[mark.id] || (id === 'word' && !/\S\s+\S/.test(words.text)) || (id === 'line' && !/\S\s*\n\s*\S/.test(words.text))
+              }
+              onPress={() => void split(id)}
             >
               Into {label}
             </Button>
