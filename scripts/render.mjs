@@ -1,15 +1,16 @@
 #!/usr/bin/env node
 // Renders a production from the terminal, with headless Chromium and the same code as the Master room.
-import { existsSync, readFileSync, realpathSync } from 'node:fs';
+import { existsSync } from 'node:fs';
 import { copyFile, mkdir, readdir } from 'node:fs/promises';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { ensureBrowser, launchBrowser } from './browser.mjs';
-import { ensureBuild, ensurePackages, freePort, healthOf, ROOT, startServer } from './lib.mjs';
+import { ensurePackages } from './lib.mjs';
+import { ask, fail, findServer, openFile } from './terminal.mjs';
 
 const USAGE = `npm run render -- <production> [--frames 0-95] [--scale 0.5] [--samples 16] [--alpha] [--video mp4|webm] [--silent] --out DIR
 
-  <production>  its name or its id
+  <production>  its name, its id, or a production file, which is opened first
   --frames      one frame or first-last, counted from 0; all of them unless given
   --scale       share of the production's raster (1)
   --samples     sub-frames a frame (64)
@@ -17,11 +18,6 @@ const USAGE = `npm run render -- <production> [--frames 0-95] [--scale 0.5] [--s
   --video       encode the frames as a video too, with the production's sound
   --silent      leave the sound out of the video
   --out         folder for the frames; made when it is not there`;
-
-const fail = (message) => {
-  console.error(message);
-  process.exit(1);
-};
 
 function readArguments() {
   let parsed;
@@ -69,37 +65,8 @@ function readArguments() {
   };
 }
 
-/** A running server of ours on the same data folder, or one started for this render. */
-async function findServer() {
-  const folder = path.resolve(ROOT, process.env.IRONSKY_DATA ?? 'data');
-  const wanted = existsSync(folder) ? realpathSync(folder) : folder;
-  // The owner of a data folder leaves its address there; that a server of ours answers for this folder is what counts.
-  const note = path.join(wanted, 'address');
-  const addresses = [
-    process.env.IRONSKY_URL,
-    existsSync(note) ? readFileSync(note, 'utf8').trim() : null,
-    `http://127.0.0.1:${process.env.PORT ?? 4747}`,
-  ];
-  for (const url of addresses) {
-    if (url && (await healthOf(url))?.folder === wanted) return url;
-  }
-  ensureBuild();
-  const { url, failed } = await startServer({ port: await freePort(), quiet: true });
-  if (failed !== null) process.exit(failed);
-  return url;
-}
-
-async function ask(url, init = {}) {
-  const response = await fetch(
-    url,
-    init.json === undefined ? init : { ...init, body: JSON.stringify(init.json), headers: { 'Content-Type': 'application/json' } },
-  );
-  const body = await response.json();
-  if (!response.ok) fail(body.error ?? `The server answered ${response.status}.`);
-  return body;
-}
-
 async function findProduction(url, wanted) {
+  if (/\.ironsky$/i.test(wanted) && existsSync(wanted)) return openFile(url, wanted);
   const { productions } = await ask(`${url}/api/productions`);
   const found = productions.filter(({ id, name }) => id === wanted || name.toLowerCase() === wanted.toLowerCase());
   if (found.length === 1) return found[0];
@@ -137,6 +104,7 @@ ensurePackages();
 ensureBrowser();
 const url = await findServer();
 const production = await findProduction(url, wanted);
+if (production.trouble) fail(`“${production.name}” cannot be opened. ${production.trouble}`);
 const [first, last] = frames ?? [0, production.format.length - 1];
 const given = Object.fromEntries(Object.entries(settings).filter(([, value]) => value !== undefined));
 // The server goes on with the same render when one is still open.

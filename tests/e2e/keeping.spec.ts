@@ -1,6 +1,12 @@
-import { readFileSync, writeFileSync } from 'node:fs';
+import { execFile } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { connect } from 'node:net';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { promisify } from 'node:util';
 import { unzipSync } from 'fflate';
 import { seededRandom } from '@/core/motion/random';
+import { freePort, ROOT, startServer } from '../../scripts/lib.mjs';
 import { addWords, makeProduction, saved } from './support/rooms';
 import { expect, test } from './support/server';
 
@@ -71,13 +77,31 @@ test('a production goes out as one file and comes in again; deleted, it lies in 
   await (await download).saveAs(file);
   expect(Object.keys(unzipSync(readFileSync(file)))).toEqual(['production.json']);
 
+  // From the terminal as well, where the server that runs takes it in.
+  const terminal = (given: string) =>
+    promisify(execFile)(process.execPath, [path.join(ROOT, 'scripts/open.mjs'), given], {
+      env: { ...process.env, IRONSKY_DATA: ironsky.folder },
+    });
+  expect((await terminal(file)).stdout).toContain('Opened “Carried”');
+  await expect(terminal(`${file}.txt`)).rejects.toThrow('it is not there');
+  await page.reload();
+  await expect(page.getByRole('link', { name: /^Open Carried/ })).toHaveCount(2);
+  await page
+    .getByRole('button', { name: /^Delete/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Close' }).click();
+
   await page.getByRole('button', { name: /^Delete/ }).click();
   await expect(page.getByText('“Carried” is in the bin.')).toBeVisible();
   await page.getByRole('button', { name: 'Bin' }).click();
   const bin = page.getByRole('dialog', { name: 'Bin' });
-  await expect(bin.getByText('30 days left')).toBeVisible();
-  await bin.getByRole('button', { name: 'Remove for good' }).click();
-  await bin.getByRole('button', { name: 'Yes, it cannot be undone' }).click();
+  await expect(bin.getByText('30 days left')).toHaveCount(2);
+  for (let left = 1; left >= 0; left--) {
+    await bin.getByRole('button', { name: 'Remove for good' }).first().click();
+    await bin.getByRole('button', { name: 'Yes, it cannot be undone' }).click();
+    await expect(bin.getByText('30 days left')).toHaveCount(left);
+  }
   await expect(bin.getByText('The bin is empty.')).toBeVisible();
   await page.keyboard.press('Escape');
 
@@ -159,4 +183,30 @@ test('pages run no script that the server did not write, and reach no other mach
     return new Promise((resolve) => setTimeout(() => resolve('strange' in window), 300));
   });
   expect(ran).toBe(false);
+});
+
+test('a connection that asks for nothing is closed', async ({ ironsky }) => {
+  const { hostname, port } = new URL(ironsky.url);
+  const socket = connect(Number(port), hostname);
+  socket.write('GET / HTTP/1.1\r\nHost: ');
+  const closed = new Promise<boolean>((resolve) => socket.once('close', () => resolve(true)));
+  socket.on('error', () => undefined);
+  socket.resume();
+  expect(await closed).toBe(true);
+});
+
+test('a server whose data folder cannot be used ends with a code of its own, and writes nothing', async ({ ironsky }) => {
+  const start = async (folder: string) => {
+    const { failed, child } = await startServer({ port: await freePort(), quiet: true, env: { IRONSKY_DATA: folder, IRONSKY_DEMO: '0' } });
+    if (failed === null) child.kill();
+    return failed;
+  };
+  const place = mkdtempSync(path.join(tmpdir(), 'ironsky-place-'));
+  const file = path.join(place, 'file');
+  writeFileSync(file, 'mine');
+  expect(await start(file)).toBe(5);
+  expect(await start(path.join(file, 'inside'))).toBe(5);
+  expect(readFileSync(file, 'utf8')).toBe('mine');
+  expect(await start(ironsky.folder)).toBe(3);
+  rmSync(place, { recursive: true });
 });
