@@ -6,7 +6,7 @@ import { lanesOf } from '@/parts/timeline/lanes';
 import { rulerSteps, zoomed } from '@/parts/timeline/time-scale';
 import { allOwners } from '@/core/production/owners/owners';
 import { demoProductions } from '@/demo/productions';
-import { createAutosave } from '@/rooms/shared/autosave';
+import { createAutosave, NotSavedError } from '@/rooms/shared/autosave';
 import { createProductionStore } from '@/rooms/shared/production-store';
 
 const format = { width: 1920, height: 1080, rate: '25', length: 100 } as const;
@@ -129,6 +129,77 @@ describe('saving', () => {
     expect(calls).toHaveLength(1);
     expect(autosave.state.getState().save.kind).toBe('outdated');
     expect(documents.store.getState().production.name).toBe('mine too');
+  });
+});
+
+describe('what becomes of the last edit', () => {
+  const answer = (status: number, body: unknown) => Promise.resolve(new Response(JSON.stringify(body), { status }));
+  let sent: { revision: number; save: string; document: Production }[] = [];
+  let respond: (call: number) => Promise<Response> = () => answer(200, { revision: 2 });
+  beforeEach(() => {
+    sent = [];
+    globalThis.fetch = ((_path: string, init: { body: string }) => {
+      sent.push(JSON.parse(init.body));
+      return respond(sent.length);
+    }) as unknown as typeof fetch;
+  });
+
+  test('a save whose answer was lost is sent again as it was, under its own name, before anything newer', async () => {
+    respond = (call) => (call === 1 ? Promise.reject(new TypeError('network')) : answer(200, { revision: call }));
+    const documents = createProductionStore(emptyProduction('0', format));
+    const autosave = createAutosave('id', documents, 1);
+    documents.edit(named('1'));
+    await expect(autosave.flush()).rejects.toThrow(NotSavedError);
+    documents.edit(named('2'));
+    await autosave.flush();
+    expect(sent.map(({ revision, document }) => [revision, document.name])).toEqual([
+      [1, '1'],
+      [1, '1'],
+      [2, '2'],
+    ]);
+    expect(sent[1]?.save).toBe(sent[0]?.save);
+    expect(sent[2]?.save).not.toBe(sent[0]?.save);
+    expect(autosave.hasUnsaved()).toBe(false);
+    autosave.dispose();
+  });
+
+  test('a flush waits for a save under way and for the edit after it', async () => {
+    let arrive = () => {};
+    respond = (call) =>
+      call === 1
+        ? new Promise((done) => {
+            arrive = () => done(new Response(JSON.stringify({ revision: 2 })));
+          })
+        : answer(200, { revision: 3 });
+    const documents = createProductionStore(emptyProduction('0', format));
+    const autosave = createAutosave('id', documents, 1);
+    documents.edit(named('1'));
+    const first = autosave.flush();
+    documents.edit(named('2'));
+    let isOver = false;
+    const second = autosave.flush().then(() => (isOver = true));
+    await Promise.resolve();
+    expect(isOver).toBe(false);
+    arrive();
+    await Promise.all([first, second]);
+    expect(sent.at(-1)?.document.name).toBe('2');
+    expect(autosave.hasUnsaved()).toBe(false);
+    autosave.dispose();
+  });
+
+  test('one that was deleted elsewhere is said to be gone; nothing more is sent, and mine can be kept as a new one', async () => {
+    respond = () => answer(410, { error: 'deleted' });
+    const documents = createProductionStore(emptyProduction('Mine', format));
+    const autosave = createAutosave('id', documents, 1);
+    documents.edit(named('Mine still'));
+    await expect(autosave.flush()).rejects.toThrow(NotSavedError);
+    expect(autosave.state.getState().save.kind).toBe('gone');
+    await expect(autosave.flush()).rejects.toThrow('Choose first');
+    expect(sent).toHaveLength(1);
+    respond = () => answer(200, { id: 'new' });
+    expect(await autosave.keepMineAsCopy()).toBe('new');
+    expect(sent[1]?.document.name).toBe('Mine still');
+    autosave.dispose();
   });
 });
 

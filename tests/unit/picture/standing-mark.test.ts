@@ -1,0 +1,101 @@
+import type { Mesh } from 'three';
+import { markStateAt } from '@/core/frame/evaluate';
+import { buildMark } from '@/core/frame/solids/build-mark';
+import { addWordmark, changeMark } from '@/core/production/edits/mark-edits';
+import { emptyProduction } from '@/core/production/production';
+import { StandingMark } from '@/picture/standing-mark';
+import { SlotMaterials } from '@/picture/slot-materials';
+import { packagedTypeface } from '../support/fonts';
+
+const made = async () => {
+  const face = await packagedTypeface('archivo-black');
+  const production = emptyProduction('Standing', { width: 1920, height: 1080, rate: '25', length: 50 });
+  const id = addWordmark(production, 'LIFT');
+  const mark = () => {
+    const found = production.marks.find((each) => each.id === id);
+    if (!found) throw new Error('no mark');
+    return found;
+  };
+  const materials = new SlotMaterials();
+  const standing = new StandingMark(id, materials);
+  const show = (frame = 0) => {
+    const solids = buildMark(mark(), [face]);
+    standing.setSolids(solids);
+    standing.pose(
+      markStateAt(production, mark(), frame, () => solids.bounds),
+      'lit',
+    );
+    return solids;
+  };
+  const change = (recipe: Parameters<typeof changeMark>[2]) => changeMark(production, id, recipe);
+  return { mark, materials, standing, show, change };
+};
+
+const meshesOf = (standing: StandingMark) => standing.group.children.flatMap((copy) => copy.children as Mesh[]);
+
+test('a shell that did not change stays on the graphics card when another one does', async () => {
+  const { standing, show, change } = await made();
+  change((mark) => mark.shells.push({ ...structuredClone(mark.shells[0] as (typeof mark.shells)[0]), id: 'behind', offset: 0.03 }));
+  const solids = show();
+  const first = standing.uploads;
+  expect(first).toBe(new Set(solids.pieces.map(({ shell, key }) => `${shell} ${key}`)).size);
+  change((mark) => void ((mark.shells[1] as (typeof mark.shells)[0]).offset = 0.05));
+  show();
+  expect(standing.uploads - first).toBe(first / 2);
+  show();
+  expect(standing.uploads - first).toBe(first / 2);
+});
+
+test('colour, roughness and opacity are set on the material that is there: none is made while they change', async () => {
+  const { materials, show, change } = await made();
+  show();
+  const first = materials.made;
+  expect(first).toBeGreaterThan(0);
+  for (let i = 0; i < 20; i++) {
+    change((mark) => {
+      const face = mark.shells[0]?.surfaces.face;
+      if (!face) throw new Error('no face');
+      face.channels.roughness.rest = i / 20;
+      face.channels.colour.rest = `#${(i * 10 + 16).toString(16).padStart(2, '0')}4080`;
+    });
+    show();
+  }
+  expect(materials.made).toBe(first);
+});
+
+test('a depth that changes moves the halves of what stands there, and builds nothing anew', async () => {
+  const { standing, show, change } = await made();
+  const solids = show();
+  const first = standing.uploads;
+  const reach = () => {
+    let [low, high] = [Infinity, -Infinity];
+    for (const { geometry } of meshesOf(standing)) {
+      const { array } = geometry.getAttribute('position');
+      for (let i = 2; i < array.length; i += 3) [low, high] = [Math.min(low, array[i] as number), Math.max(high, array[i] as number)];
+    }
+    return [low, high];
+  };
+  change((mark) => {
+    const { from, to } = (mark.shells[0] as (typeof mark.shells)[0]).channels;
+    const key = (frame: number, value: number) => ({
+      frame,
+      value,
+      join: 'straight' as const,
+      arrive: { influence: 0.4, speed: 0 },
+      leave: { influence: 0.4, speed: 0 },
+      bounces: 0,
+    });
+    to.keys = [key(0, 0.1), key(10, 0.5)];
+    from.keys = [key(0, -0.1), key(10, -0.3)];
+  });
+  expect(solids.pieces.length).toBeGreaterThan(0);
+  show(0);
+  expect(reach()).toEqual([expect.closeTo(-0.1, 5), expect.closeTo(0.1, 5)]);
+  const afterKeys = standing.uploads;
+  show(5);
+  expect(reach()).toEqual([expect.closeTo(-0.2, 5), expect.closeTo(0.3, 5)]);
+  show(10);
+  expect(reach()).toEqual([expect.closeTo(-0.3, 5), expect.closeTo(0.5, 5)]);
+  expect(standing.uploads).toBe(afterKeys);
+  expect(first).toBeGreaterThan(0);
+});
