@@ -12,7 +12,7 @@ const { bundleForNode } = await import('./bundle.mjs');
 const folder = path.join(ROOT, 'out', 'bench');
 try {
   await bundleForNode('scripts/bench/main.ts', path.join(folder, 'main.mjs'));
-  run('node', [path.join(folder, 'main.mjs'), ...process.argv.slice(2)]);
+  run('node', ['--conditions', 'react-server', path.join(folder, 'main.mjs'), ...process.argv.slice(2)]);
 } finally {
   rmSync(folder, { recursive: true, force: true });
 }

@@ -19,7 +19,10 @@ import { demoProductions } from '@/demo/productions';
 import { launchBrowser } from '../browser.mjs';
 import { ensureBuild, freePort, ROOT, startServer } from '../lib.mjs';
 import { bundleForBrowser } from '../bundle.mjs';
+import { edits } from './edits';
+import { growth } from './growth';
 import { motion } from './motion';
+import { opening } from './opening';
 import { playing } from './playing';
 import { median, milliseconds } from './timing';
 import type { PictureBench, PictureTimes } from './picture';
@@ -270,6 +273,9 @@ const parts: Record<string, () => void | Promise<void>> = {
   pressing: responsiveness,
   demo: async () => evaluation(await demo()),
   motion,
+  edits,
+  growth,
+  opening,
   playing,
   picture: async () => picture(await demo()),
 };
