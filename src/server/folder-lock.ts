@@ -31,6 +31,9 @@ const BEAT = 'owner.beat';
 const BEAT_MS = 1000;
 const DEAD_AFTER_MS = 4000;
 
+/** How long a folder is waited for that its owner may be about to leave, or has left by dying a moment ago. Seconds. */
+const YIELD_S = 2;
+
 /** Of which kernel this process is; empty where that cannot be told. */
 function bootId(): string {
   try {
@@ -66,7 +69,7 @@ function kernelLock(folder: string): Promise<ChildProcess | 'taken' | 'unknown'>
   if (process.platform !== 'linux') return Promise.resolve('unknown');
   const file = path.join(folder, KERNEL_LOCK);
   // It says so once it has the lock, and lives as long as this process keeps its input open.
-  const helper = spawn('flock', ['--exclusive', '--nonblock', file, 'sh', '-c', 'echo locked; exec cat >/dev/null'], {
+  const helper = spawn('flock', ['--exclusive', '--timeout', String(YIELD_S), file, 'sh', '-c', 'echo locked; exec cat >/dev/null'], {
     stdio: ['pipe', 'pipe', 'ignore'],
     detached: true,
   });
@@ -83,8 +86,11 @@ function kernelLock(folder: string): Promise<ChildProcess | 'taken' | 'unknown'>
 }
 
 /** Lets the kernel have the lock again: its helper ends with its input. */
-function giveBack(kernel: ChildProcess | string): void {
-  if (typeof kernel !== 'string') kernel.stdin?.end();
+async function giveBack(kernel: ChildProcess | string): Promise<void> {
+  if (typeof kernel === 'string' || kernel.exitCode !== null) return;
+  const ended = new Promise((resolve) => kernel.once('exit', resolve));
+  kernel.stdin?.end();
+  await ended;
 }
 
 /**
@@ -115,7 +121,7 @@ export async function lockFolder(folder: string, onLost: () => void): Promise<Fo
       onCompromised: lost,
     });
   } catch (error) {
-    giveBack(kernel);
+    await giveBack(kernel);
     if ((error as NodeJS.ErrnoException).code === 'ELOCKED') throw inUse(folder);
     throw error;
   }
@@ -127,7 +133,7 @@ export async function lockFolder(folder: string, onLost: () => void): Promise<Fo
       released = true;
       rmSync(path.join(folder, OWNER), { force: true });
       await stopBeating().catch(() => undefined);
-      giveBack(kernel);
+      await giveBack(kernel);
     },
   };
 }

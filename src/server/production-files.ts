@@ -19,7 +19,7 @@ import { database } from './database';
 import { UserError } from './errors';
 import { addFont, uploadedFont } from './fonts';
 import { importProduction, rawProduction } from './productions';
-import { fonts, productions } from './schema';
+import { fonts } from './schema';
 import { addSound, soundBytes } from './sounds';
 
 /** A name that any file system takes. */
@@ -82,11 +82,4 @@ export async function openProductionFile(bytes: Uint8Array): Promise<ProductionS
     if (taken.hash !== hash) throw new UserError(422, `The sound “${name}” in this file is damaged.`);
   }
   return importProduction(document);
-}
-
-/** Every production there is, in the bin too. */
-export async function everyDocument(): Promise<unknown[]> {
-  const db = await database();
-  const rows = await db.select({ document: productions.document }).from(productions);
-  return rows.map(({ document }) => document);
 }

@@ -19,3 +19,9 @@ export function wroteDocument(): void {
   }, IDLE_MS);
   timer.unref();
 }
+
+/** Forgets what was written: nobody waits for the housekeeping after it any more. */
+export function forgetWrites(): void {
+  if (timer) clearTimeout(timer);
+  [writes, timer] = [0, null];
+}

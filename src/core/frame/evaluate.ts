@@ -13,7 +13,8 @@ import { cameraOf, sceneFrameAt, shotCamera } from './shot-camera';
 import type { SolidProbe } from './solid-probe';
 
 function markState(id: string, ready: ReadyMark, frame: number): MarkState {
-  return {
+  if (ready.latest?.frame === frame) return ready.latest.state;
+  const state = {
     id,
     pose: readyPose(ready, frame),
     copies: ready.copies,
@@ -22,6 +23,8 @@ function markState(id: string, ready: ReadyMark, frame: number): MarkState {
     parts: ready.parts(frame),
     inflate: ready.inflates ? ready.place.inflate.at(frame) : null,
   };
+  ready.latest = { frame, state };
+  return state;
 }
 
 /** The state of one mark at a scene frame, whether it is seen there or not. */

@@ -34,6 +34,8 @@ export interface ReadyMark {
   travelled: Setting | null;
   inflates: boolean;
   extent: MarkExtent | null | undefined;
+  /** Its state that was asked for last: while something else is dragged it is asked for again at the same frame. */
+  latest: { frame: number; state: MarkState } | null;
 }
 
 /** Marks by the resolver that read them; those read by keys alone are the same in every production. */
@@ -73,6 +75,7 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
     travelled: body.kind === 'words' && body.setting.along !== 'line' ? body.setting : null,
     inflates: skin.on && body.kind !== 'body',
     extent,
+    latest: null,
   };
 }
 

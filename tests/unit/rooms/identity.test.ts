@@ -58,7 +58,7 @@ test('after an edit only what it touched is made ready again', () => {
   const keysBefore = first.marks.map(solidsKey);
   const ownersBefore = allOwners(first);
   const readersBefore = first.marks.map(({ channels }) => keyReaders(channels));
-  evaluate(first, 0, () => null);
+  const statesBefore = evaluate(first, 0, () => null).marks;
   drag(documents, 2);
   const next = documents.store.getState().production;
   // Whatever is made ready of a mark begins with its text: it is counted how often one is written.
@@ -72,5 +72,9 @@ test('after an edit only what it touched is made ready again', () => {
   const id = next.marks[50]?.id;
   expect(new Set(remade.filter((path) => path.startsWith('marks')))).toEqual(new Set([`marks/${id}`]));
   expect(next.marks.filter(({ channels }, i) => keyReaders(channels) !== readersBefore[i])).toEqual([next.marks[50]]);
-  expect(evaluate(next, 0, () => null).marks.map(({ id: each }) => each)).toEqual(next.marks.map(({ id: each }) => each));
+  const statesAfter = evaluate(next, 0, () => null).marks;
+  expect(statesAfter).toHaveLength(MARKS);
+  expect(statesAfter.filter((state, i) => state !== statesBefore[i]).map(({ id: each }) => each)).toEqual([id]);
+  // At another frame all are asked for anew.
+  expect(evaluate(next, 1, () => null).marks[0]).not.toBe(statesAfter[0]);
 });

@@ -36,6 +36,8 @@ import { useDataFolder } from '../support/data-folder';
 
 const format: FrameFormat = { width: 320, height: 180, rate: '25', length: 10 };
 const folder = useDataFolder();
+let made: ReturnType<typeof stingWav> | undefined;
+const sting = () => (made ??= stingWav());
 const refusal = (work: Promise<unknown>) =>
   work.then(
     () => null,
@@ -154,7 +156,7 @@ describe('versions', () => {
 describe('a production as one file', () => {
   const wholly = async (): Promise<{ id: string; document: Production; font: string; sound: string }> => {
     const font = await addFont('Own.woff2', await packagedFont('anton'));
-    const sound = await addSound('sting.wav', await stingWav());
+    const sound = await addSound('sting.wav', await sting());
     const document = emptyProduction('Carried: over/there', format);
     addWordmark(document, 'DEEP');
     const body = document.marks[0]?.body;
@@ -175,7 +177,7 @@ describe('a production as one file', () => {
     expect(await soundBytes(made.sound)).toBeNull();
     const opened = await openProductionFile(bytes);
     expect((await loadProduction(opened.id)).document).toEqual(made.document);
-    expect(Buffer.from((await soundBytes(made.sound))?.bytes ?? [])).toEqual(Buffer.from(await stingWav()));
+    expect(Buffer.from((await soundBytes(made.sound))?.bytes ?? [])).toEqual(Buffer.from(await sting()));
     // The same production is the same file.
     expect(Buffer.from((await fileOfProduction(opened.id)).bytes)).toEqual(Buffer.from(bytes));
   });

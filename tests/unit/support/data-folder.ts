@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { forgetWrites } from '@/server/wrote-document';
 
 /** Gives the tests of a file an empty data folder of their own, and takes it away after them. */
 export function useDataFolder(): () => string {
@@ -10,6 +11,7 @@ export function useDataFolder(): () => string {
     process.env.IRONSKY_DATA = folder;
   });
   afterAll(async () => {
+    forgetWrites();
     const shared = globalThis as {
       ironskyDatabase?: Promise<{ $client: { close(): Promise<void> } }>;
       ironskyLock?: { release(): Promise<void> };
