@@ -41,6 +41,10 @@ try {
   await seek(149);
   await refined(149);
   await shoot('shape');
+  await page.getByRole('button', { name: 'Versions' }).click();
+  await page.getByText('At an opening').waitFor();
+  await shoot('versions');
+  await page.keyboard.press('Escape');
   await page.goto(url);
   await page.getByRole('link', { name: /^Open Lantern Deep, the lure/ }).click();
   await room('Choreograph');
