@@ -9,7 +9,7 @@ import { cutText } from '@/core/schema/text';
 import { dataPath } from './data-folder';
 import { database } from './database';
 import { UserError } from './errors';
-import { readIfThere, writeWhole } from './files';
+import { readIfThere, writeBytes } from './files';
 import { fonts } from './schema';
 import { unpackWoff } from './woff';
 
@@ -77,7 +77,7 @@ export async function addFont(fileName: string, bytes: Uint8Array): Promise<Uplo
     throw new UserError(422, `“${fileName}” cannot be used. ${why}`);
   }
   const id = createHash('sha256').update(sfnt).digest('hex');
-  await writeWhole(fontFile(id), sfnt);
+  await writeBytes(fontFile(id), sfnt);
   const name = cutText(fileName.replace(/\.[a-z0-9]+$/i, ''), 80) || 'Font';
   const db = await database();
   await db.insert(fonts).values({ id, name, bytes: sfnt.length }).onConflictDoNothing();

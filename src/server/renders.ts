@@ -14,7 +14,7 @@ import { database } from './database';
 import { UserError } from './errors';
 import { readIfThere } from './files';
 import { loadProduction } from './productions';
-import { renderFolder as folderOf } from './render-folders';
+import { renderFolder } from './render-folders';
 import { renders } from './schema';
 import { bodyToFile, MP4, PNG, WEBM } from './streams';
 
@@ -22,7 +22,7 @@ type Row = typeof renders.$inferSelect;
 
 async function framesOnDisk(id: string): Promise<Set<number>> {
   const found = new Set<number>();
-  for (const name of await readdir(folderOf(id))) {
+  for (const name of await readdir(renderFolder(id))) {
     const match = /^frame_(\d{5,})\.png$/.exec(name);
     if (match) found.add(Number(match[1]));
   }
@@ -43,8 +43,8 @@ async function summary(row: Row): Promise<RenderSummary> {
     status: row.status,
     total: last - first + 1,
     done: [...onDisk].filter((frame) => frame >= first && frame <= last).length,
-    video: video && existsSync(path.join(folderOf(row.id), video)) ? video : null,
-    folder: folderOf(row.id),
+    video: video && existsSync(path.join(renderFolder(row.id), video)) ? video : null,
+    folder: renderFolder(row.id),
     createdAt: row.createdAt.toISOString(),
   };
 }
@@ -97,7 +97,7 @@ const MAX_VIDEO_BYTES = 4_000_000_000;
 export async function storeFrame(id: string, frame: number, request: Request): Promise<void> {
   const { settings } = await rowOf(id);
   if (!(frame >= settings.first && frame <= settings.last)) throw new UserError(400, 'That frame is not part of this render.');
-  await bodyToFile(request, path.join(folderOf(id), frameFileName(frame)), {
+  await bodyToFile(request, path.join(renderFolder(id), frameFileName(frame)), {
     limit: MAX_FRAME_BYTES,
     what: 'A frame',
     first: PNG,
@@ -107,7 +107,7 @@ export async function storeFrame(id: string, frame: number, request: Request): P
 
 export async function readFrame(id: string, frame: number): Promise<Buffer> {
   await rowOf(id);
-  const bytes = await readIfThere(path.join(folderOf(id), frameFileName(frame)));
+  const bytes = await readIfThere(path.join(renderFolder(id), frameFileName(frame)));
   if (!bytes) throw new UserError(404, 'That frame has not been rendered yet.');
   return bytes;
 }
@@ -117,7 +117,7 @@ export async function storeVideo(id: string, request: Request): Promise<void> {
   const { settings } = await rowOf(id);
   const name = videoName(settings);
   if (!name) throw new UserError(400, 'This render has no video.');
-  await bodyToFile(request, path.join(folderOf(id), name), {
+  await bodyToFile(request, path.join(renderFolder(id), name), {
     limit: MAX_VIDEO_BYTES,
     what: 'A video',
     first: settings.output === 'mp4' ? MP4 : WEBM,
@@ -129,7 +129,7 @@ export async function storeVideo(id: string, request: Request): Promise<void> {
 export async function readVideo(id: string): Promise<{ name: string; bytes: number; stream: ReadableStream }> {
   const row = await rowOf(id);
   const name = videoName(row.settings);
-  const file = name && path.join(folderOf(id), name);
+  const file = name && path.join(renderFolder(id), name);
   if (!file || !existsSync(file)) throw new UserError(404, 'The video is not finished yet.');
   return { name, bytes: statSync(file).size, stream: Readable.toWeb(createReadStream(file)) as ReadableStream };
 }
@@ -139,7 +139,7 @@ export async function removeRender(id: string): Promise<void> {
   await rowOf(id);
   const db = await database();
   await db.delete(renders).where(eq(renders.id, id));
-  await rm(folderOf(id), { recursive: true, force: true });
+  await rm(renderFolder(id), { recursive: true, force: true });
 }
 
 /** Marks a render done, cancelled or open again. Frames on disk stay in every case. */

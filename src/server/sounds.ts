@@ -4,7 +4,7 @@ import path from 'node:path';
 import { MAX_SOUND_BYTES } from '@/core/production/sound';
 import { dataPath } from './data-folder';
 import { UserError } from './errors';
-import { readIfThere, writeWhole } from './files';
+import { readIfThere, writeBytes } from './files';
 
 const soundFile = (hash: string) => path.join(dataPath('sounds'), `${hash}.sound`);
 const isHash = (hash: string) => /^[0-9a-f]{64}$/.test(hash);
@@ -27,7 +27,7 @@ export async function addSound(fileName: string, bytes: Uint8Array): Promise<{ h
   if (bytes.length > MAX_SOUND_BYTES) throw new UserError(413, 'A sound file can be at most 100 MB.');
   if (!kindOf(bytes)) throw new UserError(415, `“${fileName}” is not a sound file. Choose a WAV, MP3, OGG or FLAC file.`);
   const hash = createHash('sha256').update(bytes).digest('hex');
-  if (!(await readIfThere(soundFile(hash)))) await writeWhole(soundFile(hash), bytes);
+  if (!(await readIfThere(soundFile(hash)))) await writeBytes(soundFile(hash), bytes);
   return { hash };
 }
 

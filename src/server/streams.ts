@@ -1,8 +1,6 @@
 import 'server-only';
-import { randomBytes } from 'node:crypto';
-import { open, rename, rm } from 'node:fs/promises';
-import path from 'node:path';
 import { UserError } from './errors';
+import { writeWhole } from './files';
 
 /** A sender that says nothing for so long is not waited for any more. */
 const SILENCE_MS = 30_000;
@@ -55,7 +53,7 @@ export const WEBM: readonly FirstBytes[] = [{ at: 0, bytes: [0x1a, 0x45, 0xdf, 0
 const FIRST = 16;
 
 /**
- * Writes a request's body to a file as it comes, whole or not at all: under a temporary name first, flushed, then renamed.
+ * Writes a request's body to a file as it comes, whole or not at all.
  * @param first what it must begin with
  * @param wrong what is said when it does not
  */
@@ -64,28 +62,17 @@ export async function bodyToFile(
   file: string,
   { limit, what, first, wrong }: { limit: number; what: string; first: readonly FirstBytes[]; wrong: string },
 ): Promise<void> {
-  const temporary = path.join(path.dirname(file), `.${path.basename(file)}.${randomBytes(4).toString('hex')}.part`);
-  try {
-    const handle = await open(temporary, 'w');
-    try {
-      let head = new Uint8Array(0);
-      for await (const chunk of chunksOf(request, limit, what)) {
-        if (head.length < FIRST) {
-          head = Uint8Array.from([...head, ...chunk.subarray(0, FIRST - head.length)]);
-          if (head.length >= FIRST && !beginsWith(head, first)) throw new UserError(415, wrong);
-        }
-        await handle.write(chunk);
+  await writeWhole(file, async (handle) => {
+    let head = new Uint8Array(0);
+    for await (const chunk of chunksOf(request, limit, what)) {
+      if (head.length < FIRST) {
+        head = Uint8Array.from([...head, ...chunk.subarray(0, FIRST - head.length)]);
+        if (head.length >= FIRST && !beginsWith(head, first)) throw new UserError(415, wrong);
       }
-      if (!beginsWith(head, first)) throw new UserError(415, wrong);
-      await handle.sync();
-    } finally {
-      await handle.close();
+      await handle.write(chunk);
     }
-    await rename(temporary, file);
-  } catch (error) {
-    await rm(temporary, { force: true });
-    throw error;
-  }
+    if (!beginsWith(head, first)) throw new UserError(415, wrong);
+  });
 }
 
 const beginsWith = (head: Uint8Array, first: readonly FirstBytes[]): boolean =>

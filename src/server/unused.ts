@@ -2,17 +2,10 @@ import 'server-only';
 import { readdir, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
+import type { UnusedFile } from '@/core/production/listing';
 import { dataPath } from './data-folder';
 import { database } from './database';
 import { fonts, kits, productions, renders, versions } from './schema';
-
-/** A font or a sound that nothing uses any more. */
-export interface Unused {
-  kind: 'font' | 'sound';
-  id: string;
-  name: string;
-  bytes: number;
-}
 
 const ENDINGS = { font: '.font', sound: '.sound' } as const;
 const FOLDERS = { font: 'fonts', sound: 'sounds' } as const;
@@ -32,11 +25,11 @@ async function hashesNamed(): Promise<Set<string>> {
 }
 
 /** Fonts and sounds that nothing uses. */
-export async function listUnused(): Promise<Unused[]> {
+export async function listUnused(): Promise<UnusedFile[]> {
   const db = await database();
   const named = await hashesNamed();
   const names = new Map((await db.select({ id: fonts.id, name: fonts.name }).from(fonts)).map(({ id, name }) => [id, name]));
-  const found: Unused[] = [];
+  const found: UnusedFile[] = [];
   for (const kind of ['font', 'sound'] as const) {
     const folder = dataPath(FOLDERS[kind]);
     for (const file of await readdir(folder)) {

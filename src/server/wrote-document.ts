@@ -1,4 +1,5 @@
 import 'server-only';
+import { vacuum } from './vacuum';
 
 /** Told after each write of a document: after so many, once nobody writes any more, the database is given its room back. */
 const WRITES = 20;
@@ -15,7 +16,7 @@ export function wroteDocument(): void {
   timer = setTimeout(() => {
     writes = 0;
     timer = null;
-    import('./vacuum').then(({ vacuum }) => vacuum(false)).catch((error) => console.error(error));
+    vacuum(false).catch((error) => console.error(error));
   }, IDLE_MS);
   timer.unref();
 }

@@ -1,11 +1,10 @@
 import { encode } from 'fast-png';
 import { drawFrame, type Scenery } from '@/picture/draw-frame';
 import type { Painter } from '@/picture/painter';
+import { breathe } from './breathe';
 import type { FrameOrder, FromPicture } from './picture-messages';
 
 type Send = (message: FromPicture, transfer?: Transferable[]) => void;
-
-const breathe = () => new Promise((resolve) => setTimeout(resolve, 0));
 
 /** Finished frames that are ordered, done in turn. Every order ends: with its frame, or with the reason why there is none. */
 export class FrameOrders {

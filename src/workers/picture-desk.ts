@@ -6,6 +6,7 @@ import type { Scenery } from '@/picture/draw-frame';
 import { Painter } from '@/picture/painter';
 import { pick } from '@/picture/pick';
 import { solidProbe } from '@/picture/solid-probe';
+import { breathe } from './breathe';
 import { FrameOrders } from './frame-orders';
 import { LookView } from './look-view';
 import { builtMark, glbOf, sectionLoops } from './mark-answers';
@@ -15,8 +16,6 @@ import { SolidKeeper } from './solid-keeper';
 enablePatches();
 
 type Send = (message: FromPicture, transfer?: Transferable[]) => void;
-
-const breathe = () => new Promise((resolve) => setTimeout(resolve, 0));
 
 /** Takes messages, keeps the newest look, draws when there is something to draw. Orders for frames are done in turn. */
 export class PictureDesk {

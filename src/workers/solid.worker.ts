@@ -6,6 +6,7 @@ import { setText } from '@/core/outline/text-layout';
 import type { Typeface } from '@/core/outline/typeface';
 import type { Words } from '@/core/production/words';
 import type { SolidMesh } from '@/core/solid/mesh';
+import { breathe } from './breathe';
 import { wordsFaces } from './faces';
 import type { BuildReply, BuildRequest, FontFacts } from './solid-messages';
 import { sayReady } from './worker-port';
@@ -55,7 +56,7 @@ async function build(request: MarkRequest): Promise<void> {
       lastTold = performance.now();
       send({ kind: 'progress', markId: mark.id, key, ...step.value });
       // Newer requests are let in; one for this mark makes the rest of the work void.
-      await new Promise((resolve) => setTimeout(resolve, 0));
+      await breathe();
       if (waiting.has(mark.id)) return;
     }
     sendBuilt(request, step.value, own ? factsOf(own.faces[0]) : null);
@@ -82,7 +83,7 @@ async function work(): Promise<void> {
     waiting.delete(next.value.mark.id);
     await build(next.value);
     // Let newer requests in between two marks.
-    await new Promise((resolve) => setTimeout(resolve, 0));
+    await breathe();
   }
   busy = false;
 }

@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { readdirSync } from 'node:fs';
 import path from 'node:path';
 import { addWords, goToRoom, makeProduction, pictureOf, saved, type, valueOf } from './support/rooms';
+import { videoStream } from './support/probe';
 import { expect, test } from './support/server';
 
 test('from an empty desk to frames on disk, as a person would', async ({ page, ironsky }) => {
@@ -163,9 +164,7 @@ test('from an empty desk to frames on disk, as a person would', async ({ page, i
         .map((n) => path.join(folder, n)),
     ).toString();
     expect(checked).toContain('192x108, 24-bit RGB');
-    const probed = JSON.parse(
-      execFileSync('ffprobe', ['-v', 'error', '-count_frames', '-show_streams', '-of', 'json', path.join(folder, 'video.webm')]).toString(),
-    ).streams[0];
+    const probed = videoStream(path.join(folder, 'video.webm'));
     expect(probed).toMatchObject({
       codec_name: 'vp9',
       width: 192,

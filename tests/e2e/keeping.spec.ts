@@ -4,6 +4,7 @@ import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { promisify } from 'node:util';
+import { PGlite } from '@electric-sql/pglite';
 import { unzipSync } from 'fflate';
 import { seededRandom } from '@/core/motion/random';
 import { freePort, ROOT, startServer } from '../../scripts/lib.mjs';
@@ -110,6 +111,33 @@ test('a production goes out as one file and comes in again; deleted, it lies in 
   await (await chooser).setFiles(file);
   await page.getByRole('link', { name: /^Open Carried/ }).click();
   await expect(page.getByRole('button', { name: 'CARGO words' })).toBeVisible();
+});
+
+test('a document that cannot be read stands on the desk with the reason and goes out as a file; the rest of the desk works', async ({
+  page,
+  ironsky,
+}) => {
+  await makeProduction(page, ironsky.url, 'From tomorrow');
+  await saved(page);
+  await ironsky.kill();
+  // As a later Ironsky on the same folder would leave it.
+  const database = await PGlite.create(path.join(ironsky.folder, 'database'));
+  await database.query(`UPDATE productions SET document = jsonb_set(document, '{version}', '99')`);
+  await database.close();
+  await ironsky.restart();
+  await page.goto(ironsky.url);
+  const card = page.getByRole('note', { name: 'From tomorrow cannot be opened' });
+  await expect(card).toContainText('made with a newer Ironsky');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save From tomorrow as a file' }).click();
+  const file = await download;
+  expect(file.suggestedFilename()).toBe('From tomorrow.json');
+  expect(JSON.parse(readFileSync(await file.path(), 'utf8'))).toMatchObject({ version: 99, name: 'From tomorrow' });
+  await makeProduction(page, ironsky.url, 'Today');
+  await saved(page);
+  await page.goto(ironsky.url);
+  await expect(page.getByRole('link', { name: 'Open Today' })).toBeVisible();
+  await expect(card).toBeVisible();
 });
 
 test('two windows: one that saves over a deleted production is offered to keep its own', async ({ page, ironsky }) => {

@@ -6,6 +6,7 @@ import { promisify } from 'node:util';
 import { STING_RATE, stingSignal } from '../../src/demo/sting';
 import { freePort, ROOT } from '../../scripts/lib.mjs';
 import { addWords, goToRoom, makeProduction, saved, type, valueOf } from './support/rooms';
+import { videoStream } from './support/probe';
 import { expect, test } from './support/server';
 
 /** Seconds by which a recording is later than the place in a signal that it should be of: where the two agree best. */
@@ -151,9 +152,7 @@ test.describe('with the demo', () => {
     try {
       const { stdout } = await render('--frames', '83-86', '--video', 'mp4');
       expect(stdout).toContain('5 files');
-      const video = JSON.parse(
-        execFileSync('ffprobe', ['-v', 'error', '-count_frames', '-show_streams', '-of', 'json', path.join(out, 'video.mp4')]).toString(),
-      ).streams[0];
+      const video = videoStream(path.join(out, 'video.mp4'));
       expect(video).toMatchObject({
         codec_name: 'h264',
         width: 192,

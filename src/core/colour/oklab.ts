@@ -3,7 +3,7 @@ import { linearColour, type LinearColour } from './transfer';
 /** OKLab: L from 0 to 1, a toward red, b toward yellow. After B. Ottosson, “A perceptual color space for image processing”, 2020. */
 export type Lab = readonly [number, number, number];
 
-export function linearToLab([r, g, b]: LinearColour): Lab {
+function linearToLab([r, g, b]: LinearColour): Lab {
   const l = Math.cbrt(0.4122214708 * r + 0.5363325363 * g + 0.0514459929 * b);
   const m = Math.cbrt(0.2119034982 * r + 0.6806995451 * g + 0.1073969566 * b);
   const s = Math.cbrt(0.0883024619 * r + 0.2817188376 * g + 0.6299787005 * b);

@@ -6,8 +6,8 @@ import { textField } from '../schema/text';
 
 /** A production with all it uses as one file: a zip archive. docs/production-file.md tells its contents. */
 
-export const FILE_FORMAT = 'ironsky-production';
-export const FILE_VERSION = 1;
+const FILE_FORMAT = 'ironsky-production';
+const FILE_VERSION = 1;
 export const FILE_ENDING = '.ironsky';
 /** Largest file that is opened, bytes, and how much it may unpack to. */
 export const MAX_FILE_BYTES = 400_000_000;

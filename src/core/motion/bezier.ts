@@ -45,12 +45,10 @@ export function cubicBezierEasing(x1: number, y1: number, x2: number, y2: number
   return cubic(0, y1, y2, 1, solveUnitTime(x1, x2, x));
 }
 
-/** Value of a span with values v0..v3 and handle times x1, x2 (shares of the span) at share x of its time. */
-export function spanValue(x1: number, x2: number, v0: number, v1: number, v2: number, v3: number, x: number): number {
-  return cubic(v0, v1, v2, v3, solveUnitTime(x1, x2, x));
-}
-
-/** Derivative of the same value by the share of time x. Infinite where a handle has no length and the curve starts upright. */
+/**
+ * Derivative, by the share of time x, of the value of a span with values v0..v3 and handle times x1, x2 (shares of the span).
+ * Infinite where a handle has no length and the curve starts upright.
+ */
 export function spanSlope(x1: number, x2: number, v0: number, v1: number, v2: number, v3: number, x: number): number {
   const u = solveUnitTime(x1, x2, x);
   const dx = cubicSlope(0, x1, x2, 1, u);

@@ -42,6 +42,23 @@ export interface RenderSummary {
   createdAt: string;
 }
 
+/** A font or a sound that nothing uses any more. */
+export interface UnusedFile {
+  kind: 'font' | 'sound';
+  id: string;
+  name: string;
+  bytes: number;
+}
+
+/** A package that ships with the application. */
+export interface Licence {
+  name: string;
+  version: string;
+  /** As the package says it, most often by its SPDX name. */
+  licence: string;
+  text: string;
+}
+
 /** A production in the bin. */
 export interface DeletedProduction {
   id: string;

@@ -6,7 +6,7 @@ export interface DepthShift {
   now: { from: number; to: number };
 }
 
-export const isShifted = ({ built, now }: DepthShift): boolean => built.from !== now.from || built.to !== now.to;
+const isShifted = ({ built, now }: DepthShift): boolean => built.from !== now.from || built.to !== now.to;
 
 /** The depth at which the front half of a solid ends and its back half begins: in the middle of its straight sides, where it has any. */
 function parting({ positions, indices, groups }: SolidMesh, { from, to }: DepthShift['built']): number {

@@ -153,6 +153,39 @@ function Axis({
   );
 }
 
+/** A channel as it is drawn: its curves, each with a scale of its own. */
+interface Drawn {
+  name: string;
+  channel: Channel;
+  colour: string;
+  curves: Record<'value' | 'speed', readonly CurvePoint[]>;
+  value: ScaleLinear<number, number>;
+  speed: ScaleLinear<number, number>;
+}
+
+/** The curves of the channels that are not dragged, faint behind the one that is. */
+function Others({
+  of,
+  what,
+  scale,
+  strokeOpacity,
+}: {
+  of: readonly Drawn[];
+  what: 'value' | 'speed';
+  scale: Scale;
+  strokeOpacity: number;
+}) {
+  return of.map((each) => (
+    <path
+      key={each.name}
+      d={polyline(each.curves[what], scale, each[what])}
+      fill="none"
+      stroke={each.colour}
+      strokeOpacity={strokeOpacity}
+    />
+  ));
+}
+
 /** Value over speed of the channels of one lane, each on a scale of its own; keys and handles of one of them are dragged. */
 export function CurveView(props: CurveViewProps) {
   const {
@@ -192,6 +225,7 @@ export function CurveView(props: CurveViewProps) {
     [channels, from, to, width, framesPerSecond, tall, low],
   );
   const own = drawn.find(({ name }) => name === active) ?? drawn[0];
+  const others = drawn.filter((each) => each !== own && each.channel.keys.length > 0);
   // Scales stand still while something is dragged, or it would run away.
   const [held, setHeld] = useState<ScaleLinear<number, number> | null>(null);
   const up = held ?? own?.value;
@@ -290,17 +324,7 @@ export function CurveView(props: CurveViewProps) {
               }}
             >
               <Axis up={up} shown={own.meta.shown} digits={own.meta.digits} unit={own.meta.unit} title={own.meta.label} />
-              {drawn.map((each) =>
-                each === own || each.channel.keys.length === 0 ? null : (
-                  <path
-                    key={each.name}
-                    d={polyline(each.curves.value, scale, each.value)}
-                    fill="none"
-                    stroke={each.colour}
-                    strokeOpacity={0.4}
-                  />
-                ),
-              )}
+              <Others of={others} what="value" scale={scale} strokeOpacity={0.4} />
               <path d={polyline(own.curves.value, scale, up)} fill="none" stroke={own.colour} strokeWidth={1.75} />
               {own.channel.keys.map((key, i) => {
                 const [x, y] = [scale(key.frame), up(key.value)];
@@ -366,17 +390,7 @@ export function CurveView(props: CurveViewProps) {
             </svg>
             <svg role="img" aria-label={`Speed of ${own.meta.label}`} height={low}>
               <Axis up={own.speed} shown={own.meta.shown} digits={own.meta.digits} unit={`${own.meta.unit}/s`} title="speed" />
-              {drawn.map((each) =>
-                each === own || each.channel.keys.length === 0 ? null : (
-                  <path
-                    key={each.name}
-                    d={polyline(each.curves.speed, scale, each.speed)}
-                    fill="none"
-                    stroke={each.colour}
-                    strokeOpacity={0.35}
-                  />
-                ),
-              )}
+              <Others of={others} what="speed" scale={scale} strokeOpacity={0.35} />
               <path d={polyline(own.curves.speed, scale, own.speed)} fill="none" stroke={own.colour} strokeWidth={1.5} />
             </svg>
             {playhead >= from && playhead <= to ? <PlayheadLine style={{ left: scale(playhead) }} /> : null}

@@ -17,18 +17,9 @@ import {
 } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { Menu } from '../controls';
+import { FieldLine } from './field-line';
 import { KeyToggle, type Keyed } from './key-toggle';
 
-const Line = styled.div`
-  display: grid;
-  grid-template-columns: 92px minmax(0, 1fr) 20px;
-  align-items: center;
-  min-height: 25px;
-  > span:first-child {
-    font: 500 13px var(--label);
-    color: var(--dim);
-  }
-`;
 const Swatch = styled(Button)`
   display: flex;
   align-items: center;
@@ -109,7 +100,7 @@ export function ColourField({
 }) {
   const gesture = useRef('');
   return (
-    <Line>
+    <FieldLine>
       <span>{label}</span>
       <ColorPicker
         value={parseColor(value).toFormat('hsb')}
@@ -142,6 +133,6 @@ export function ColourField({
         </DialogTrigger>
       </ColorPicker>
       <KeyToggle label={label} keyed={keyed} onToggle={onToggleKey} />
-    </Line>
+    </FieldLine>
   );
 }

@@ -4,14 +4,9 @@ import { useEffect, useId, useRef, useState, type KeyboardEvent, type PointerEve
 import { styled } from 'styled-components';
 import type { FieldMeta } from '@/core/schema/fields';
 import { readNumber } from './arithmetic';
+import { FieldLine } from './field-line';
 import { KeyToggle, type Keyed } from './key-toggle';
 
-const Line = styled.div`
-  display: grid;
-  grid-template-columns: 92px minmax(0, 1fr) 20px;
-  align-items: center;
-  min-height: 25px;
-`;
 const Name = styled.label`
   font: 500 13px var(--label);
   color: var(--dim);
@@ -143,7 +138,7 @@ export function NumberField({ meta, value, onChange, keyed, onToggleKey, onStepK
 
   const id = useId();
   return (
-    <Line>
+    <FieldLine>
       <Name
         htmlFor={id}
         title={`Drag to change, double-click to reset to ${(meta.rest * meta.shown).toFixed(meta.digits)}`}
@@ -184,6 +179,6 @@ export function NumberField({ meta, value, onChange, keyed, onToggleKey, onStepK
         {unitBefore || !meta.unit ? null : <span>{meta.unit}</span>}
       </Box>
       <KeyToggle label={label} keyed={keyed} onToggle={onToggleKey} />
-    </Line>
+    </FieldLine>
   );
 }

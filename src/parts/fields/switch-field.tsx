@@ -2,19 +2,9 @@
 
 import { Switch } from 'react-aria-components';
 import { styled } from 'styled-components';
+import { FieldLine } from './field-line';
 import { KeyToggle, type Keyed } from './key-toggle';
 
-const Line = styled.div`
-  display: grid;
-  grid-template-columns: 92px minmax(0, 1fr) 20px;
-  align-items: center;
-  min-height: 25px;
-  > span:first-child {
-    font: 500 13px var(--label);
-    color: var(--dim);
-    white-space: nowrap;
-  }
-`;
 const Toggle = styled(Switch)`
   justify-self: end;
   display: flex;
@@ -54,10 +44,10 @@ export function SwitchField({
   onToggleKey?: () => void;
 }) {
   return (
-    <Line>
+    <FieldLine>
       <span>{label}</span>
       <Toggle isSelected={value} onChange={onChange} aria-label={name} />
       <KeyToggle label={name} keyed={keyed} onToggle={onToggleKey} />
-    </Line>
+    </FieldLine>
   );
 }

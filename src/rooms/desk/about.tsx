@@ -2,6 +2,7 @@
 
 import Link from 'next/link';
 import { styled } from 'styled-components';
+import type { Licence } from '@/core/production/listing';
 
 const Page = styled.main`
   max-width: 820px;
@@ -39,15 +40,8 @@ const Page = styled.main`
   }
 `;
 
-interface Shipped {
-  name: string;
-  version: string;
-  licence: string;
-  text: string;
-}
-
 /** What Ironsky is, and the licences of all that ships with it. */
-export function About({ licences }: { licences: readonly Shipped[] }) {
+export function About({ licences }: { licences: readonly Licence[] }) {
   return (
     <Page>
       <Link href="/">Back to the desk</Link>

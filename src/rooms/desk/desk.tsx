@@ -9,6 +9,7 @@ import { FILE_ENDING } from '@/core/interchange/production-file';
 import { api } from '@/parts/api';
 import { Button } from '@/parts/controls';
 import { FileButton } from '@/parts/file-button';
+import { useAttempt } from '@/parts/use-attempt';
 import type { ProductionSummary } from '@/core/production/listing';
 import { Bin } from './bin';
 import { NewProduction } from './new-production';
@@ -88,22 +89,18 @@ export function Desk({ initial }: { initial: ProductionSummary[] }) {
   const [making, setMaking] = useState(false);
   const [renaming, setRenaming] = useState<string | null>(null);
   const [deleted, setDeleted] = useState<ProductionSummary | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const { attempt: tried, trouble } = useAttempt();
 
   const refresh = useCallback(async () => {
     setList((await api<{ productions: ProductionSummary[] }>('/api/productions')).productions);
   }, []);
   useStills(list, refresh);
 
-  const attempt = async (work: () => Promise<unknown>) => {
-    setTrouble(null);
-    try {
+  const attempt = (work: () => Promise<unknown>) =>
+    tried(async () => {
       await work();
       await refresh();
-    } catch (error) {
-      setTrouble(error instanceof Error ? error.message : 'That did not work.');
-    }
-  };
+    });
   const remove = (production: ProductionSummary) =>
     attempt(async () => {
       await api(`/api/productions/${production.id}`, { method: 'DELETE' });
@@ -137,7 +134,7 @@ export function Desk({ initial }: { initial: ProductionSummary[] }) {
           <Bin
             onRestored={(id) => {
               if (deleted?.id === id) setDeleted(null);
-              void attempt(async () => undefined);
+              void tried(refresh);
             }}
           />
           <FileButton label="A production file" accept={FILE_ENDING} onFile={(file) => void open(file)}>

@@ -6,6 +6,7 @@ import type { ProductionSummary } from '@/core/production/listing';
 import type { FrameFormat } from '@/core/production/production';
 import { formatTimecode } from '@/core/time/timecode';
 import { IconButton } from '@/parts/controls';
+import { saveProductionFile } from '@/parts/save-production';
 
 const Card = styled.li`
   background: var(--panel);
@@ -77,13 +78,10 @@ const Trouble = styled.div`
   }
 `;
 
-/** Hands a production to the person as a file. */
-const saveAsFile = ({ id }: ProductionSummary) => location.assign(`/api/productions/${id}/file`);
-
 function FileTools({ production, onDelete }: { production: ProductionSummary; onDelete: () => void }) {
   return (
     <>
-      <IconButton label={`Save ${production.name} as a file`} $tone="quiet" onPress={() => saveAsFile(production)}>
+      <IconButton label={`Save ${production.name} as a file`} $tone="quiet" onPress={() => saveProductionFile(production.id)}>
         <Download size={14} />
       </IconButton>
       <IconButton label={`Delete ${production.name}`} $tone="quiet" onPress={onDelete}>

@@ -1,24 +1,18 @@
 'use client';
 
 import { useState } from 'react';
+import type { UnusedFile } from '@/core/production/listing';
 import { api } from '@/parts/api';
 import { Button } from '@/parts/controls';
 import { Sheet, SheetLine } from '@/parts/sheet';
 import { useAttempt } from '@/parts/use-attempt';
 
-interface Unused {
-  kind: 'font' | 'sound';
-  id: string;
-  name: string;
-  bytes: number;
-}
-
 /** Fonts and sounds that nothing uses any more, and a way to be rid of them. */
 export function UnusedFiles() {
   const [isOpen, setOpen] = useState(false);
-  const [list, setList] = useState<Unused[]>([]);
+  const [list, setList] = useState<UnusedFile[]>([]);
   const { attempt, trouble, busy } = useAttempt();
-  const refresh = async () => setList((await api<{ unused: Unused[] }>('/api/unused')).unused);
+  const refresh = async () => setList((await api<{ unused: UnusedFile[] }>('/api/unused')).unused);
   const open = () => {
     setOpen(true);
     void attempt(refresh);

@@ -3,6 +3,7 @@ import { addCue, removeCue } from '@/core/production/edits/cue-edits';
 import { closeTheLoop } from '@/core/production/edits/key-edits';
 import { removeShot } from '@/core/production/edits/shot-edits';
 import { addWordmark, duplicateMark, removeMark } from '@/core/production/edits/mark-edits';
+import { saveProductionFile } from '@/parts/save-production';
 import { switchTheme } from '@/parts/theme';
 import type { RoomId } from '../rooms';
 import { endFlight, landHere } from './flight';
@@ -133,7 +134,7 @@ export const COMMANDS: readonly Command[] = [
     label: 'Save this production as a file',
     run: ({ workspace }) =>
       void workspace.autosave.flush().then(
-        () => location.assign(`/api/productions/${workspace.id}/file`),
+        () => saveProductionFile(workspace.id),
         () => undefined,
       ),
   },

@@ -4,23 +4,15 @@ import { closeTheLoop } from '@/core/production/edits/key-edits';
 import { addForm } from '@/core/production/edits/mark-edits';
 import { setOf } from '../../support/set-of';
 import { emptyProduction, type Production } from '@/core/production/production';
-
-const key = (frame: number, value: number) => ({
-  frame,
-  value,
-  join: 'straight' as const,
-  arrive: { influence: 0.4, speed: 0 },
-  leave: { influence: 0.4, speed: 0 },
-  bounces: 0,
-});
+import { straightKey } from '../support/key';
 
 /** A turntable of 120 frames: the mark turns once, the light goes to and fro. */
 const turning = (lastFrame: number): Production =>
   produce(emptyProduction('Turn', { width: 640, height: 360, rate: '24', length: 120 }), (draft) => {
     addForm(draft, 'star');
     const [mark] = draft.marks;
-    if (mark) mark.channels.pan.keys = [key(0, 0), key(lastFrame, 360)];
-    setOf(draft).sun.azimuth.keys = [key(0, -20), key(60, 40), key(lastFrame, -20)];
+    if (mark) mark.channels.pan.keys = [straightKey(0, 0), straightKey(lastFrame, 360)];
+    setOf(draft).sun.azimuth.keys = [straightKey(0, -20), straightKey(60, 40), straightKey(lastFrame, -20)];
   });
 
 test(
@@ -36,8 +28,8 @@ test('says what differs: the camera, a mark, the light', () => {
   const open = produce(turning(120), (draft) => {
     const orbit = draft.cameras[0]?.carriers[0];
     if (orbit?.kind !== 'orbit') throw new Error('no orbit');
-    orbit.channels.azimuth.keys = [key(0, 0), key(120, 90)];
-    setOf(draft).sun.strength.keys = [key(0, 1), key(120, 3)];
+    orbit.channels.azimuth.keys = [straightKey(0, 0), straightKey(120, 90)];
+    setOf(draft).sun.strength.keys = [straightKey(0, 1), straightKey(120, 3)];
   });
   const found = checkLoop(open, () => null);
   expect(found.metres).toBeCloseTo(8 * Math.SQRT2, 6);

@@ -3,16 +3,9 @@ import { frameMotion, GAP_LIMIT } from '@/core/check/strobe';
 import { addForm } from '@/core/production/edits/mark-edits';
 import { splitShot } from '@/core/production/edits/shot-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
+import { straightKey } from '../support/key';
 
 const box = { min: [-0.01, -0.01, 0] as const, max: [0.01, 0.01, 0] as const };
-const key = (frame: number, value: number) => ({
-  frame,
-  value,
-  join: 'straight' as const,
-  arrive: { influence: 0.4, speed: 0 },
-  leave: { influence: 0.4, speed: 0 },
-  bounces: 0,
-});
 
 /** A small mark that crosses the frame in so many seconds, at 24 fr/s with a shutter of 180°, through a camera that stands still. */
 function crossing(seconds: number, shutterDeg = 180): Production {
@@ -22,7 +15,7 @@ function crossing(seconds: number, shutterDeg = 180): Production {
     // At 8 m with 35 mm on 36 mm the frame is 36/35·8 m wide.
     const perFrame = ((36 / 35) * 8) / (seconds * 24);
     const [mark] = draft.marks;
-    if (mark) mark.channels.x.keys = [key(0, -24 * perFrame), key(48, 24 * perFrame)];
+    if (mark) mark.channels.x.keys = [straightKey(0, -24 * perFrame), straightKey(48, 24 * perFrame)];
   });
 }
 const middle = (production: Production) => frameMotion(production, () => box).find(({ frame }) => frame === 24);

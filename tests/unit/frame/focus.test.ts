@@ -15,15 +15,7 @@ import { emptyProduction, type Production } from '@/core/production/production';
 import { forwardOf, invertRigid, multiply, positionOf, transformDirection, transformPoint } from '@/core/space/matrix';
 import { boxCorners, dot, subtract, type Vec3 } from '@/core/space/vector';
 import { solidProbe } from '@/picture/solid-probe';
-
-const key = (frame: number, value: number) => ({
-  frame,
-  value,
-  join: 'straight' as const,
-  arrive: { influence: 0.4, speed: 0 },
-  leave: { influence: 0.4, speed: 0 },
-  bounces: 0,
-});
+import { straightKey } from '../support/key';
 
 /** A star and a ring before it, a camera that orbits and comes nearer. */
 const production: Production = produce(emptyProduction('Anemone', { width: 1920, height: 1080, rate: '25', length: 100 }), (draft) => {
@@ -33,12 +25,12 @@ const production: Production = produce(emptyProduction('Anemone', { width: 1920,
   if (!star || !ring) throw new Error('no forms');
   star.channels.pan.rest = 20;
   ring.channels.z.rest = 1.4;
-  ring.channels.x.keys = [key(0, -2), key(99, 2)];
+  ring.channels.x.keys = [straightKey(0, -2), straightKey(99, 2)];
   const [orbit] = draft.cameras[0]?.carriers ?? [];
   if (orbit?.kind !== 'orbit') throw new Error('no orbit');
-  orbit.channels.azimuth.keys = [key(0, -50), key(99, 40)];
+  orbit.channels.azimuth.keys = [straightKey(0, -50), straightKey(99, 40)];
   orbit.channels.height.rest = 4;
-  orbit.channels.radius.keys = [key(0, 9), key(99, 3)];
+  orbit.channels.radius.keys = [straightKey(0, 9), straightKey(99, 3)];
 });
 const camera = production.cameras[0] as Camera;
 const [star, ring] = production.marks as [Mark, Mark];

@@ -8,15 +8,7 @@ import { emptyProduction } from '@/core/production/production';
 import { enclosedVolume } from '@/core/solid/mesh';
 import { packagedTypeface } from '../support/fonts';
 import { standing } from '../support/standing';
-
-const key = (frame: number, value: number): Key => ({
-  frame,
-  value,
-  join: 'straight',
-  arrive: { influence: 0.4, speed: 0 },
-  leave: { influence: 0.4, speed: 0 },
-  bounces: 0,
-});
+import { straightKey } from '../support/key';
 
 /** Letters set so close that their outlines overlap. */
 function tight(): Mark {
@@ -32,7 +24,7 @@ function rising(mark: Mark): void {
   if (mark.body.kind !== 'words') throw new Error('words');
   mark.body.runs = changeRange(mark.body.runs, 1, 2, (style) => ({
     ...style,
-    channels: { ...style.channels, y: { rest: 0, keys: [key(0, 0), key(10, 1)] } },
+    channels: { ...style.channels, y: { rest: 0, keys: [straightKey(0, 0), straightKey(10, 1)] } },
   }));
 }
 
@@ -61,6 +53,18 @@ test('where one moves by itself each is a solid of its own, and only that one mo
   // Equal letters are built once.
   expect(new Set(solids.pieces.map(({ mesh }) => mesh)).size).toBe(1);
   expect(heightOf(solids.pieces[0] as (typeof solids.pieces)[0])).toBeGreaterThan(0.5);
+});
+
+test('as the lens view builds them only the letter that moves stands alone; what it leaves is united again', async () => {
+  const face = await packagedTypeface('archivo-black');
+  const mark = tight();
+  if (mark.body.kind === 'words') mark.body.text = 'oooo';
+  rising(mark);
+  const solids = buildMark(mark, [face]);
+  expect(solids.pieces.map(({ parts }) => parts).sort((a, b) => (a[0] as number) - (b[0] as number))).toEqual([[0], [1], [2, 3]]);
+  const rise = (frame: number) => standing(mark, solids, frame).map(({ piece, pose }) => [piece.parts[0], pose[13] as number]);
+  const [low, high] = [new Map(rise(0) as [number, number][]), new Map(rise(10) as [number, number][])];
+  for (const [part, y] of high) expect(y - (low.get(part) as number)).toBeCloseTo(part === 1 ? 1 : 0, 9);
 });
 
 test('united they enclose less than apart by what they share', async () => {

@@ -13,17 +13,9 @@ import { shotSpans } from '@/core/production/shots';
 import { emptyProduction, productionSchema, type Production } from '@/core/production/production';
 import { anglesOf, positionOf } from '@/core/space/matrix';
 import { distance } from '@/core/space/vector';
+import { key } from '../support/key';
 
 const nowhere = () => null;
-const key = (frame: number, value: number, more = {}) => ({
-  frame,
-  value,
-  join: 'eased' as const,
-  arrive: { influence: 0.42, speed: 0 },
-  leave: { influence: 0.42, speed: 0 },
-  bounces: 0,
-  ...more,
-});
 
 /** Camera 1 orbits; from frame 40 camera 2, which dollies. */
 function twoShots(carry = 0, smooth = true): Production {

@@ -6,16 +6,8 @@ import { keyValue } from '@/core/motion/key-value';
 import { speedAt } from '@/core/motion/channel-speed';
 import { PACE_NAMES, paceName, PACES } from '@/core/motion/pace';
 import { speedSilhouette } from '@/core/motion/silhouette';
+import { key } from '../support/key';
 
-const key = (frame: number, value: number, change: Partial<Key> = {}): Key => ({
-  frame,
-  value,
-  join: 'eased',
-  arrive: { influence: 0.42, speed: 0 },
-  leave: { influence: 0.42, speed: 0 },
-  bounces: 0,
-  ...change,
-});
 const channel = (...keys: Key[]): Channel => ({ rest: 0, keys });
 const joined = (join: Join, ...points: [number, number][]) => channel(...points.map(([frame, value]) => key(frame, value, { join })));
 

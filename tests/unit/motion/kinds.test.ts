@@ -1,18 +1,10 @@
 import Color from 'colorjs.io';
 import { labColour, labToLinear } from '@/core/colour/oklab';
 import { linearColour } from '@/core/colour/transfer';
-import { at, keysOf, type Channel, type Key, type Value } from '@/core/motion/channel';
+import { at, keysOf, type Channel } from '@/core/motion/channel';
 import { keyReader, keyReaders } from '@/core/motion/readers';
 import { colourSchema } from '@/core/schema/fields';
-
-const key = <V extends Value>(frame: number, value: V, join: Key['join'] = 'straight'): Key<V> => ({
-  frame,
-  value,
-  join,
-  arrive: { influence: 0.42, speed: 0 },
-  leave: { influence: 0.42, speed: 0 },
-  bounces: 0,
-});
+import { key, straightKey } from '../support/key';
 
 describe('colours run through OKLab', () => {
   // Source: colorjs.io, which follows CSS Color Module Level 4.
@@ -26,7 +18,7 @@ describe('colours run through OKLab', () => {
   );
 
   test('halfway between two keys stands the colour that CSS mixes in oklab', () => {
-    const channel: Channel<string> = { rest: '#000000', keys: [key(0, '#ff3b00'), key(10, '#0058ff')] };
+    const channel: Channel<string> = { rest: '#000000', keys: [straightKey(0, '#ff3b00'), straightKey(10, '#0058ff')] };
     const mixed = new Color('#ff3b00').mix('#0058ff', 0.5, { space: 'oklab', outputSpace: 'srgb-linear' }).coords;
     keyReader(channel)
       .at(5)
@@ -34,7 +26,7 @@ describe('colours run through OKLab', () => {
   });
 
   test('on its keys it is the key’s colour, before and after them it holds', () => {
-    const reader = keyReader<string>({ rest: '#000000', keys: [key(4, '#336699'), key(8, '#ffcc00')] });
+    const reader = keyReader<string>({ rest: '#000000', keys: [straightKey(4, '#336699'), straightKey(8, '#ffcc00')] });
     for (const [frame, hex] of [
       [0, '#336699'],
       [4, '#336699'],
@@ -45,7 +37,7 @@ describe('colours run through OKLab', () => {
   });
 
   test('white to black never leaves the greys', () => {
-    const reader = keyReader<string>({ rest: '#000000', keys: [key(0, '#ffffff'), key(10, '#000000', 'eased')] });
+    const reader = keyReader<string>({ rest: '#000000', keys: [straightKey(0, '#ffffff'), key(10, '#000000')] });
     for (let frame = 0; frame <= 10; frame += 0.5) {
       const [r, g, b] = reader.at(frame);
       expect(Math.max(r, g, b) - Math.min(r, g, b)).toBeLessThan(1e-5);
@@ -54,7 +46,7 @@ describe('colours run through OKLab', () => {
 });
 
 describe('switches are held', () => {
-  const reader = keyReader<boolean>({ rest: true, keys: [key(10, false), key(20, true), key(30, false)] });
+  const reader = keyReader<boolean>({ rest: true, keys: [straightKey(10, false), straightKey(20, true), straightKey(30, false)] });
   test.each([
     [0, false],
     [10, false],
@@ -67,7 +59,11 @@ describe('switches are held', () => {
 
   test('without keys it is at rest, and it can cycle', () => {
     expect(keyReader<boolean>(at(true)).at(3)).toBe(true);
-    const blinking = keyReader<boolean>({ rest: true, keys: [key(0, true), key(5, false), key(10, true)], after: 'cycle' });
+    const blinking = keyReader<boolean>({
+      rest: true,
+      keys: [straightKey(0, true), straightKey(5, false), straightKey(10, true)],
+      after: 'cycle',
+    });
     expect([11, 14, 15, 19, 21].map((frame) => blinking.at(frame))).toEqual([true, true, false, false, true]);
   });
 });
@@ -81,7 +77,7 @@ test('readers of frozen channels are made once; of channels that may still chang
 
 test('keys of any kind must be in order of time, one a frame, with values of that kind', () => {
   const schema = keysOf(colourSchema);
-  expect(schema.safeParse([key(0, '#ffffff'), key(3, '#000000')]).success).toBe(true);
-  expect(schema.safeParse([key(3, '#ffffff'), key(3, '#000000')]).success).toBe(false);
-  expect(schema.safeParse([key(0, 'red')]).success).toBe(false);
+  expect(schema.safeParse([straightKey(0, '#ffffff'), straightKey(3, '#000000')]).success).toBe(true);
+  expect(schema.safeParse([straightKey(3, '#ffffff'), straightKey(3, '#000000')]).success).toBe(false);
+  expect(schema.safeParse([straightKey(0, 'red')]).success).toBe(false);
 });

@@ -6,6 +6,7 @@ import { emptyProduction } from '@/core/production/production';
 import { StandingMark } from '@/picture/standing-mark';
 import { SlotMaterials } from '@/picture/slot-materials';
 import { packagedTypeface } from '../support/fonts';
+import { straightKey } from '../support/key';
 
 const made = async () => {
   const face = await packagedTypeface('archivo-black');
@@ -77,16 +78,8 @@ test('a depth that changes moves the halves of what stands there, and builds not
   };
   change((mark) => {
     const { from, to } = (mark.shells[0] as (typeof mark.shells)[0]).channels;
-    const key = (frame: number, value: number) => ({
-      frame,
-      value,
-      join: 'straight' as const,
-      arrive: { influence: 0.4, speed: 0 },
-      leave: { influence: 0.4, speed: 0 },
-      bounces: 0,
-    });
-    to.keys = [key(0, 0.1), key(10, 0.5)];
-    from.keys = [key(0, -0.1), key(10, -0.3)];
+    to.keys = [straightKey(0, 0.1), straightKey(10, 0.5)];
+    from.keys = [straightKey(0, -0.1), straightKey(10, -0.3)];
   });
   expect(solids.pieces.length).toBeGreaterThan(0);
   show(0);

@@ -25,16 +25,8 @@ import { rigPose } from '@/core/rig/rig';
 import { forwardOf, positionOf } from '@/core/space/matrix';
 import { distance, dot, normalise, subtract } from '@/core/space/vector';
 import { createProductionStore } from '@/rooms/shared/production-store';
+import { key } from '../support/key';
 
-const key = (frame: number, value: number, more: Partial<Key> = {}): Key => ({
-  frame,
-  value,
-  join: 'eased',
-  arrive: { influence: 0.42, speed: 0 },
-  leave: { influence: 0.42, speed: 0 },
-  bounces: 0,
-  ...more,
-});
 const ORBIT = 'cameras/camera-1/carriers/orbit-1';
 
 function orbiting(): Production {

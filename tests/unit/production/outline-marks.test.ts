@@ -11,6 +11,7 @@ import { readProduction } from '@/core/production/migrate';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { multiply, transformPoint } from '@/core/space/matrix';
 import { poseAlone } from '../support/standing';
+import { key } from '../support/key';
 
 const made = (recipe: (draft: Production) => void) =>
   produce(emptyProduction('Test', { width: 1920, height: 1080, rate: '25', length: 100 }), (draft) => void recipe(draft));
@@ -64,14 +65,6 @@ test('parts made into marks stay where they were, turned and moved too, and take
 test('parts of a drawing that turns by keys stay in place at every frame', () => {
   const whole = made((d) => {
     addOutlineMark(d, 'Flag', FLAG);
-    const key = (frame: number, value: number) => ({
-      frame,
-      value,
-      join: 'eased' as const,
-      arrive: { influence: 0.4, speed: 0 },
-      leave: { influence: 0.4, speed: 0 },
-      bounces: 0,
-    });
     if (d.marks[0]) d.marks[0].channels.roll.keys = [key(0, 0), key(40, 200)];
   });
   const split = produce(whole, (d) => void splitOutline(d, 'mark-1', pivotOf(whole.marks[0] as Mark)));

@@ -3,6 +3,7 @@ import type { Read, Reader } from '@/core/motion/readers';
 import { addWordmark } from '@/core/production/edits/mark-edits';
 import { emptyProduction } from '@/core/production/production';
 import { CircleError, Resolver, resolverOf, type Source } from '@/core/production/resolver';
+import { straightKey } from '../support/key';
 
 /** A source for tests: channels whose rest value is a number below -1000 follow the channel that a table names. */
 const following =
@@ -26,15 +27,7 @@ const made = () => {
 
 test('a source stands before keys, and may ask for another value at another time', () => {
   const { production, first, second, channelsOf } = made();
-  const keys = [0, 10].map((frame) => ({
-    frame,
-    value: frame,
-    join: 'straight' as const,
-    arrive: { influence: 0.4, speed: 0 },
-    leave: { influence: 0.4, speed: 0 },
-    bounces: 0,
-  }));
-  channelsOf(first).x = { rest: 0, keys };
+  channelsOf(first).x = { rest: 0, keys: [straightKey(0, 0), straightKey(10, 10)] };
   channelsOf(second).x = at(-5001);
   const resolver = new Resolver(production, [following({ [-5001]: [`marks/${first}`, 'x', 2] })]);
   expect(resolver.at(`marks/${second}`, 'x', 6)).toBeCloseTo(4, 9);

@@ -14,6 +14,7 @@ import { runSchema, type Words } from '@/core/production/words';
 import { transformPoint } from '@/core/space/matrix';
 import { packagedTypeface } from '../support/fonts';
 import { poseAlone, standing } from '../support/standing';
+import { key } from '../support/key';
 
 let face: Typeface;
 beforeAll(async () => {
@@ -81,14 +82,6 @@ const expectSame = (a: number[][], b: number[][], digits = 5) => {
   expect(a).toHaveLength(b.length);
   a.forEach((p, i) => p.forEach((v, k) => expect(v).toBeCloseTo(b[i]?.[k] as number, digits)));
 };
-const key = (frame: number, value: number) => ({
-  frame,
-  value,
-  join: 'eased' as const,
-  arrive: { influence: 0.4, speed: 0 },
-  leave: { influence: 0.4, speed: 0 },
-  bounces: 0,
-});
 
 const TURNED = (mark: Mark) => {
   mark.channels.x.rest = 2;

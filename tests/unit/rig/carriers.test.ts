@@ -16,18 +16,11 @@ import { SHAKE_AXES, SHAKE_NAMES, SHAKES, shakeAt, type ShakePreset } from '@/co
 import { between, rotationOf, shareOf } from '@/core/space/quaternion';
 import { IDENTITY, forwardOf, multiply, panTiltRoll, positionOf, product, translation, type Mat4 } from '@/core/space/matrix';
 import { distance, normalise, subtract, type Vec3 } from '@/core/space/vector';
+import { straightKey } from '../support/key';
 
 const random = seededRandom(5);
 const number = (low: number, high: number) => low + random() * (high - low);
 const closeTo = (a: Mat4, b: ArrayLike<number>, digits = 8) => Array.from(b).forEach((v, i) => expect(a[i]).toBeCloseTo(v, digits));
-const key = (frame: number, value: number) => ({
-  frame,
-  value,
-  join: 'straight' as const,
-  arrive: { influence: 0.4, speed: 0 },
-  leave: { influence: 0.4, speed: 0 },
-  bounces: 0,
-});
 const made = (recipe: (draft: Production, camera: Camera) => void) =>
   produce(emptyProduction('Test', { width: 1920, height: 1080, rate: '25', length: 100 }), (draft) => {
     addWordmark(draft, 'BUOY');
@@ -133,8 +126,8 @@ describe('a ride', () => {
   const riding = made((draft) => {
     const placement = draft.marks[0]?.channels;
     if (placement) {
-      placement.x.keys = [key(0, 0), key(50, 4)];
-      placement.pan.keys = [key(0, 0), key(50, 90)];
+      placement.x.keys = [straightKey(0, 0), straightKey(50, 4)];
+      placement.pan.keys = [straightKey(0, 0), straightKey(50, 90)];
     }
     addCarrier(draft, 'camera-1', 'ride', 10);
   });
@@ -238,7 +231,7 @@ describe('aim', () => {
   test('on a mark follows it, and is let go softly by its channel', () => {
     const aimed = made((draft, camera) => {
       camera.aim.settings = { on: 'mark', markId: 'mark-1', letter: null, point: { x: 0, y: 0, z: 0 } };
-      camera.aim.channels.amount.keys = [key(0, 1), key(50, 0)];
+      camera.aim.channels.amount.keys = [straightKey(0, 1), straightKey(50, 0)];
       if (draft.marks[0]) draft.marks[0].channels.x.rest = 3;
     });
     const there = normalise(subtract([3, 0, 0], positionOf(pose(aimed, 0))));
@@ -266,7 +259,7 @@ describe('whatever carriers are chained, keyed, weighed and switched', () => {
           if (name === 'on' || random() < 0.4) continue;
           const size = name === 'weight' ? 1 : 8;
           const keys = [0, 31, 64, 99].map((frame) => ({
-            ...key(frame, number(0.05, size)),
+            ...straightKey(frame, number(0.05, size)),
             join: of(joins),
             leave: { influence: number(0, 1), speed: number(-3, 3) },
           }));
@@ -274,7 +267,7 @@ describe('whatever carriers are chained, keyed, weighed and switched', () => {
         }
       }
       if (random() > 0.5) Object.assign(camera.aim.settings, { on: 'point', point: { x: 1, y: 0.3, z: -2 } });
-      if (draft.marks[0]) draft.marks[0].channels.x = { rest: 0, keys: [key(0, -2), key(90, 3)] };
+      if (draft.marks[0]) draft.marks[0].channels.x = { rest: 0, keys: [straightKey(0, -2), straightKey(90, 3)] };
     });
   }
 

@@ -8,6 +8,7 @@ import { allOwners } from '@/core/production/owners/owners';
 import { demoProductions } from '@/demo/productions';
 import { createAutosave, NotSavedError } from '@/rooms/shared/autosave';
 import { createProductionStore } from '@/rooms/shared/production-store';
+import { answer, answering } from '../support/server-answers';
 
 const format = { width: 1920, height: 1080, rate: '25', length: 100 } as const;
 const named = (name: string) => (draft: Production) => void (draft.name = name);
@@ -45,16 +46,12 @@ describe('undo', () => {
 });
 
 describe('saving', () => {
-  const answer = (status: number, body: unknown) => Promise.resolve(new Response(JSON.stringify(body), { status }));
-  let calls: { method: string; body: { revision: number; document: Production } }[] = [];
+  let calls: { revision: number; document: Production }[] = [];
   let respond: (call: number) => Promise<Response>;
   beforeEach(() => {
     jest.useFakeTimers();
     calls = [];
-    globalThis.fetch = ((_path: string, init: { method: string; body: string }) => {
-      calls.push({ method: init.method, body: JSON.parse(init.body) });
-      return respond(calls.length);
-    }) as unknown as typeof fetch;
+    answering(calls, (call) => respond(call));
   });
   afterEach(() => jest.useRealTimers());
 
@@ -67,7 +64,7 @@ describe('saving', () => {
     await jest.advanceTimersByTimeAsync(1000);
     documents.edit(named('2'));
     await jest.advanceTimersByTimeAsync(1000);
-    expect(calls.map(({ body }) => [body.revision, body.document.name])).toEqual([
+    expect(calls.map(({ revision, document }) => [revision, document.name])).toEqual([
       [7, '1'],
       [8, '2'],
     ]);
@@ -103,7 +100,7 @@ describe('saving', () => {
     arrive();
     await jest.advanceTimersByTimeAsync(1000);
     expect(seen.filter(([kind]) => kind === 'saved')).toEqual([['saved', false]]);
-    expect(calls.map(({ body }) => body.document.name)).toEqual(['1', '2']);
+    expect(calls.map(({ document }) => document.name)).toEqual(['1', '2']);
   });
 
   test('is tried again until the server answers; nothing is lost', async () => {
@@ -115,7 +112,7 @@ describe('saving', () => {
     expect(autosave.state.getState().save.kind).toBe('failed');
     await jest.advanceTimersByTimeAsync(10_000);
     expect(autosave.state.getState().save.kind).toBe('saved');
-    expect(calls.at(-1)?.body.document.name).toBe('1');
+    expect(calls.at(-1)?.document.name).toBe('1');
   });
 
   test('stops when someone else has saved: their work is not written over', async () => {
@@ -133,15 +130,11 @@ describe('saving', () => {
 });
 
 describe('what becomes of the last edit', () => {
-  const answer = (status: number, body: unknown) => Promise.resolve(new Response(JSON.stringify(body), { status }));
   let sent: { revision: number; save: string; document: Production }[] = [];
   let respond: (call: number) => Promise<Response> = () => answer(200, { revision: 2 });
   beforeEach(() => {
     sent = [];
-    globalThis.fetch = ((_path: string, init: { body: string }) => {
-      sent.push(JSON.parse(init.body));
-      return respond(sent.length);
-    }) as unknown as typeof fetch;
+    answering(sent, (call) => respond(call));
   });
 
   test('a save whose answer was lost is sent again as it was, under its own name, before anything newer', async () => {

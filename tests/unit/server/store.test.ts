@@ -6,7 +6,7 @@ import type { FrameFormat } from '@/core/production/production';
 import { renderSettingsSchema } from '@/core/production/render-settings';
 import { FolderInUseError, lockFolder } from '@/server/folder-lock';
 import { UserError } from '@/server/errors';
-import { writeWhole } from '@/server/files';
+import { writeBytes } from '@/server/files';
 import { MAX_FONT_BYTES } from '@/core/outline/shipped-fonts';
 import { addFont, listUploadedFonts, uploadedFont } from '@/server/fonts';
 import {
@@ -204,13 +204,13 @@ describe('fonts', () => {
 
 test('a file that cannot be written whole leaves nothing behind, neither half of it nor its old self changed', async () => {
   const file = path.join(folder(), 'whole.bin');
-  await writeWhole(file, new Uint8Array([1, 2, 3]));
+  await writeBytes(file, new Uint8Array([1, 2, 3]));
   const failing = {
     get length() {
       throw Object.assign(new Error('no room'), { code: 'ENOSPC' });
     },
   } as unknown as Uint8Array;
-  await expect(writeWhole(file, failing)).rejects.toThrow();
+  await expect(writeBytes(file, failing)).rejects.toThrow();
   expect([...readFileSync(file)]).toEqual([1, 2, 3]);
   expect(readdirSync(folder()).filter((name) => name.includes('.part'))).toEqual([]);
 });

@@ -29,7 +29,7 @@ const bevelShape = ({ profile, points, outward, size, height, ridge }: Bevel): B
 });
 
 /** The shape of a shell's solids. */
-export function shellShape(shell: Shell): SolidShape {
+function shellShape(shell: Shell): SolidShape {
   return { ...depthsOf(shell), front: bevelShape(shell.front), back: bevelShape(shell.back), wall: shell.wall / 1000 };
 }
 

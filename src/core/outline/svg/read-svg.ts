@@ -116,7 +116,7 @@ class Reader {
     const asked = strokeStyle(style);
     if (asked.width > MAX_STROKE * size)
       throw new DrawingError(`A stroke of this drawing is ${asked.width} wide: far wider than its line.`);
-    this.put(strokeOutline(d, asked, size), at, false, stroke);
+    this.put(strokeOutline(commands, asked, size), at, false, stroke);
   }
 
   private put(d: string, at: Matrix, evenOdd: boolean, colour: string): void {

@@ -1,6 +1,6 @@
 import { EndType, inflatePathsD, JoinType, type PathsD } from 'clipper2-ts';
 import { curvePoints } from '../flatten';
-import { pathCommands } from '../path-data';
+import type { PathCommand } from '../ring';
 
 export interface StrokeStyle {
   width: number;
@@ -22,12 +22,12 @@ interface Line {
   closed: boolean;
 }
 
-/** The lines of path data, curves taken in steps. */
-function linesOf(d: string, tolerance: number): Line[] {
+/** The lines of a path, curves taken in steps. */
+function linesOf(commands: readonly PathCommand[], tolerance: number): Line[] {
   const lines: Line[] = [];
   let line: Line | null = null;
   let pen = { x: 0, y: 0 };
-  for (const { kind, points: p } of pathCommands(d)) {
+  for (const { kind, points: p } of commands) {
     const flat = p as readonly number[];
     if (kind === 'M') {
       pen = { x: flat[0] as number, y: flat[1] as number };
@@ -82,11 +82,11 @@ function mitres({ points, closed }: Line, half: number, limit: number): PathsD {
 }
 
 /** Outline of a stroke as path data, for the nonzero rule; empty where nothing is drawn. */
-export function strokeOutline(d: string, { width, join, cap, miterLimit }: StrokeStyle, size: number): string {
+export function strokeOutline(commands: readonly PathCommand[], { width, join, cap, miterLimit }: StrokeStyle, size: number): string {
   if (!(width > 0)) return '';
   const tolerance = Math.max(width, size * 0.02) * 1e-3;
   const made: PathsD = [];
-  for (const line of linesOf(d, tolerance)) {
+  for (const line of linesOf(commands, tolerance)) {
     made.push(
       ...inflatePathsD([line.points], width / 2, JOINS[join], line.closed ? EndType.Joined : CAPS[cap], miterLimit, PRECISION, tolerance),
     );

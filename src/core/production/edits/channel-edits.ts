@@ -1,4 +1,4 @@
-import type { Channel, Key, Value } from '../../motion/channel';
+import { isNumber, type Channel, type Key, type Value } from '../../motion/channel';
 import { keyAt, SAME_FRAME, withKey, withKeyChanged, withKeyMoved, withoutKey, withPace, withValue } from '../../motion/edit-channel';
 import { keyValue } from '../../motion/key-value';
 import type { Pace } from '../../motion/pace';
@@ -34,9 +34,7 @@ export function changeChannel(draft: Production, ref: ChannelRef, change: Change
 
 /** Changes one channel that carries a number; does nothing to others. */
 export function changeNumber(draft: Production, ref: ChannelRef, change: (channel: Channel) => Channel): void {
-  const owner = ownerAt(draft, ref.owner);
-  const channel = owner?.channels[ref.name];
-  if (owner && channel && typeof channel.rest === 'number') owner.channels[ref.name] = change(channel as Channel);
+  changeChannel(draft, ref, (channel) => (isNumber(channel) ? (change(channel) as typeof channel) : channel));
 }
 
 /**

@@ -1,3 +1,4 @@
+import type { z } from 'zod';
 import { drawingExtent, type DrawingPath } from '../../outline/drawing';
 import { FORMS, type FormKind } from '../../outline/forms';
 import { BODIES, type BodyKind } from '../../solid/bodies';
@@ -17,21 +18,23 @@ import { copyPose, patternCount, patternSchema } from '../pattern';
 /** What a mark is called that is named after its words. */
 const wordsName = (text: string): string => cutText(text.split('\n')[0] ?? '', 80) || 'Words';
 
+type MarkInput = z.input<typeof markSchema>;
+
 const SHELL = { id: 'shell-1' } as const;
+
+/** Puts in a mark of a body, in a shell as new ones have. */
+function addMark(draft: Production, name: string, body: MarkInput['body']): Mark {
+  const mark = markSchema.parse({ id: freshId(draft.marks, 'mark'), name, hue: hueFor(draft.marks.length), body, shells: [SHELL] });
+  draft.marks.push(mark);
+  return mark;
+}
 
 /** Adds a wordmark, standing where the last one does not; returns its id. */
 export function addWordmark(draft: Production, text: string): string {
-  const id = freshId(draft.marks, 'mark');
-  const mark = markSchema.parse({
-    id,
-    name: wordsName(text),
-    hue: hueFor(draft.marks.length),
-    body: { kind: 'words', text },
-    shells: [SHELL],
-  });
-  mark.channels.y.rest = draft.marks.length === 0 ? 0 : -1.35 * draft.marks.length;
-  draft.marks.push(mark);
-  return id;
+  const above = draft.marks.length;
+  const mark = addMark(draft, wordsName(text), { kind: 'words', text });
+  mark.channels.y.rest = above === 0 ? 0 : -1.35 * above;
+  return mark.id;
 }
 
 /** Paths as a drawing gives them; the colour is that of its fill. */
@@ -39,48 +42,18 @@ export type ColouredPath = DrawingPath & { colour?: string };
 
 /** Adds a mark made of drawn outlines, painted as the drawing is; returns its id. */
 export function addOutlineMark(draft: Production, name: string, paths: readonly ColouredPath[]): string {
-  const id = freshId(draft.marks, 'mark');
-  const mark = markSchema.parse({
-    id,
-    name: cutText(name, 80) || 'Outline',
-    hue: hueFor(draft.marks.length),
-    body: { kind: 'outline', paths: [...paths] },
-    shells: [SHELL],
-  });
+  const mark = addMark(draft, cutText(name, 80) || 'Outline', { kind: 'outline', paths: [...paths] });
   paint(mark, paths);
-  draft.marks.push(mark);
-  return id;
+  return mark.id;
 }
 
 /** Adds a plain body; returns its id. */
-export function addBody(draft: Production, body: BodyKind): string {
-  const id = freshId(draft.marks, 'mark');
-  draft.marks.push(
-    markSchema.parse({
-      id,
-      name: BODIES[body].label,
-      hue: hueFor(draft.marks.length),
-      body: { kind: 'body', shape: { body } },
-      shells: [SHELL],
-    }),
-  );
-  return id;
-}
+export const addBody = (draft: Production, body: BodyKind): string =>
+  addMark(draft, BODIES[body].label, { kind: 'body', shape: { body } }).id;
 
 /** Adds a plain form; returns its id. */
-export function addForm(draft: Production, form: FormKind): string {
-  const id = freshId(draft.marks, 'mark');
-  draft.marks.push(
-    markSchema.parse({
-      id,
-      name: FORMS[form].label,
-      hue: hueFor(draft.marks.length),
-      body: { kind: 'form', shape: { form } },
-      shells: [SHELL],
-    }),
-  );
-  return id;
-}
+export const addForm = (draft: Production, form: FormKind): string =>
+  addMark(draft, FORMS[form].label, { kind: 'form', shape: { form } }).id;
 
 /** Gives a new mark the colour of its first part that has one. Black is what a drawing without colours says, so it is left alone. */
 function paint(mark: Mark, paths: readonly ColouredPath[]): void {

@@ -1,4 +1,4 @@
-import type { Channel, Channels, Value } from '../../motion/channel';
+import type { Channels } from '../../motion/channel';
 import { channelMetaOf, type ChannelMeta } from '../../schema/fields';
 import type { OwnerKind } from '../../schema/owner-kind';
 import type { Production } from '../production';
@@ -123,10 +123,6 @@ function expanded(pattern: readonly string[], names: readonly string[], way: rea
 
 /** Whether the keys of an owner stand in delivered time: those of bent time and of shots do, all others in that of the scene. */
 export const inDeliveredTime = (path: string): boolean => path === 'time' || path.startsWith('shots/');
-
-/** The channel that a reference names; undefined when it is gone. */
-export const channelAt = (production: Production, { owner, name }: ChannelRef): Channel<Value> | undefined =>
-  ownerAt(production, owner)?.channels[name];
 
 /** What a channel of an owner is: its label, and of a number its unit and bounds. */
 export const channelMeta = ({ kind }: Pick<FoundOwner, 'kind'>, name: string): ChannelMeta => channelMetaOf(kind.channels.shape, name);
