@@ -32,6 +32,9 @@ const core = (folder, allowed) =>
     allowed.map((each) => `core/${each}`),
   );
 
+const BELOW_ROOMS = ['parts', 'workers', 'picture', 'core'];
+const rooms = (folder, allowed) => only(`rooms/${folder}`, [...allowed.map((each) => `rooms/${each}`), ...BELOW_ROOMS]);
+
 export default {
   forbidden: [
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
@@ -39,7 +42,13 @@ export default {
     only('picture', ['core']),
     only('workers', ['picture', 'core']),
     only('parts', ['workers', 'picture', 'core']),
-    only('rooms', ['parts', 'workers', 'picture', 'core']),
+    only('rooms', BELOW_ROOMS),
+    rooms('workspace', []),
+    rooms('looking', ['workspace']),
+    rooms('layout', ['looking', 'workspace']),
+    rooms('commands', ['looking', 'workspace']),
+    rooms('benches', ['looking', 'workspace']),
+    rooms('views', ['layout', 'looking', 'workspace']),
     only('server', ['core', 'demo']),
     only('demo', ['core']),
     {

@@ -4,7 +4,7 @@ import { solidsKey } from '@/core/frame/solids/solids-key';
 import { addWordmark, changeMark } from '@/core/production/edits/mark-edits';
 import { allOwners } from '@/core/production/owners/owners';
 import { emptyProduction, type Production } from '@/core/production/production';
-import { createProductionStore } from '@/rooms/shared/production-store';
+import { createProductionStore } from '@/rooms/workspace/production-store';
 import { checkDocument } from '@/server/checked-document';
 import { milliseconds } from './timing';
 

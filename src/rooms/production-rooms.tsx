@@ -6,13 +6,13 @@ import { styled } from 'styled-components';
 import type { Production } from '@/core/production/production';
 import { ChoreographRoom } from './choreograph/choreograph-room';
 import { MasterRoom } from './master/master-room';
-import { isRoom, type RoomId } from './rooms';
-import { CommandFinder } from './shared/command-finder';
-import { commandFor, type CommandContext } from './shared/commands';
-import { OutdatedNotice, TopBar } from './shared/top-bar';
-import { Versions } from './shared/versions';
-import { useSound } from './shared/use-sound';
-import { useWorkspace, WorkspaceProvider } from './shared/workspace';
+import { isRoom, type RoomId } from './workspace/rooms';
+import { CommandFinder } from './commands/command-finder';
+import { commandFor, type CommandContext } from './commands/commands';
+import { OutdatedNotice, TopBar } from './layout/top-bar';
+import { Versions } from './workspace/versions';
+import { useSound } from './looking/use-sound';
+import { useWorkspace, WorkspaceProvider } from './workspace/workspace';
 import { ShapeRoom } from './shape/shape-room';
 
 const Page = styled.div`

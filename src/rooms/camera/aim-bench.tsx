@@ -3,10 +3,10 @@
 import { aim as aimKind, type Camera } from '@/core/production/camera';
 import { Choices, Heading, Pick } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
-import { ChannelField } from '../shared/channel-field';
+import { ChannelField } from '../benches/channel-field';
 import { LetterPick } from './letter-pick';
 import { useCameraEdit } from './use-camera-edit';
-import { useProduction } from '../shared/workspace';
+import { useProduction } from '../workspace/workspace';
 
 /** What the camera is held on, and how much: let go softly by keying it. */
 export function AimBench({ camera }: { camera: Camera }) {

@@ -10,9 +10,9 @@ import { CarrierBench } from './carrier-bench';
 import { FocusBench } from './focus-bench';
 import { LensBench } from './lens-bench';
 import { MovesBench } from './moves-bench';
-import { NameField } from '../shared/name-field';
+import { NameField } from '../benches/name-field';
 import { useCameraEdit } from './use-camera-edit';
-import { useEdit, useProduction, useWorkspace } from '../shared/workspace';
+import { useEdit, useProduction, useWorkspace } from '../workspace/workspace';
 
 /** Everything of a camera: its carriers, its aim, its lens and what that is focused on. */
 export function CameraBench({ camera }: { camera: Camera }) {

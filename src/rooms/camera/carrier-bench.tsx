@@ -7,10 +7,10 @@ import { resolverOf } from '@/core/production/resolver';
 import { CARRIER_KINDS, type Carrier, type CarrierKindName } from '@/core/rig/rig';
 import { Button, Choices, Heading } from '@/parts/controls';
 import { CarrierSettings } from './carrier-settings';
-import { ChannelField } from '../shared/channel-field';
-import { activeCarrier } from '../shared/flight';
-import { useSceneFrame } from '../shared/seen';
-import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import { ChannelField } from '../benches/channel-field';
+import { activeCarrier } from '../looking/flight';
+import { useSceneFrame } from '../looking/seen';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 /** Its switch is a button with the others that are for the whole carrier, until it is keyed. */
 const channelNames = ({ kind, channels }: Carrier): string[] =>

@@ -15,12 +15,12 @@ import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { SpectrumChart } from '@/parts/spectrum-chart';
 import { hueColour } from '@/parts/theme';
-import { Hint } from '../shared/panes';
+import { Hint } from '../layout/panes';
 import type { Change } from './carrier-change';
 import { LetterPick } from './letter-pick';
 import { TakeBench } from './take-bench';
 import { useCameraEdit } from './use-camera-edit';
-import { useProduction } from '../shared/workspace';
+import { useProduction } from '../workspace/workspace';
 
 const PLACE: FieldMeta = { label: '', unit: 'm', min: -1000, max: 1000, rest: 0, step: 0.1, digits: 2, shown: 1 };
 

@@ -5,12 +5,12 @@ import { focusSchema, type Camera, type FocusTarget } from '@/core/production/ca
 import { pointAhead } from '@/core/production/edits/move-edits';
 import { Button, Heading, Pick, Row, Tick } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
-import { ChannelField } from '../shared/channel-field';
+import { ChannelField } from '../benches/channel-field';
 import { READOUT } from './lens-bench';
-import { Hint } from '../shared/panes';
+import { Hint } from '../layout/panes';
 import { useCameraEdit } from './use-camera-edit';
-import { useFrameState } from '../shared/use-frame-state';
-import { useProduction, useView, useWorkspace } from '../shared/workspace';
+import { useFrameState } from '../looking/use-frame-state';
+import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const KINDS: { id: FocusTarget['on']; label: string }[] = [
   { id: 'distance', label: 'a set distance' },

@@ -9,11 +9,11 @@ import { Heading, Pick, Row } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { Fold } from '@/parts/fold';
-import { ChannelField } from '../shared/channel-field';
-import { useSceneFrame } from '../shared/seen';
+import { ChannelField } from '../benches/channel-field';
+import { useSceneFrame } from '../looking/seen';
 import { useCameraEdit } from './use-camera-edit';
-import { useFrameState } from '../shared/use-frame-state';
-import { useEdit, useProduction } from '../shared/workspace';
+import { useFrameState } from '../looking/use-frame-state';
+import { useEdit, useProduction } from '../workspace/workspace';
 
 const OWN = 'own';
 const NONE = 'none';

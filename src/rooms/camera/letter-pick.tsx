@@ -1,7 +1,7 @@
 'use client';
 
 import { Pick } from '@/parts/controls';
-import { useProduction, useView } from '../shared/workspace';
+import { useProduction, useView } from '../workspace/workspace';
 
 const WHOLE = 'whole';
 

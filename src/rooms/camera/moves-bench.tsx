@@ -12,11 +12,11 @@ import { add, scale, type Vec3 } from '@/core/space/vector';
 import type { FieldMeta } from '@/core/schema/fields';
 import { Button, Choices, Row } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
-import { activeCarrier } from '../shared/flight';
-import { Hint } from '../shared/panes';
-import { useSceneFrame } from '../shared/seen';
-import { useFrameState } from '../shared/use-frame-state';
-import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import { activeCarrier } from '../looking/flight';
+import { Hint } from '../layout/panes';
+import { useSceneFrame } from '../looking/seen';
+import { useFrameState } from '../looking/use-frame-state';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const frames = (label: string, rest: number): FieldMeta => ({ label, unit: 'fr', min: 0, max: 500, rest, step: 1, digits: 0, shown: 1 });
 const FAR: FieldMeta = { label: 'Goes', unit: 'm', min: 0.001, max: 100, rest: 0.3, step: 0.05, digits: 2, shown: 1 };

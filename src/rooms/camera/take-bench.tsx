@@ -15,11 +15,11 @@ import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { Fold } from '@/parts/fold';
 import { listenToTracker } from '@/parts/tracker-client';
-import { Hint, Trouble } from '../shared/panes';
-import { sceneFrame } from '../shared/seen';
-import { togglePlay } from '../shared/transport';
+import { Hint, Trouble } from '../layout/panes';
+import { sceneFrame } from '../looking/seen';
+import { togglePlay } from '../looking/transport';
 import type { Change } from './carrier-change';
-import { useWorkspace } from '../shared/workspace';
+import { useWorkspace } from '../workspace/workspace';
 
 const number = (label: string, unit: string, max: number, rest: number, step: number, shown = 1): FieldMeta => ({
   label,

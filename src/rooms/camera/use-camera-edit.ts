@@ -1,6 +1,6 @@
 import { useCallback } from 'react';
 import type { Camera } from '@/core/production/camera';
-import { useEdit } from '../shared/workspace';
+import { useEdit } from '../workspace/workspace';
 
 /** An edit of one camera; does nothing when it is gone. */
 export function useCameraEdit(cameraId: string): (recipe: (camera: Camera) => void, gesture?: string | null) => void {

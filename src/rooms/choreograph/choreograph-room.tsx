@@ -6,24 +6,24 @@ import { ownerAt } from '@/core/production/owners/owners';
 import { shotSpans, type ShotSpan } from '@/core/production/shots';
 import { formatShortTimecode } from '@/core/time/timecode';
 import { Button, Choices, Heading, IconButton } from '@/parts/controls';
-import { CallSheet } from '../shared/call-sheet';
+import { CallSheet } from '../layout/call-sheet';
 import { CameraBench } from '../camera/camera-bench';
-import { ContactSheet } from '../shared/contact-sheet';
-import { landHere } from '../shared/flight';
-import { LensPane } from '../shared/lens-pane';
-import { Band, Bench, Column, RoomBody } from '../shared/panes';
-import { PlacementBench } from '../shared/placement-bench';
+import { ContactSheet } from '../views/contact-sheet';
+import { landHere } from '../looking/flight';
+import { LensPane } from '../views/lens-pane';
+import { Band, Bench, Column, RoomBody } from '../layout/panes';
+import { PlacementBench } from '../benches/placement-bench';
 import { ProductionTimeline } from '../timeline/production-timeline';
-import { useSeenCamera } from '../shared/seen';
-import { OwnerBench } from '../shared/owner-bench';
-import { SetPlan } from '../shared/set-plan';
+import { useSeenCamera } from '../looking/seen';
+import { OwnerBench } from '../benches/owner-bench';
+import { SetPlan } from '../views/set-plan';
 import { ShotBench } from '../timeline/shot-bench';
 import { CueBench, SoundBench } from '../timeline/sound-bench';
 import { PickBench } from '../timeline/station-bench';
 import { KeysBench } from '../timeline/keys-bench';
-import { TransportBar } from '../shared/transport-bar';
-import { ViewPins } from '../shared/view-pins';
-import { useProduction, useView, useWorkspace } from '../shared/workspace';
+import { TransportBar } from '../looking/transport-bar';
+import { ViewPins } from '../views/view-pins';
+import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 /** The picture keeps its size at the smallest window and grows with the room there is. */
 const Top = styled(Band)`

@@ -3,7 +3,7 @@ import { excerpt } from '@/core/sound/excerpt';
 import { channelsAt } from '@/parts/sound-client';
 import { soundCodecFor } from '@/parts/video-client';
 import type { VideoSound } from '@/workers/video-messages';
-import { soundBytes, soundOffset } from '../shared/use-sound';
+import { soundBytes, soundOffset } from '../looking/use-sound';
 
 /** Sample rate of sound that goes with pictures (AES5 and SMPTE: 48 kHz), hertz. */
 const SAMPLE_RATE = 48_000;

@@ -8,7 +8,7 @@ import { api } from '@/parts/api';
 import { Button, Choices, Heading, Row } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { videoCodecFor } from '@/parts/video-client';
-import { useProduction, useView, useWorkspace } from '../shared/workspace';
+import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { canDeliverSound } from './delivered-sound';
 import { saveStill } from './still';
 import { startRun } from './render-store';

@@ -6,7 +6,7 @@ import { useStore } from 'zustand';
 import type { RenderSummary } from '@/core/production/listing';
 import { Button, Heading } from '@/parts/controls';
 import { Progress } from '@/parts/progress';
-import { Hint } from '../shared/panes';
+import { Hint } from '../layout/panes';
 import { cancelRun, removeRun, renderStore, resumeRun, type Run } from './render-store';
 
 const Entry = styled.li`

@@ -7,7 +7,7 @@ import { FORM_KINDS, FORMS, type FormKind } from '@/core/outline/forms';
 import { addBody, addForm } from '@/core/production/edits/mark-edits';
 import { BODIES, BODY_KINDS, type BodyKind } from '@/core/solid/bodies';
 import { Button, Menu } from '@/parts/controls';
-import { useEdit, useWorkspace } from '../shared/workspace';
+import { useEdit, useWorkspace } from '../workspace/workspace';
 
 const Item = styled(MenuItem)`
   padding: 4px 8px;

@@ -2,7 +2,7 @@
 
 import { Button } from '@/parts/controls';
 import { Progress } from '@/parts/progress';
-import { Hint, Trouble } from '../shared/panes';
+import { Hint, Trouble } from '../layout/panes';
 import type { DrawingState } from './use-drawing';
 
 /** How the reading of a drawing stands: how far it is, with a stop, or what came of it. */

@@ -6,7 +6,7 @@ import { formSchema, type Body, type Form, type Mark } from '@/core/production/m
 import { BODIES, bodyFields } from '@/core/solid/bodies';
 import { Heading } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
-import { useEdit } from '../shared/workspace';
+import { useEdit } from '../workspace/workspace';
 
 /** A plain form or body: its height and the numbers of its kind. */
 export function FormBench({ mark, body }: { mark: Mark; body: Form | Body }) {

@@ -8,8 +8,8 @@ import { kitPartsOf, ownValues, type Kit } from '@/core/production/kits';
 import type { Mark } from '@/core/production/mark';
 import { Button, IconButton, Pick } from '@/parts/controls';
 import { Fold } from '@/parts/fold';
-import { Hint, Trouble } from '../shared/panes';
-import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import { Hint, Trouble } from '../layout/panes';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { kitValueName } from './kit-words';
 import { useKits } from './use-kits';
 

@@ -6,7 +6,7 @@ import type { Letter } from '@/core/outline/text-layout';
 import type { Mark } from '@/core/production/mark';
 import type { Words } from '@/core/production/words';
 import { multiply, transformPoint, translation, type Mat4 } from '@/core/space/matrix';
-import { useView, useWorkspace } from '../shared/workspace';
+import { useView, useWorkspace } from '../workspace/workspace';
 
 const LOW = -0.22;
 const HIGH = 1.18;

@@ -10,9 +10,9 @@ import { runKind, runSchema, type Words } from '@/core/production/words';
 import { Button, Heading, Pick } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
-import { ChannelField } from '../shared/channel-field';
-import { Hint } from '../shared/panes';
-import { useView } from '../shared/workspace';
+import { ChannelField } from '../benches/channel-field';
+import { Hint } from '../layout/panes';
+import { useView } from '../workspace/workspace';
 import type { FontChoice } from './use-fonts';
 
 const NUMBERS = ['size', 'rise'] as const;

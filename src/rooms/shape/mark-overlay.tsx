@@ -9,9 +9,9 @@ import { lettersAt } from '@/core/outline/text-layout';
 import type { Mark } from '@/core/production/mark';
 import { depthsOf } from '@/core/production/shell';
 import { multiply, transformPoint, translation } from '@/core/space/matrix';
-import { useFrameState } from '../shared/use-frame-state';
-import { useSceneFrame } from '../shared/seen';
-import { useProduction, useView, useWorkspace } from '../shared/workspace';
+import { useFrameState } from '../looking/use-frame-state';
+import { useSceneFrame } from '../looking/seen';
+import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { LetterMarks } from './letter-marks';
 
 const Drawing = styled.svg`

@@ -13,9 +13,9 @@ import { readNumber } from '@/parts/fields/arithmetic';
 import { LinePick } from '@/parts/controls';
 import { SectionView, type SectionPart } from '@/parts/section-view/section-view';
 import type { ShellLoop } from '@/workers/picture-messages';
-import { Hint, PaneTitle } from '../shared/panes';
-import { useSceneFrame } from '../shared/seen';
-import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import { Hint, PaneTitle } from '../layout/panes';
+import { useSceneFrame } from '../looking/seen';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const shape = shellSchema.shape;
 const META: Record<Exclude<SectionPart, 'place'>, FieldMeta> = {

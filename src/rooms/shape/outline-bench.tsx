@@ -11,8 +11,8 @@ import { outlineSchema, type Mark, type Outline } from '@/core/production/mark';
 import { fieldMeta } from '@/core/schema/fields';
 import { Button, Heading } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
-import { Hint } from '../shared/panes';
-import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import { Hint } from '../layout/panes';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { DrawingNews } from './drawing-news';
 import { useDrawing } from './use-drawing';
 

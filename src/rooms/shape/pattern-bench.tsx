@@ -8,7 +8,7 @@ import { patternCount, patternSchema, type Pattern } from '@/core/production/pat
 import { Button, Choices, Row } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { Fold } from '@/parts/fold';
-import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 type Numbers = 'count' | 'rows' | 'across' | 'up' | 'toward' | 'radius' | 'pan' | 'roll';
 const FIELDS: Record<Pattern['kind'], readonly Numbers[]> = {

@@ -6,7 +6,7 @@ import type { Words } from '@/core/production/words';
 import { Choices, Row } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { Fold } from '@/parts/fold';
-import { ChannelField } from '../shared/channel-field';
+import { ChannelField } from '../benches/channel-field';
 
 const ALONG = [
   { id: 'line', label: 'line' },

@@ -14,8 +14,8 @@ import { partPlanes, sharedPlanes } from '@/core/production/planes';
 import { hueFor } from '@/core/production/production';
 import { Button, Heading, IconButton } from '@/parts/controls';
 import { hueColour } from '@/parts/theme';
-import { useSceneFrame } from '../shared/seen';
-import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import { useSceneFrame } from '../looking/seen';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const List = styled.ul`
   list-style: none;

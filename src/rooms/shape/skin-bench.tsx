@@ -5,8 +5,8 @@ import { skinSchema, type Mark } from '@/core/production/mark';
 import { Tick } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { Fold } from '@/parts/fold';
-import { ChannelField } from '../shared/channel-field';
-import { useEdit } from '../shared/workspace';
+import { ChannelField } from '../benches/channel-field';
+import { useEdit } from '../workspace/workspace';
 
 /** A skin under pressure in the place of straight sides and bevels. */
 export function SkinBench({ mark }: { mark: Mark }) {

@@ -8,8 +8,8 @@ import type { Mark } from '@/core/production/mark';
 import type { Words } from '@/core/production/words';
 import { Button } from '@/parts/controls';
 import { Fold } from '@/parts/fold';
-import { Hint, Trouble } from '../shared/panes';
-import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import { Hint, Trouble } from '../layout/panes';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const BY: { id: SplitBy; label: string }[] = [
   { id: 'word', label: 'words' },

@@ -8,7 +8,7 @@ import type { Shell } from '@/core/production/shell';
 import { restOf, surfaceOf, type Surface } from '@/core/production/surface';
 import { REGIONS, type Region } from '@/core/solid/mesh';
 import { Button, Heading, Pick } from '@/parts/controls';
-import { ChannelField } from '../shared/channel-field';
+import { ChannelField } from '../benches/channel-field';
 
 const Swatches = styled.div`
   display: grid;

@@ -4,7 +4,7 @@ import { useCallback, useEffect, useRef } from 'react';
 import { styled } from 'styled-components';
 import { setWords } from '@/core/production/edits/mark-edits';
 import { MAX_TEXT } from '@/core/production/words';
-import { useEdit, useView, useWorkspace } from '../shared/workspace';
+import { useEdit, useView, useWorkspace } from '../workspace/workspace';
 
 const TextArea = styled.textarea<{ $family: string }>`
   width: 100%;

@@ -9,7 +9,7 @@ import type { FieldMeta } from '@/core/schema/fields';
 import { framesPerSecond } from '@/core/time/rate';
 import { Pick } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
-import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const FRAME: FieldMeta = { label: 'At', unit: 'fr', min: -100_000, max: 1_000_000, rest: 0, step: 1, digits: 1, shown: 1 };
 const INFLUENCE: FieldMeta = { label: '', unit: '%', min: 0, max: 1, rest: 0.42, step: 0.01, digits: 0, shown: 100 };

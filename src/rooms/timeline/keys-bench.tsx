@@ -5,9 +5,9 @@ import { distributeKeys, keysExtent, removeKeys, reverseKeys, stretchKeys, type 
 import type { FieldMeta } from '@/core/schema/fields';
 import { Button, Choices, Heading } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
-import { copySelectedKeys, pasteCopiedKeys } from '../shared/key-commands';
-import { Hint } from '../shared/panes';
-import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import { copySelectedKeys, pasteCopiedKeys } from '../commands/key-commands';
+import { Hint } from '../layout/panes';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const FACTOR: FieldMeta = { label: 'Stretch to', unit: '%', min: 0.01, max: 20, rest: 1, step: 0.05, digits: 0, shown: 100 };
 

@@ -4,8 +4,8 @@ import { useState } from 'react';
 import { checkLoop, type LoopCheck } from '@/core/check/loop';
 import { closeTheLoop } from '@/core/production/edits/key-edits';
 import { Button } from '@/parts/controls';
-import { Hint, Trouble } from '../shared/panes';
-import { useEdit, useView, useWorkspace } from '../shared/workspace';
+import { Hint, Trouble } from '../layout/panes';
+import { useEdit, useView, useWorkspace } from '../workspace/workspace';
 
 const WIDTH = 192;
 const SAMPLES = 8;

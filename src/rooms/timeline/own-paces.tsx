@@ -6,7 +6,7 @@ import { paceName, samePace, type Pace } from '@/core/motion/pace';
 import { freshId } from '@/core/production/edits/fresh-id';
 import { MAX_PACES } from '@/core/production/production';
 import { Button, Choices, IconButton } from '@/parts/controls';
-import { useEdit, useProduction } from '../shared/workspace';
+import { useEdit, useProduction } from '../workspace/workspace';
 
 /** Paces of one's own: one that was drawn by hand is given a name and put on other moves. */
 export function OwnPaces({ pace, onUse }: { pace: Pace; onUse: (pace: Pace) => void }) {

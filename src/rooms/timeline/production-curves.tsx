@@ -15,7 +15,7 @@ import { Tick } from '@/parts/controls';
 import { CurveView } from '@/parts/curve-view/curve-view';
 import type { Scale } from '@/parts/timeline/row';
 import { useSnap } from './timeline-rows';
-import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 /** The curves of one lane's channels in the place of the lanes. */
 export function ProductionCurves({ path, scale, playhead }: { path: string | null; scale: Scale; playhead: number }) {

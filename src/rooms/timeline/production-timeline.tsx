@@ -8,13 +8,13 @@ import { Choices } from '@/parts/controls';
 import type { LanePart } from '@/parts/timeline/lane-track';
 import { lanesOf } from '@/parts/timeline/lanes';
 import { Timeline } from '@/parts/timeline/timeline';
-import { shiftSelectedKeys } from '../shared/key-commands';
+import { shiftSelectedKeys } from '../commands/key-commands';
 import { ProductionCurves } from './production-curves';
-import { useSceneFrame, useSeenCamera } from '../shared/seen';
+import { useSceneFrame, useSeenCamera } from '../looking/seen';
 import { useCueRow, useShotRow, useSnap, useSpeedRow } from './timeline-rows';
-import { seek, seekKey } from '../shared/transport';
-import type { Selection, ViewState } from '../shared/view-store';
-import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import { seek, seekKey } from '../looking/transport';
+import type { Selection, ViewState } from '../workspace/view-store';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 /** What is selected with a lane. */
 export function selectionOf({ holderPath }: FoundOwner): Selection {

@@ -13,10 +13,10 @@ import { Button, Choices, Heading, Pick, Row, Tick } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { Fold } from '@/parts/fold';
 import { LoopBench } from './loop-bench';
-import { NameField } from '../shared/name-field';
-import { Hint } from '../shared/panes';
-import { constantThroughCuts, splitAtPlayhead } from '../shared/shot-commands';
-import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import { NameField } from '../benches/name-field';
+import { Hint } from '../layout/panes';
+import { constantThroughCuts, splitAtPlayhead } from '../commands/shot-commands';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const BEFORE_END: FieldMeta = { label: 'Before its end', unit: 'fr', min: 0, max: 100, rest: 2, step: 1, digits: 0, shown: 1 };
 const PERCENT: FieldMeta = { label: 'Pace of time', unit: '%', min: -10, max: 10, rest: 0.5, step: 0.05, digits: 0, shown: 100 };

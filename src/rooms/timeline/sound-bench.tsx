@@ -12,9 +12,9 @@ import { FileButton } from '@/parts/file-button';
 import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { decodeSound, onsetsOf } from '@/parts/sound-client';
-import { NameField } from '../shared/name-field';
-import { Hint, Trouble } from '../shared/panes';
-import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import { NameField } from '../benches/name-field';
+import { Hint, Trouble } from '../layout/panes';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const EVERY: FieldMeta = { label: 'Every', unit: 's', min: 0.05, max: 60, rest: 2, step: 0.1, digits: 2, shown: 1 };
 const THRESHOLD: FieldMeta = { label: 'Stronger than', unit: '%', min: 0.01, max: 1, rest: 0.2, step: 0.05, digits: 0, shown: 100 };

@@ -15,9 +15,9 @@ import { PaceCurve } from '@/parts/pace/pace-curve';
 import { hueColour } from '@/parts/theme';
 import { KeyBench, OutsidePicks } from './key-bench';
 import { OwnPaces } from './own-paces';
-import type { TimelinePick } from '../shared/view-store';
-import { Hint } from '../shared/panes';
-import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import type { TimelinePick } from '../workspace/view-store';
+import { Hint } from '../layout/panes';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const ALL = 'all';
 const JOINS: { id: Join; label: string }[] = [

@@ -13,9 +13,9 @@ import { CUE_HEIGHT, CueTrack, type CueActions, type Waveform } from '@/parts/ti
 import type { TimelineRow } from '@/parts/timeline/row';
 import { SHOT_HEIGHT, ShotTrack, type ShotActions, type ShotBlock } from '@/parts/timeline/shot-track';
 import { CHART_HEIGHT, SpeedChart } from '@/parts/timeline/speed-chart';
-import { splitAtPlayhead } from '../shared/shot-commands';
-import { seek } from '../shared/transport';
-import { useEdit, useProduction, useView, useWorkspace } from '../shared/workspace';
+import { splitAtPlayhead } from '../commands/shot-commands';
+import { seek } from '../looking/transport';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 /** Frames within which something falls on a cue. */
 const SNAP_FRAMES = 2;

@@ -24,7 +24,7 @@ import { emptyProduction, productionSchema, type Production } from '@/core/produ
 import { rigPose } from '@/core/rig/rig';
 import { forwardOf, positionOf } from '@/core/space/matrix';
 import { distance, dot, normalise, subtract } from '@/core/space/vector';
-import { createProductionStore } from '@/rooms/shared/production-store';
+import { createProductionStore } from '@/rooms/workspace/production-store';
 import { key } from '../support/key';
 
 const ORBIT = 'cameras/camera-1/carriers/orbit-1';

@@ -12,17 +12,17 @@ import { CURRENT_VERSION, emptyProduction, type Production } from '@/core/produc
 import { shotSpans } from '@/core/production/shots';
 import { forwardOf, positionOf } from '@/core/space/matrix';
 import { distance, dot, subtract } from '@/core/space/vector';
-import type { Autosave } from '@/rooms/shared/autosave';
-import { COMMANDS } from '@/rooms/shared/commands';
-import { fly, landHere } from '@/rooms/shared/flight';
-import { copySelectedKeys, pasteCopiedKeys, removeSelectedKeys, selectedKeys, shiftSelectedKeys } from '@/rooms/shared/key-commands';
-import { focusAt } from '@/rooms/shared/pick-focus';
-import { createProductionStore } from '@/rooms/shared/production-store';
-import { sceneFrame, seenCamera } from '@/rooms/shared/seen';
-import { splitAtPlayhead } from '@/rooms/shared/shot-commands';
-import { seekScene } from '@/rooms/shared/transport';
-import { createViewStore } from '@/rooms/shared/view-store';
-import type { Workspace } from '@/rooms/shared/workspace';
+import type { Autosave } from '@/rooms/workspace/autosave';
+import { COMMANDS } from '@/rooms/commands/commands';
+import { fly, landHere } from '@/rooms/looking/flight';
+import { copySelectedKeys, pasteCopiedKeys, removeSelectedKeys, selectedKeys, shiftSelectedKeys } from '@/rooms/commands/key-commands';
+import { focusAt } from '@/rooms/looking/pick-focus';
+import { createProductionStore } from '@/rooms/workspace/production-store';
+import { sceneFrame, seenCamera } from '@/rooms/looking/seen';
+import { splitAtPlayhead } from '@/rooms/commands/shot-commands';
+import { seekScene } from '@/rooms/looking/transport';
+import { createViewStore } from '@/rooms/workspace/view-store';
+import type { Workspace } from '@/rooms/workspace/workspace';
 
 const nowhere = () => null;
 

@@ -6,8 +6,8 @@ import { lanesOf } from '@/parts/timeline/lanes';
 import { rulerSteps, zoomed } from '@/parts/timeline/time-scale';
 import { allOwners } from '@/core/production/owners/owners';
 import { demoProductions } from '@/demo/productions';
-import { createAutosave, NotSavedError } from '@/rooms/shared/autosave';
-import { createProductionStore } from '@/rooms/shared/production-store';
+import { createAutosave, NotSavedError } from '@/rooms/workspace/autosave';
+import { createProductionStore } from '@/rooms/workspace/production-store';
 import { answer, answering } from '../support/server-answers';
 
 const format = { width: 1920, height: 1080, rate: '25', length: 100 } as const;

@@ -9,12 +9,12 @@ import { forwardOf, positionOf } from '@/core/space/matrix';
 import { distance, dot, subtract } from '@/core/space/vector';
 import { boxHull, fitting, frameCorners, gridStep, projection } from '@/parts/plan-view/plan-geometry';
 import { snapped, strokeOf } from '@/parts/section-view/section-geometry';
-import type { Autosave } from '@/rooms/shared/autosave';
-import { endFlight, fly, landHere } from '@/rooms/shared/flight';
-import { createProductionStore } from '@/rooms/shared/production-store';
-import { seek, stepBy, stepKey, togglePlay } from '@/rooms/shared/transport';
-import { createViewStore } from '@/rooms/shared/view-store';
-import type { Workspace } from '@/rooms/shared/workspace';
+import type { Autosave } from '@/rooms/workspace/autosave';
+import { endFlight, fly, landHere } from '@/rooms/looking/flight';
+import { createProductionStore } from '@/rooms/workspace/production-store';
+import { seek, stepBy, stepKey, togglePlay } from '@/rooms/looking/transport';
+import { createViewStore } from '@/rooms/workspace/view-store';
+import type { Workspace } from '@/rooms/workspace/workspace';
 import { IDENTITY } from '@/core/space/matrix';
 import { PerspectiveCamera, Vector3 } from 'three';
 

@@ -6,7 +6,7 @@ import { keyReaders } from '@/core/motion/readers';
 import { addWordmark, changeMark } from '@/core/production/edits/mark-edits';
 import { allOwners } from '@/core/production/owners/owners';
 import { emptyProduction, type Production } from '@/core/production/production';
-import { createProductionStore } from '@/rooms/shared/production-store';
+import { createProductionStore } from '@/rooms/workspace/production-store';
 
 const MARKS = 100;
 

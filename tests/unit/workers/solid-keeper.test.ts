@@ -1,7 +1,7 @@
 import { addWordmark, changeMark } from '@/core/production/edits/mark-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
 import type { SolidMesh } from '@/core/solid/mesh';
-import { createProductionStore } from '@/rooms/shared/production-store';
+import { createProductionStore } from '@/rooms/workspace/production-store';
 import { SolidKeeper, type SolidEvents } from '@/workers/solid-keeper';
 import type { BuildReply, BuildRequest } from '@/workers/solid-messages';
 

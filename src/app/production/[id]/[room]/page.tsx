@@ -3,7 +3,7 @@ import { UserError } from '@/server/errors';
 import { loadProduction } from '@/server/productions';
 import { keepVersion } from '@/server/versions';
 import { ProductionRooms } from '@/rooms/production-rooms';
-import { isRoom } from '@/rooms/rooms';
+import { isRoom } from '@/rooms/workspace/rooms';
 
 export const dynamic = 'force-dynamic';
 

@@ -5,7 +5,7 @@ import { timeScale } from '@/parts/timeline/time-scale';
 import { Ruler } from '@/parts/timeline/ruler';
 import { useSize } from '@/parts/use-size';
 import { seek } from './transport';
-import { useProduction, useView, useWorkspace } from './workspace';
+import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 /** The timeline folded to its ruler. */
 export function ScrubStrip() {

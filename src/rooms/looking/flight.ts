@@ -8,7 +8,7 @@ import { land } from '@/core/production/edits/camera-edits';
 import { markPose } from '@/core/frame/mark-pose';
 import type { Camera } from '@/core/production/camera';
 import { sceneFrame, seenCamera } from './seen';
-import type { Workspace } from './workspace';
+import type { Workspace } from '../workspace/workspace';
 
 /** Flying the camera by hand: a pose that is looked from until it is landed or the playhead moves on. */
 

@@ -8,8 +8,8 @@ import { shotSpans } from '@/core/production/shots';
 import { formatShortTimecode } from '@/core/time/timecode';
 import { Button } from '@/parts/controls';
 import { DialogBox, Veil } from '@/parts/dialog';
-import { seek } from './transport';
-import { useProduction, useView, useWorkspace } from './workspace';
+import { seek } from '../looking/transport';
+import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const Box = styled(DialogBox)`
   width: min(1080px, 92vw);

@@ -1,7 +1,7 @@
 import { ownerAt } from '@/core/production/owners/owners';
 import { copyKeys, pasteKeys, removeKeys, shiftKeys, type KeyRef } from '@/core/production/edits/key-edits';
-import { sceneFrame } from './seen';
-import type { Workspace } from './workspace';
+import { sceneFrame } from '../looking/seen';
+import type { Workspace } from '../workspace/workspace';
 
 /** What is selected in the timeline as keys: several, or the station or move that is picked. */
 export function selectedKeys({ view }: Pick<Workspace, 'view'>): KeyRef[] {

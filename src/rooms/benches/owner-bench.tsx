@@ -5,7 +5,7 @@ import { ownerAt } from '@/core/production/owners/owners';
 import { Heading } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { ChannelField } from './channel-field';
-import { useEdit, useProduction } from './workspace';
+import { useEdit, useProduction } from '../workspace/workspace';
 
 /** The bench of an owner that has none of its own: its channels in their order, then the numbers that are set on it. */
 export function OwnerBench({ path }: { path: string }) {

@@ -7,8 +7,8 @@ import { projected } from '@/core/optics/project';
 import { stationFrames } from '@/core/production/edits/move-edits';
 import { transformPoint } from '@/core/space/matrix';
 import { boxCorners } from '@/core/space/vector';
-import { useSceneFrame, useSeenCamera } from './seen';
-import { useProduction, useView } from './workspace';
+import { useSceneFrame, useSeenCamera } from '../looking/seen';
+import { useProduction, useView } from '../workspace/workspace';
 
 /** Lines that are laid over the picture in the lens view and never delivered. */
 

@@ -9,9 +9,9 @@ import { ownerAt } from '@/core/production/owners/owners';
 import type { Production } from '@/core/production/production';
 import { resolverOf } from '@/core/production/resolver';
 import { hueColour } from '@/parts/theme';
-import { useSceneFrame } from './seen';
-import { useEdit, useProduction, useView, useWorkspace } from './workspace';
-import type { Selection } from './view-store';
+import { useSceneFrame } from '../looking/seen';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
+import type { Selection } from '../workspace/view-store';
 
 const Sheet = styled.nav`
   width: 168px;

@@ -6,10 +6,10 @@ import { MAX_PINS } from '@/core/production/production';
 import { freshId } from '@/core/production/edits/fresh-id';
 import { orbit } from '@/core/rig/carriers/orbit';
 import { IconButton } from '@/parts/controls';
-import { useFrameState } from './use-frame-state';
-import { STILL } from './flight';
-import { seek } from './transport';
-import { useEdit, useProduction, useView, useWorkspace } from './workspace';
+import { useFrameState } from '../looking/use-frame-state';
+import { STILL } from '../looking/flight';
+import { seek } from '../looking/transport';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const Pins = styled.div`
   display: flex;

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { evaluate } from '@/core/frame/evaluate';
 import type { FrameState } from '@/core/frame/frame-state';
 import { frameToSeconds } from '@/core/time/rate';
-import { useProduction, useView } from './workspace';
+import { useProduction, useView } from '../workspace/workspace';
 
 /** The state of the production at the playhead, seen from the pose flown to when there is one. */
 export function useFrameState(): FrameState {

@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import type { Production } from '@/core/production/production';
 import { framesPerSecond } from '@/core/time/rate';
 import { decodeSound, SoundPlayer, type DecodedSound } from '@/parts/sound-client';
-import { useProduction, useView, useWorkspace, type Workspace } from './workspace';
+import { useProduction, useView, useWorkspace, type Workspace } from '../workspace/workspace';
 
 const decoded = new Map<string, Promise<DecodedSound>>();
 /** Decoded sounds are large: only the last few are kept. */

@@ -6,8 +6,8 @@ import { keyOwner } from '@/core/production/edits/channel-edits';
 import { Button, Heading, Pick } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { ChannelField } from './channel-field';
-import { useSceneFrame } from './seen';
-import { useEdit, useWorkspace } from './workspace';
+import { useSceneFrame } from '../looking/seen';
+import { useEdit, useWorkspace } from '../workspace/workspace';
 
 const PLACES = ['x', 'y', 'z', 'pan', 'tilt', 'roll'] as const satisfies readonly (keyof Mark['channels'])[];
 const PIVOT_WORDS: Record<(typeof PIVOTS)[number], string> = {

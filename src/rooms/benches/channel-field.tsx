@@ -10,9 +10,9 @@ import { ColourField } from '@/parts/fields/colour-field';
 import type { Keyed } from '@/parts/fields/key-toggle';
 import { NumberField } from '@/parts/fields/number-field';
 import { SwitchField } from '@/parts/fields/switch-field';
-import { stepKey } from './transport';
-import { useSceneFrame } from './seen';
-import { useEdit, useProduction, useView, useWorkspace } from './workspace';
+import { stepKey } from '../looking/transport';
+import { useSceneFrame } from '../looking/seen';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const keyedAt = (channel: Channel<Value>, frame: number): Keyed =>
   channel.keys.length === 0 ? 'none' : keyAt(channel, frame) ? 'here' : 'keyed';

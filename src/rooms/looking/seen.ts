@@ -1,8 +1,8 @@
 import { sceneFrameAt, shotAt, cameraOf } from '@/core/frame/shot-camera';
 import type { Camera } from '@/core/production/camera';
 import type { Production } from '@/core/production/production';
-import type { ViewState } from './view-store';
-import { useProduction, useView } from './workspace';
+import type { ViewState } from '../workspace/view-store';
+import { useProduction, useView } from '../workspace/workspace';
 
 /** The camera that is looked through: one that was asked for, else that of the shot at the playhead. */
 export function seenCamera(production: Production, { through, playhead }: Pick<ViewState, 'through' | 'playhead'>): Camera {

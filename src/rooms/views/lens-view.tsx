@@ -3,10 +3,10 @@
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
 import { styled } from 'styled-components';
 import { frameToSeconds, secondsToFrame } from '@/core/time/rate';
-import { fly } from './flight';
+import { fly } from '../looking/flight';
 import { Ghosts, SafeAreas, Thirds } from './frame-guides';
-import { focusAt } from './pick-focus';
-import { useProduction, useView, useWorkspace, type Workspace } from './workspace';
+import { focusAt } from '../looking/pick-focus';
+import { useProduction, useView, useWorkspace, type Workspace } from '../workspace/workspace';
 
 const Well = styled.div`
   position: relative;

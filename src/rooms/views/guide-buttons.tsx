@@ -3,7 +3,7 @@
 import { Frame, Grid3x3, Layers2, ScanEye } from 'lucide-react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { styled } from 'styled-components';
-import { useView, useWorkspace } from './workspace';
+import { useView, useWorkspace } from '../workspace/workspace';
 
 const Group = styled(ToggleButtonGroup)`
   display: flex;

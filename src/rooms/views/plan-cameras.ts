@@ -14,10 +14,10 @@ import { invertRigid, multiply, positionOf, transformDirection, transformPoint, 
 import type { Vec3 } from '@/core/space/vector';
 import type { PlanCamera } from '@/parts/plan-view/plan-camera';
 import type { PlanRail } from '@/parts/plan-view/plan-view';
-import { activeCarrier, landingCarrier } from './flight';
-import { useSceneFrame, useSeenCamera } from './seen';
-import { useFrameState } from './use-frame-state';
-import { useEdit, useProduction, useView } from './workspace';
+import { activeCarrier, landingCarrier } from '../looking/flight';
+import { useSceneFrame, useSeenCamera } from '../looking/seen';
+import { useFrameState } from '../looking/use-frame-state';
+import { useEdit, useProduction, useView } from '../workspace/workspace';
 
 /** More dots than this on a path are not told apart any more. */
 const MAX_TICKS = 1500;

@@ -3,7 +3,7 @@ import { deliveredFrameOf, nextKeyFrame } from '@/core/frame/scene-frames';
 import { framesPerSecond } from '@/core/time/rate';
 import { soundDevice } from '@/parts/sound-client';
 import { heardFrame, soundFrom } from './use-sound';
-import type { Workspace } from './workspace';
+import type { Workspace } from '../workspace/workspace';
 
 /** Moving the playhead: play, step, jump. */
 

@@ -7,8 +7,8 @@ import { useStore } from 'zustand';
 import { styled } from 'styled-components';
 import { formatTimecode } from '@/core/time/timecode';
 import { Button, Choices, IconButton } from '@/parts/controls';
-import { ROOMS, type RoomId } from '../rooms';
-import { useProduction, useView, useWorkspace } from './workspace';
+import { ROOMS, type RoomId } from '../workspace/rooms';
+import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const Bar = styled.header`
   height: 44px;

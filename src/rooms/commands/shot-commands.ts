@@ -3,7 +3,7 @@ import { sceneFrameAt } from '@/core/frame/shot-camera';
 import { straightenThroughCuts } from '@/core/production/edits/key-edits';
 import { addCamera, splitShot } from '@/core/production/edits/shot-edits';
 import { shotSpans } from '@/core/production/shots';
-import type { Workspace } from './workspace';
+import type { Workspace } from '../workspace/workspace';
 
 /** Begins a new shot at the playhead, with a camera of its own that stands where the old one is, or with the same one going on. */
 export function splitAtPlayhead({ documents, view }: Workspace, own: boolean): void {

@@ -6,7 +6,7 @@ import { styled } from 'styled-components';
 import { formatTimecode, parseTimecode } from '@/core/time/timecode';
 import { IconButton } from '@/parts/controls';
 import { seek, stepBy, stepKey, togglePlay } from './transport';
-import { useProduction, useView, useWorkspace } from './workspace';
+import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const Bar = styled.div`
   height: 32px;

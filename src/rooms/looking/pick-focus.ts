@@ -4,7 +4,7 @@ import { forwardOf } from '@/core/space/matrix';
 import { dot } from '@/core/space/vector';
 import { frameToSeconds } from '@/core/time/rate';
 import { seenCamera } from './seen';
-import type { Workspace } from './workspace';
+import type { Workspace } from '../workspace/workspace';
 
 /**
  * Puts the point of a focus target where a press in the lens view met a surface; a press on nothing leaves it.

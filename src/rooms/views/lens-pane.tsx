@@ -7,10 +7,10 @@ import { secondsToFrame } from '@/core/time/rate';
 import { LinePick } from '@/parts/controls';
 import { GuideButtons } from './guide-buttons';
 import { LensView } from './lens-view';
-import { Column, PaneTitle } from './panes';
-import { useFrameState } from './use-frame-state';
-import { useSeenCamera } from './seen';
-import { useProduction, useView, useWorkspace } from './workspace';
+import { Column, PaneTitle } from '../layout/panes';
+import { useFrameState } from '../looking/use-frame-state';
+import { useSeenCamera } from '../looking/seen';
+import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const SHOTS = 'shots';
 

@@ -9,12 +9,12 @@ import { resolverOf } from '@/core/production/resolver';
 import type { Vec3 } from '@/core/space/vector';
 import type { PlanFrom } from '@/parts/plan-view/plan-geometry';
 import { PlanView, type PlanMark } from '@/parts/plan-view/plan-view';
-import { PaneTitle } from './panes';
+import { PaneTitle } from '../layout/panes';
 import { useMoveStation, usePlanCameras, usePlanRail } from './plan-cameras';
-import { useSceneFrame } from './seen';
-import { seekScene } from './transport';
-import { useFrameState } from './use-frame-state';
-import { useEdit, useProduction, useView, useWorkspace } from './workspace';
+import { useSceneFrame } from '../looking/seen';
+import { seekScene } from '../looking/transport';
+import { useFrameState } from '../looking/use-frame-state';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 /** The plan of the open production, seen from above, from the side or from outside. */
 export function SetPlan({ from, movable = false, title }: { from: PlanFrom; movable?: boolean; title: ReactNode }) {

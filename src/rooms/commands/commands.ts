@@ -5,13 +5,13 @@ import { removeShot } from '@/core/production/edits/shot-edits';
 import { addWordmark, duplicateMark, removeMark } from '@/core/production/edits/mark-edits';
 import { saveProductionFile } from '@/parts/save-production';
 import { switchTheme } from '@/parts/theme';
-import type { RoomId } from '../rooms';
-import { endFlight, landHere } from './flight';
+import type { RoomId } from '../workspace/rooms';
+import { endFlight, landHere } from '../looking/flight';
 import { copySelectedKeys, pasteCopiedKeys, removeSelectedKeys, shiftSelectedKeys } from './key-commands';
-import { seenCamera } from './seen';
+import { seenCamera } from '../looking/seen';
 import { constantThroughCuts, splitAtPlayhead } from './shot-commands';
-import { seek, stepBy, stepKey, togglePlay } from './transport';
-import type { Workspace } from './workspace';
+import { seek, stepBy, stepKey, togglePlay } from '../looking/transport';
+import type { Workspace } from '../workspace/workspace';
 
 export interface CommandContext {
   workspace: Workspace;
