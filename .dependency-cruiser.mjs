@@ -67,7 +67,7 @@ export default {
     core('outline', ['schema', 'space']),
     core('solid', ['outline', 'schema', 'motion', 'space']),
     core('optics', ['space', 'motion', 'keep']),
-    core('rig', ['schema', 'motion', 'space']),
+    core('rig', ['schema', 'motion', 'space', 'keep']),
     core(
       'production',
       CORE.filter((folder) => !['interchange', 'check', 'frame', 'production'].includes(folder)),

@@ -2,6 +2,7 @@ import 'server-only';
 import { createHash } from 'node:crypto';
 import path from 'node:path';
 import { asc } from 'drizzle-orm';
+import { Recent } from '@/core/keep/recent';
 import { FontError, Typeface } from '@/core/outline/typeface';
 import type { UploadedFont } from '@/core/production/listing';
 import { MAX_FONT_BYTES, SHIPPED_FONTS } from '@/core/outline/shipped-fonts';
@@ -13,7 +14,7 @@ import { readIfThere, writeBytes } from './files';
 import { fonts } from './schema';
 import { unpackWoff } from './woff';
 
-const decoded = new Map<string, Promise<Uint8Array>>();
+const decoded = new Recent<Promise<Uint8Array>>(24);
 
 async function decompressWoff2(bytes: Uint8Array): Promise<Uint8Array> {
   const { default: decompress } = await import('woff2-encoder/decompress');
@@ -26,14 +27,9 @@ export async function shippedFont(id: string, part: number): Promise<Uint8Array 
   const subset = ['latin', 'latin-ext'][part];
   if (!font || !subset) return null;
   const file = path.join(process.cwd(), 'node_modules', font.files.replace('*', subset));
-  let font2 = decoded.get(file);
-  if (!font2) {
-    const compressed = await readIfThere(file);
-    if (!compressed) return null;
-    font2 = decompressWoff2(compressed);
-    decoded.set(file, font2);
-  }
-  return font2;
+  const compressed = decoded.get(file) ? null : await readIfThere(file);
+  if (compressed) decoded.set(file, decompressWoff2(compressed));
+  return decoded.get(file) ?? null;
 }
 
 const fontFile = (id: string) => path.join(dataPath('fonts'), `${id}.font`);

@@ -1,3 +1,4 @@
+import { Recent } from '../keep/recent';
 import { hash32, seededRandom } from '../motion/random';
 
 /**
@@ -27,25 +28,19 @@ export function discPoint(j: number, n: number, turn = 0): readonly [number, num
   return [radius * Math.cos(angle), radius * Math.sin(angle)];
 }
 
-const shuffles = new Map<string, Int32Array>();
-const MAX_SHUFFLES = 128;
+const shuffles = new Recent<Int32Array>(128);
 
 /** The numbers 0..n-1 in an order drawn from a seed (Fisher and Yates). Kept, as every sub-frame of every frame asks anew. */
-function shuffled(n: number, seed: number): Int32Array {
-  const key = `${n}/${seed}`;
-  let order = shuffles.get(key);
-  if (!order) {
-    order = Int32Array.from({ length: n }, (_, i) => i);
+const shuffled = (n: number, seed: number): Int32Array =>
+  shuffles.ensure(`${n}/${seed}`, () => {
+    const order = Int32Array.from({ length: n }, (_, i) => i);
     const random = seededRandom(seed);
     for (let i = n - 1; i > 0; i--) {
       const j = Math.floor(random() * (i + 1));
       [order[i], order[j]] = [order[j] as number, order[i] as number];
     }
-    if (shuffles.size >= MAX_SHUFFLES) shuffles.clear();
-    shuffles.set(key, order);
-  }
-  return order;
-}
+    return order;
+  });
 
 /** Each light draws an order and a turn of its own: two lights must not walk in step. */
 const LIGHT_STEP = 16;

@@ -1,3 +1,4 @@
+import { degrees } from '../space/angle';
 import { z } from 'zod';
 import { numberField } from '../schema/fields';
 import { IDENTITY, multiply, product, rotationX, rotationY, rotationZ, translation, type Mat4 } from '../space/matrix';
@@ -15,8 +16,6 @@ export const settingSchema = z.object({
   facing: z.enum(['out', 'in', 'up']).default('out'),
 });
 export type Setting = z.infer<typeof settingSchema>;
-
-const degrees = (radians: number) => (radians * 180) / Math.PI;
 
 interface Way {
   /** Pose of a letter whose middle stands `s` metres along the way and whose baseline is `y` above it. */

@@ -1,3 +1,4 @@
+import { Recent } from '../keep/recent';
 import { seededRandom } from '../motion/random';
 
 /**
@@ -83,17 +84,10 @@ export function shakeSines(name: ShakeName, seed: number, loopSeconds = 0): Reco
   return out;
 }
 
-const kept = new Map<string, Record<ShakeAxis, Sine[]>>();
+const kept = new Recent<Record<ShakeAxis, Sine[]>>(200);
 
-function sinesOf(name: ShakeName, seed: number, loopSeconds: number): Record<ShakeAxis, Sine[]> {
-  const key = `${name}/${seed}/${loopSeconds}`;
-  let sines = kept.get(key);
-  if (!sines) {
-    if (kept.size > 200) kept.clear();
-    kept.set(key, (sines = shakeSines(name, seed, loopSeconds)));
-  }
-  return sines;
-}
+const sinesOf = (name: ShakeName, seed: number, loopSeconds: number) =>
+  kept.ensure(`${name}/${seed}/${loopSeconds}`, () => shakeSines(name, seed, loopSeconds));
 
 /**
  * The shake at a time: millimetres and degrees on each axis.

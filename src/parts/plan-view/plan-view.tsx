@@ -2,27 +2,15 @@
 
 import { Maximize2 } from 'lucide-react';
 import { line } from 'd3-shape';
-import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
 import { styled } from 'styled-components';
-import { multiply, type Mat4 } from '@/core/space/matrix';
-import type { Box, Vec3 } from '@/core/space/vector';
+import type { Vec3 } from '@/core/space/vector';
 import { IconButton } from '../controls';
 import { hueColour } from '../theme';
-import { useLatest } from '../use-latest';
-import { useSize } from '../use-size';
-import { CameraFigure, Handle, Path, pressed, type OnPage, type PlanCamera } from './plan-camera';
-import {
-  boxHull,
-  fitting,
-  gridStep,
-  placedLabels,
-  projection,
-  type Outside,
-  type PlanFrom,
-  type PlanPoint,
-  type PlanWindow,
-} from './plan-geometry';
+import { CameraFigure, Handle, Path, type PlanCamera } from './plan-camera';
+import { gridStep, type PlanFrom, type PlanPoint } from './plan-geometry';
 import { Grid } from './plan-grid';
+import { PlanMarks, type PlanMark } from './plan-marks';
+import { usePlanWindow } from './use-plan-window';
 
 const Well = styled.div`
   position: relative;
@@ -70,16 +58,6 @@ const Note = styled.div`
   pointer-events: none;
 `;
 
-export interface PlanMark {
-  id: string;
-  name: string;
-  hue: number;
-  pose: Mat4;
-  /** Places of its copies in its own frame; the first is its own. */
-  copies: readonly Mat4[];
-  box: Box;
-}
-
 /** A rail in the world: its curve, and the points it is drawn by. */
 export interface PlanRail {
   hue: number;
@@ -106,27 +84,8 @@ export interface PlanViewProps {
 }
 
 const polyline = line<PlanPoint>();
-const closed = (points: PlanPoint[]) => `${polyline(points) ?? ''}Z`;
-
-let gestures = 0;
 
 const LABELS: Record<PlanFrom, string> = { above: 'Plan from above', side: 'Plan from the side', outside: 'Set from outside' };
-
-/** The window and direction of the plan, wheeled and dragged. */
-function useWindow(from: PlanFrom) {
-  const [ref, { width, height }] = useSize<HTMLDivElement>();
-  const [chosen, setChosen] = useState<{ from: PlanFrom; window: PlanWindow } | null>(null);
-  const [outside, setOutside] = useState<Outside>({ azimuth: 35, height: 28 });
-  return {
-    ref,
-    width,
-    height,
-    chosen: chosen?.from === from ? chosen.window : null,
-    setChosen: (window: PlanWindow | null) => setChosen(window && { from, window }),
-    outside,
-    setOutside,
-  };
-}
 
 /** The set from above, from the side or from outside: marks, the cameras with their cones of view, their paths and the focus plane. */
 export function PlanView({
@@ -142,124 +101,18 @@ export function PlanView({
   onMoveStation,
   floor,
 }: PlanViewProps) {
-  const { ref, width, height, chosen, setChosen, outside, setOutside } = useWindow(from);
-  const plane = useMemo(() => projection(from, outside), [from, outside]);
-
-  const everything = useMemo(() => {
-    const points = marks.flatMap(({ pose, copies, box }) => copies.flatMap((copy) => boxHull(plane, multiply(pose, copy), box)));
-    for (const { path, seen } of cameras) if (seen) for (const place of path) points.push(plane.point(place));
-    return points;
-  }, [plane, marks, cameras]);
-  const fit = useMemo(() => fitting(everything, width, height), [everything, width, height]);
-  const view = chosen ?? fit;
-  const page = useMemo<OnPage>(
-    () => ({
-      plane,
-      scale: view.scale,
-      toPage: ([x, y]) => [(x - view.centre[0]) * view.scale + width / 2, (y - view.centre[1]) * view.scale + height / 2],
-    }),
-    [plane, view, width, height],
-  );
-  const { toPage } = page;
-
-  const live = useLatest({ view, width, height, setChosen });
-  useEffect(() => {
-    const element = ref.current;
-    if (!element) return;
-    const onWheel = (event: WheelEvent) => {
-      event.preventDefault();
-      const { view: now, width: w, height: h } = live.current;
-      const box = element.getBoundingClientRect();
-      const factor = Math.exp(-Math.max(-120, Math.min(120, event.deltaY)) * 0.002);
-      const scale = Math.max(0.5, Math.min(4000, now.scale * factor));
-      const [px, py] = [event.clientX - box.left - w / 2, event.clientY - box.top - h / 2];
-      live.current.setChosen({ centre: [now.centre[0] + px / now.scale - px / scale, now.centre[1] + py / now.scale - py / scale], scale });
-    };
-    element.addEventListener('wheel', onWheel, { passive: false });
-    return () => element.removeEventListener('wheel', onWheel);
-  }, [ref, live]);
-
-  const drag = useRef<{ x: number; y: number; mark: string | null; gesture: string } | null>(null);
-  const begin = (event: PointerEvent<SVGSVGElement | SVGPathElement>, mark: string | null) => {
-    event.stopPropagation();
-    event.currentTarget.setPointerCapture(event.pointerId);
-    drag.current = { x: event.clientX, y: event.clientY, mark, gesture: `plan-${++gestures}` };
-  };
-  const move = (event: PointerEvent) => {
-    const at = drag.current;
-    if (!at) return;
-    const [px, py] = [event.clientX - at.x, event.clientY - at.y];
-    const [dx, dy] = [px / view.scale, py / view.scale];
-    drag.current = { ...at, x: event.clientX, y: event.clientY };
-    if (at.mark !== null) onMoveMark?.(at.mark, plane.shift(dx, dy), at.gesture);
-    else if (from === 'outside' && !event.shiftKey)
-      setOutside(({ azimuth, height: up }) => ({ azimuth: azimuth - px * 0.4, height: Math.max(-90, Math.min(90, up + py * 0.4)) }));
-    else setChosen({ ...view, centre: [view.centre[0] - dx, view.centre[1] - dy] });
-  };
-  const end = () => {
-    drag.current = null;
-  };
-
-  const drawn = marks.map((mark) => ({
-    mark,
-    outline: boxHull(plane, mark.pose, mark.box).map(toPage),
-    copies: mark.copies.slice(1).map((copy) => boxHull(plane, multiply(mark.pose, copy), mark.box).map(toPage)),
-  }));
-  const labels = placedLabels(drawn.map(({ mark, outline }) => ({ name: mark.name, outline })));
+  const { ref, width, height, view, page, begin, handlers, showAll } = usePlanWindow(from, marks, cameras, onMoveMark);
+  const { plane, toPage } = page;
   const seen = cameras.find((camera) => camera.seen);
   const step = gridStep(view.scale);
   const floorY = floor === null || from !== 'side' ? null : toPage([0, -floor])[1];
   return (
     <Well ref={ref} data-testid={`plan-${from}`}>
       {width > 0 ? (
-        <svg
-          role="group"
-          aria-label={LABELS[from]}
-          onPointerDown={(event) => begin(event, null)}
-          onPointerMove={move}
-          onPointerUp={end}
-          onPointerCancel={end}
-        >
+        <svg role="group" aria-label={LABELS[from]} onPointerDown={(event) => begin(event, null)} {...handlers}>
           <Grid plane={plane} toPage={toPage} window={view} width={width} height={height} />
           {floorY === null ? null : <line x1={0} x2={width} y1={floorY} y2={floorY} stroke="var(--line-strong)" strokeDasharray="2 3" />}
-          {drawn.map(({ mark, copies }) =>
-            copies.map((copy, i) => (
-              <path
-                key={`${mark.id}-${i}`}
-                d={closed(copy)}
-                fill={hueColour(mark.hue)}
-                fillOpacity={0.1}
-                stroke={hueColour(mark.hue)}
-                strokeOpacity={0.5}
-                pointerEvents="none"
-              />
-            )),
-          )}
-          {drawn.map(({ mark, outline }) => (
-            <path
-              key={mark.id}
-              role="button"
-              tabIndex={0}
-              aria-label={`Select ${mark.name}`}
-              aria-pressed={selectedMark === mark.id}
-              d={closed(outline)}
-              fill={hueColour(mark.hue)}
-              fillOpacity={selectedMark === mark.id ? 0.4 : 0.2}
-              stroke={hueColour(mark.hue)}
-              strokeWidth={selectedMark === mark.id ? 2 : 1}
-              onPointerDown={(event) => {
-                onSelectMark(mark.id);
-                if (onMoveMark) begin(event, mark.id);
-                else event.stopPropagation();
-              }}
-              onKeyDown={(event) => pressed(event, () => onSelectMark(mark.id))}
-            />
-          ))}
-          {labels.map(({ name, x, y }, i) => (
-            <text key={i} x={x} y={y} textAnchor="middle">
-              {name}
-            </text>
-          ))}
+          <PlanMarks marks={marks} page={page} selected={selectedMark} onSelect={onSelectMark} onBegin={onMoveMark && begin} />
           {rail ? (
             <path
               d={polyline(rail.curve.map((p) => toPage(plane.point(p)))) ?? ''}
@@ -309,9 +162,9 @@ export function PlanView({
         {step} m grid
         {seen && seen.path.length > 1 ? ` · a dot ${seen.framesPerTick === 1 ? 'a frame' : `each ${seen.framesPerTick} fr`}` : ''}
       </Note>
-      {chosen ? (
+      {showAll ? (
         <Corner>
-          <IconButton label="Show everything" $tone="quiet" onPress={() => setChosen(null)}>
+          <IconButton label="Show everything" $tone="quiet" onPress={showAll}>
             <Maximize2 size={12} />
           </IconButton>
         </Corner>

@@ -51,7 +51,7 @@ export function windowOn(strokes: readonly Stroke[], width: number, height: numb
 }
 
 /** Rounded to whole millimetres, or to a plane of another shell when one is within reach. Metres. */
-export function snapped(value: number, planes: readonly number[], reach: number): number {
+export function onPlane(value: number, planes: readonly number[], reach: number): number {
   const plane = planes.find((p) => Math.abs(p - value) < reach);
   return plane ?? Math.round(value * 1000) / 1000;
 }

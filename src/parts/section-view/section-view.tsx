@@ -6,7 +6,7 @@ import type { ShellLoop } from '@/workers/picture-messages';
 import { hueColour } from '../theme';
 import { useSize } from '../use-size';
 import { DimensionField, type LengthUnit } from './dimension-field';
-import { snapped, strokeOf, windowOn, type SectionWindow, type Stroke } from './section-geometry';
+import { onPlane, strokeOf, windowOn, type SectionWindow, type Stroke } from './section-geometry';
 
 const Well = styled.div`
   position: relative;
@@ -174,7 +174,7 @@ export function SectionView({ unit, shells, loops, selected, onSelect, onChange 
     // A press that selects must not nudge what it selects.
     if (part === 'place' && Math.hypot(dx, dy) * view.scale < 4) return;
     const next = value + (along === 's' ? dx : dy) * factor;
-    onChange(part, snapped(next, part === 'from' || part === 'to' || part === 'place' ? planes : [], 6 / view.scale), from.gesture);
+    onChange(part, onPlane(next, part === 'from' || part === 'to' || part === 'place' ? planes : [], 6 / view.scale), from.gesture);
   };
   const nudge = (grip: Grip, by: number) =>
     onChange(grip.part, Math.round((grip.value + by * Math.sign(grip.factor)) * 1e6) / 1e6, `section-keys-${grip.part}`);

@@ -1,12 +1,12 @@
 import { useEffect } from 'react';
+import { Recent } from '@/core/keep/recent';
 import type { Production } from '@/core/production/production';
 import { framesPerSecond } from '@/core/time/rate';
 import { decodeSound, SoundPlayer, type DecodedSound } from '@/parts/sound-client';
 import { useProduction, useView, useWorkspace, type Workspace } from '../workspace/workspace';
 
-const decoded = new Map<string, Promise<DecodedSound>>();
 /** Decoded sounds are large: only the last few are kept. */
-const KEPT = 2;
+const decoded = new Recent<Promise<DecodedSound>>(2);
 
 /** The file of a sound. */
 export async function soundBytes(hash: string): Promise<ArrayBuffer> {
@@ -16,14 +16,11 @@ export async function soundBytes(hash: string): Promise<ArrayBuffer> {
 }
 
 export function loadSound(hash: string): Promise<DecodedSound> {
-  let sound = decoded.get(hash);
-  if (!sound) {
-    for (const old of [...decoded.keys()].slice(0, Math.max(0, decoded.size - KEPT + 1))) decoded.delete(old);
-    sound = soundBytes(hash).then(decodeSound);
+  return decoded.ensure(hash, () => {
+    const sound = soundBytes(hash).then(decodeSound);
     sound.catch(() => decoded.delete(hash));
-    decoded.set(hash, sound);
-  }
-  return sound;
+    return sound;
+  });
 }
 
 const player = new SoundPlayer();

@@ -5,7 +5,7 @@ import { fieldMeta } from '@/core/schema/fields';
 import { PROFILE_KINDS } from '@/core/solid/profile';
 import { Choices, Heading, Tick } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
-import { ProfileDrawing } from '@/parts/profile-drawing';
+import { ProfileDrawing } from '@/parts/pad/profile-drawing';
 
 export type ShellEnd = 'front' | 'back';
 type Change = (recipe: (shell: Shell) => void, gesture?: string | null) => void;

@@ -5,7 +5,7 @@ import { allOwners, inDeliveredTime, isAnyKeyed, ownerAt, type FoundOwner } from
 import type { Production } from '@/core/production/production';
 import { keyOwner, moveStation, removeStation, shiftMove } from '@/core/production/edits/channel-edits';
 import { Choices } from '@/parts/controls';
-import type { LanePart } from '@/parts/timeline/lane-track';
+import type { LanePart } from '@/parts/timeline/lane-actions';
 import { lanesOf } from '@/parts/timeline/lanes';
 import { Timeline } from '@/parts/timeline/timeline';
 import { shiftSelectedKeys } from '../commands/key-commands';

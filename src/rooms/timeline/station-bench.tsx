@@ -11,7 +11,7 @@ import type { FieldMeta } from '@/core/schema/fields';
 import { formatShortTimecode } from '@/core/time/timecode';
 import { Button, Choices, Heading, Pick } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
-import { PaceCurve } from '@/parts/pace/pace-curve';
+import { PaceCurve } from '@/parts/pad/pace-curve';
 import { hueColour } from '@/parts/theme';
 import { KeyBench, OutsidePicks } from './key-bench';
 import { OwnPaces } from './own-paces';

@@ -3,7 +3,7 @@
 import { AudioLines, Magnet, Scissors } from 'lucide-react';
 import { useDeferredValue, useMemo } from 'react';
 import { frameMotion } from '@/core/check/strobe';
-import { addCue, moveCue, removeCue, snapped } from '@/core/production/edits/cue-edits';
+import { addCue, moveCue, removeCue, onCue } from '@/core/production/edits/cue-edits';
 import { moveShot, removeShot } from '@/core/production/edits/shot-edits';
 import { carryFrames } from '@/core/production/carry';
 import { shotSpans } from '@/core/production/shots';
@@ -26,7 +26,7 @@ const MOTION_FRAMES = 300;
 export function useSnap(): (frame: number) => number {
   const cues = useProduction((p) => p.cues);
   const snap = useView((s) => s.snap);
-  return useMemo(() => (frame: number) => (snap ? snapped(cues, frame, SNAP_FRAMES) : frame), [cues, snap]);
+  return useMemo(() => (frame: number) => (snap ? onCue(cues, frame, SNAP_FRAMES) : frame), [cues, snap]);
 }
 
 /** The lane of the shots. */

@@ -6,7 +6,7 @@ import { keyValue } from '@/core/motion/key-value';
 import { speedAt } from '@/core/motion/channel-speed';
 import { seededRandom } from '@/core/motion/random';
 import { allOwners, ownerAt } from '@/core/production/owners/owners';
-import { moveCue, addCue, evenCues, removeCue, setCues, snapped } from '@/core/production/edits/cue-edits';
+import { moveCue, addCue, evenCues, removeCue, setCues, onCue } from '@/core/production/edits/cue-edits';
 import {
   closeTheLoop,
   copyKeys,
@@ -207,7 +207,7 @@ describe('cues', () => {
       removeCue(draft, 'cue-1');
     });
     expect(done.cues.map(({ frame }) => frame)).toEqual([50, 75, 100]);
-    expect([snapped(done.cues, 73, 3), snapped(done.cues, 60, 3)]).toEqual([75, 60]);
+    expect([onCue(done.cues, 73, 3), onCue(done.cues, 60, 3)]).toEqual([75, 60]);
   });
 
   test('what hangs on a cue follows it: keys and shots on its frame', () => {

@@ -8,7 +8,7 @@ import { rigPose } from '@/core/rig/rig';
 import { forwardOf, positionOf } from '@/core/space/matrix';
 import { distance, dot, subtract } from '@/core/space/vector';
 import { boxHull, fitting, frameCorners, gridStep, projection } from '@/parts/plan-view/plan-geometry';
-import { snapped, strokeOf } from '@/parts/section-view/section-geometry';
+import { onPlane, strokeOf } from '@/parts/section-view/section-geometry';
 import type { Autosave } from '@/rooms/workspace/autosave';
 import { endFlight, fly, landHere } from '@/rooms/looking/flight';
 import { createProductionStore } from '@/rooms/workspace/production-store';
@@ -189,6 +189,6 @@ describe('the plan', () => {
 test('a stroke in the section knows its wall, its face and where they end', () => {
   const chamfered = [0, 0, 10, 0, 10, 3, 9, 4, 1, 4, 0, 3];
   expect(strokeOf(chamfered)).toMatchObject({ left: 0, right: 10, faceLeft: 1, faceRight: 9, bottom: 0, top: 4 });
-  expect(snapped(0.12345, [], 0.01)).toBeCloseTo(0.123, 12);
-  expect(snapped(0.12345, [0.1305], 0.01)).toBe(0.1305);
+  expect(onPlane(0.12345, [], 0.01)).toBeCloseTo(0.123, 12);
+  expect(onPlane(0.12345, [0.1305], 0.01)).toBe(0.1305);
 });

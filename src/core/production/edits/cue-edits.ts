@@ -70,7 +70,7 @@ const passesAnother = (keys: readonly { frame: number }[], from: number, by: num
   keys.some(({ frame }) => frame !== from && (frame - from) * (frame - from - by) <= 0);
 
 /** The frame of the nearest cue within reach, else the frame itself. */
-export function snapped(cues: readonly { frame: number }[], frame: number, reach: number): number {
+export function onCue(cues: readonly { frame: number }[], frame: number, reach: number): number {
   let best = frame;
   let least = reach;
   for (const cue of cues) {

@@ -1,33 +1,19 @@
 'use client';
 
 import { area, line } from 'd3-shape';
-import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { styled } from 'styled-components';
+import type { KeyboardEvent } from 'react';
 import type { Channel, Handle } from '@/core/motion/channel';
 import { speedAt } from '@/core/motion/channel-speed';
 import { keyReader } from '@/core/motion/readers';
 import type { Pace } from '@/core/motion/pace';
+import { arrowStep, Pad, padScales, usePadDrag } from './pad';
 
-const WIDTH = 208;
 const HEIGHT = 84;
-const LOW = 0.3;
+/** How far over and under its ends a value is shown. */
+const OVER = 0.3;
 const STEPS = 96;
-
-const Well = styled.svg`
-  display: block;
-  width: 100%;
-  background: var(--well);
-  border-radius: 2px;
-  touch-action: none;
-  circle {
-    cursor: grab;
-    outline: none;
-  }
-  circle:focus-visible {
-    stroke: var(--verdigris);
-    stroke-width: 3;
-  }
-`;
+const SCALES = padScales(208, HEIGHT, 8, [-OVER, 1 + OVER]);
+const { x, y } = SCALES;
 
 /** A span from 0 to 1 over unit time with this pace. */
 function unitSpan({ leave, arrive, bounces }: Pace): Channel {
@@ -41,8 +27,6 @@ function unitSpan({ leave, arrive, bounces }: Pace): Channel {
   };
 }
 
-const x = (share: number) => 8 + share * (WIDTH - 16);
-const y = (value: number) => HEIGHT - 8 - ((value + LOW) / (1 + 2 * LOW)) * (HEIGHT - 16);
 const curveLine = line<readonly [number, number]>()
   .x((p) => x(p[0]))
   .y((p) => y(p[1]));
@@ -52,12 +36,10 @@ const speedArea = area<readonly [number, number]>()
   .y1((p) => HEIGHT - 2 - p[1] * (HEIGHT - 12));
 
 const SIDES = ['leave', 'arrive'] as const;
-
-let gestures = 0;
+type Side = (typeof SIDES)[number];
 
 /** The pace of a span as a curve of value over time, its speed behind it, and a handle to drag at each end. */
 export function PaceCurve({ pace, colour, onChange }: { pace: Pace; colour: string; onChange: (pace: Pace, gesture: string) => void }) {
-  const drag = useRef<{ side: 'leave' | 'arrive'; gesture: string } | null>(null);
   const span = unitSpan(pace);
   const shares = Array.from({ length: STEPS + 1 }, (_, i) => i / STEPS);
   const reader = keyReader(span);
@@ -70,47 +52,22 @@ export function PaceCurve({ pace, colour, onChange }: { pace: Pace; colour: stri
     arrive: [1 - arrive.influence, 1 - arrive.influence * arrive.speed],
   } as const;
 
-  const put = (side: 'leave' | 'arrive', time: number, value: number, gesture: string) => {
+  const put = (side: Side, time: number, value: number, gesture: string) => {
     const influence = Math.max(0, Math.min(1, side === 'leave' ? time : 1 - time));
     const reach = side === 'leave' ? value : 1 - value;
     const speed = influence < 1e-3 ? 0 : Math.max(-20, Math.min(20, reach / influence));
     onChange({ ...pace, bounces: 0, [side]: { influence, speed } }, gesture);
   };
-  const move = (event: PointerEvent<SVGSVGElement>) => {
-    const held = drag.current;
-    if (!held) return;
-    const box = event.currentTarget.getBoundingClientRect();
-    const px = ((event.clientX - box.left) / box.width) * WIDTH;
-    const py = ((event.clientY - box.top) / box.height) * HEIGHT;
-    put(held.side, (px - 8) / (WIDTH - 16), ((HEIGHT - 8 - py) / (HEIGHT - 16)) * (1 + 2 * LOW) - LOW, held.gesture);
-  };
-  const begin = (side: 'leave' | 'arrive', event: PointerEvent<SVGCircleElement>) => {
-    event.currentTarget.ownerSVGElement?.setPointerCapture(event.pointerId);
-    drag.current = { side, gesture: `pace-${++gestures}` };
-  };
-  const step = (side: 'leave' | 'arrive', event: KeyboardEvent) => {
-    const by = event.shiftKey ? 0.1 : 0.02;
-    const steps: Record<string, readonly [number, number]> = {
-      ArrowLeft: [-by, 0],
-      ArrowRight: [by, 0],
-      ArrowUp: [0, by],
-      ArrowDown: [0, -by],
-    };
-    const [dx, dy] = steps[event.key] ?? [0, 0];
-    if (dx === 0 && dy === 0) return;
+  const drag = usePadDrag(SCALES, put);
+  const step = (side: Side, event: KeyboardEvent) => {
+    const by = arrowStep(event, 0.02);
+    if (!by) return;
     event.preventDefault();
-    put(side, points[side][0] + dx, points[side][1] + dy, `pace-keys-${side}`);
+    put(side, points[side][0] + by[0], points[side][1] + by[1], `pace-keys-${side}`);
   };
 
   return (
-    <Well
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      role="group"
-      aria-label="Curve of the pace"
-      onPointerMove={move}
-      onPointerUp={() => (drag.current = null)}
-      onPointerCancel={() => (drag.current = null)}
-    >
+    <Pad viewBox={`0 0 ${SCALES.wide} ${HEIGHT}`} role="group" aria-label="Curve of the pace" {...drag.handlers}>
       <path d={speedArea(speeds.map(([t, v]) => [t, Math.min(1, v / top)] as const)) ?? ''} fill={colour} fillOpacity={0.35} />
       <line x1={x(0)} x2={x(1)} y1={y(0)} y2={y(0)} stroke="var(--line)" />
       <line x1={x(0)} x2={x(1)} y1={y(1)} y2={y(1)} stroke="var(--line)" />
@@ -132,15 +89,12 @@ export function PaceCurve({ pace, colour, onChange }: { pace: Pace; colour: stri
                   cx={x(hx)}
                   cy={y(hy)}
                   r={4}
-                  fill="var(--well)"
-                  stroke="var(--text)"
-                  strokeWidth={1.5}
-                  onPointerDown={(event) => begin(side, event)}
+                  onPointerDown={(event) => drag.begin(side, event)}
                   onKeyDown={(event) => step(side, event)}
                 />
               </g>
             );
           })}
-    </Well>
+    </Pad>
   );
 }

@@ -1,0 +1,5 @@
+/** Small controls that all rooms use: behaviour from React Aria, looks from the tokens. */
+export { Button, IconButton } from './button';
+export { Choices } from './choices';
+export { LinePick, Menu, Pick } from './pick';
+export { Heading, Row, Tick } from './line';
