@@ -5,8 +5,10 @@ import { styled } from 'styled-components';
 import type { ShellLoop } from '@/workers/picture-messages';
 import { hueColour } from '../theme';
 import { useSize } from '../use-size';
-import { DimensionField, type LengthUnit } from './dimension-field';
-import { onPlane, strokeOf, windowOn, type SectionWindow, type Stroke } from './section-geometry';
+import type { LengthUnit } from './dimension-field';
+import { SectionDimensions } from './section-dimensions';
+import { onPlane, strokeOf, windowOn, type SectionWindow } from './section-geometry';
+import { gripsOf, type Grip, type SectionPart, type SectionShell } from './section-grips';
 
 const Well = styled.div`
   position: relative;
@@ -39,23 +41,6 @@ const Well = styled.div`
   }
 `;
 
-/** A shell as its section is drawn and taken hold of. Metres. */
-export interface SectionShell {
-  id: string;
-  name: string;
-  hue: number;
-  from: number;
-  to: number;
-  offset: number;
-  bevelSize: number;
-  bevelHeight: number;
-  /** A skin has no planes and bevels to take hold of. */
-  inflated: boolean;
-}
-
-/** What is dragged or typed; `place` is the face of a shell that is moved whole. */
-export type SectionPart = 'from' | 'to' | 'offset' | 'bevelSize' | 'bevelHeight' | 'place';
-
 export interface SectionViewProps {
   /** Unit of length of the dimensions. */
   unit: LengthUnit;
@@ -65,48 +50,6 @@ export interface SectionViewProps {
   onSelect: (shellId: string) => void;
   /** A new value in metres. `gesture` is the same all through one drag. */
   onChange: (part: SectionPart, value: number, gesture: string) => void;
-}
-
-interface Grip {
-  part: SectionPart;
-  label: string;
-  /** Place in the section, metres. */
-  s: number;
-  z: number;
-  along: 's' | 'z';
-  value: number;
-  /** Change of the value for a metre of drag. */
-  factor: number;
-}
-
-/** Places where the selected shell is taken hold of, on its stroke nearest to the cut's own point. */
-function gripsOf(shell: SectionShell, stroke: Stroke): Grip[] {
-  const middle = (stroke.left + stroke.right) / 2;
-  const bevelled = shell.bevelSize > 0 && shell.bevelHeight > 0;
-  // A slanting cut shows a bevel wider than it is: a metre of drag is then less of it.
-  const shown = stroke.faceLeft - stroke.left;
-  const ratio = bevelled && shown > 1e-4 ? Math.min(1, shell.bevelSize / shown) : 1;
-  if (shell.inflated) return [];
-  const grips: Grip[] = [
-    { part: 'to', label: 'Face', s: middle, z: shell.to, along: 'z', value: shell.to, factor: 1 },
-    { part: 'from', label: 'Back', s: middle, z: shell.from, along: 'z', value: shell.from, factor: 1 },
-    { part: 'offset', label: 'Offset', s: stroke.right, z: (shell.from + shell.to) / 2, along: 's', value: shell.offset, factor: ratio },
-  ];
-  if (bevelled) {
-    grips.push(
-      { part: 'bevelSize', label: 'Bevel size', s: stroke.faceLeft, z: shell.to, along: 's', value: shell.bevelSize, factor: ratio },
-      {
-        part: 'bevelHeight',
-        label: 'Bevel height',
-        s: stroke.left,
-        z: Math.max(shell.from, shell.to - shell.bevelHeight),
-        along: 'z',
-        value: shell.bevelHeight,
-        factor: -1,
-      },
-    );
-  }
-  return grips;
 }
 
 let gestures = 0;
@@ -255,45 +198,15 @@ export function SectionView({ unit, shells, loops, selected, onSelect, onChange 
         ))}
       </svg>
       {shell && own && !shell.inflated ? (
-        <>
-          <DimensionField
-            unit={unit}
-            label="Depth"
-            x={Math.min(width - 70, px(own.right) + 30)}
-            y={(py(shell.to) + py(shell.from)) / 2}
-            metres={shell.to - shell.from}
-            onChange={(depth) => onChange('from', shell.to - Math.max(0.001, depth), `section-typed-${++gestures}`)}
-          />
-          {shell.bevelSize > 0 ? (
-            <DimensionField
-              unit={unit}
-              label="Bevel size"
-              x={Math.max(4, px(own.left) - 6)}
-              y={py(shell.to) - 18}
-              metres={shell.bevelSize}
-              onChange={(size) => onChange('bevelSize', size, `section-typed-${++gestures}`)}
-            />
-          ) : null}
-          {shell.bevelHeight > 0 ? (
-            <DimensionField
-              unit={unit}
-              label="Bevel height"
-              x={Math.max(4, px(own.left) - 74)}
-              y={py(shell.to - shell.bevelHeight / 2)}
-              metres={shell.bevelHeight}
-              onChange={(size) => onChange('bevelHeight', size, `section-typed-${++gestures}`)}
-            />
-          ) : null}
-          <DimensionField
-            unit={unit}
-            label="Offset"
-            x={Math.min(width - 70, px(own.right) + 6)}
-            y={py(shell.from) + 16}
-            metres={shell.offset}
-            sign
-            onChange={(offset) => onChange('offset', offset, `section-typed-${++gestures}`)}
-          />
-        </>
+        <SectionDimensions
+          shell={shell}
+          stroke={own}
+          unit={unit}
+          px={px}
+          py={py}
+          width={width}
+          onType={(part, metres) => onChange(part, metres, `section-typed-${++gestures}`)}
+        />
       ) : null}
     </Well>
   );

@@ -1,12 +1,12 @@
 'use client';
 
-import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { styled } from 'styled-components';
 import { frameToSeconds, secondsToFrame } from '@/core/time/rate';
-import { fly } from '../looking/flight';
+import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { Ghosts, SafeAreas, Thirds } from './frame-guides';
-import { focusAt } from '../looking/pick-focus';
-import { useProduction, useView, useWorkspace, type Workspace } from '../workspace/workspace';
+import { useFlying, useWheelDolly } from './lens-flying';
+import { LensNotices } from './lens-notices';
 
 const Well = styled.div`
   position: relative;
@@ -33,32 +33,9 @@ const Stage = styled.div`
     overflow: visible;
   }
 `;
-const Notice = styled.div`
-  position: absolute;
-  left: 10px;
-  bottom: 8px;
-  padding: 2px 8px;
-  border-radius: 3px;
-  background: rgb(0 0 0 / 0.6);
-  color: #ddd;
-  font: 500 12px var(--label);
-  button {
-    margin-left: 10px;
-    padding: 0 6px;
-    border: 1px solid #777;
-    border-radius: 3px;
-    background: none;
-    color: inherit;
-    font: inherit;
-  }
-`;
-
 const LENS_LABEL =
   'Lens view. Drag or use the arrow keys to orbit, Shift with them to truck and pedestal, ' +
   'plus and minus to dolly, square brackets to roll.';
-
-/** Within this time two presses are one double press. */
-const DOUBLE_PRESS_MS = 400;
 
 /** Largest picture that the view asks for, in device pixels a side. */
 const MAX_SIDE = 2560;
@@ -124,85 +101,7 @@ function useLook(width: number, height: number) {
   }, [picture, width, height, rate, view]);
 }
 
-/** Drag orbits, with Shift trucks and pedestals, with Alt rolls; the wheel dollies; a press selects. */
-function useFlying(workspace: Workspace) {
-  const drag = useRef<{ x: number; y: number; moved: boolean } | null>(null);
-  return {
-    onPointerDown: (event: PointerEvent<HTMLDivElement>) => {
-      if (event.button > 1) return;
-      event.currentTarget.setPointerCapture(event.pointerId);
-      event.currentTarget.focus({ preventScroll: true });
-      drag.current = { x: event.clientX, y: event.clientY, moved: false };
-    },
-    onPointerMove: (event: PointerEvent<HTMLDivElement>) => {
-      const from = drag.current;
-      if (!from) return;
-      const dx = event.clientX - from.x;
-      const dy = event.clientY - from.y;
-      if (!from.moved && Math.hypot(dx, dy) < 3) return;
-      if (!from.moved) workspace.view.setState({ dragging: true });
-      drag.current = { x: event.clientX, y: event.clientY, moved: true };
-      const { height } = event.currentTarget.getBoundingClientRect();
-      if (event.altKey) fly(workspace, { rollDeg: dx * 0.3 });
-      else if (event.shiftKey || event.buttons === 4) fly(workspace, { truck: [(-dx / height) * 0.7, (dy / height) * 0.7] });
-      else fly(workspace, { orbit: [-dx * 0.3, dy * 0.3] });
-    },
-    onPointerUp: (event: PointerEvent<HTMLDivElement>) => {
-      const from = drag.current;
-      drag.current = null;
-      if (from?.moved) {
-        workspace.view.setState({ dragging: false });
-        return;
-      }
-      if (!from) return;
-      const box = event.currentTarget.getBoundingClientRect();
-      const x = ((event.clientX - box.left) / box.width) * 2 - 1;
-      const y = 1 - ((event.clientY - box.top) / box.height) * 2;
-      const { letters, pickFocus } = workspace.view.getState();
-      void workspace.picture?.pick(x, y).then(({ markId, distance }) => {
-        if (pickFocus !== null) return void focusAt(workspace, pickFocus, x, y, distance);
-        const select = () => workspace.view.setState({ selection: markId ? { kind: 'mark', id: markId } : null, also: [], pick: null });
-        if (markId) select();
-        // A double press between the strokes of a letter goes into its words: it must not take the mark out of hand first.
-        else setTimeout(() => workspace.view.getState().letters === letters && select(), DOUBLE_PRESS_MS);
-      });
-    },
-    onKeyDown: (event: KeyboardEvent<HTMLDivElement>) => {
-      const big = event.shiftKey;
-      const step = 2;
-      const moves: Record<string, () => void> = {
-        ArrowLeft: () => fly(workspace, big ? { truck: [-0.03, 0] } : { orbit: [-step, 0] }),
-        ArrowRight: () => fly(workspace, big ? { truck: [0.03, 0] } : { orbit: [step, 0] }),
-        ArrowUp: () => fly(workspace, big ? { truck: [0, 0.03] } : { orbit: [0, step] }),
-        ArrowDown: () => fly(workspace, big ? { truck: [0, -0.03] } : { orbit: [0, -step] }),
-        '+': () => fly(workspace, { dolly: 0.95 }),
-        '=': () => fly(workspace, { dolly: 0.95 }),
-        '-': () => fly(workspace, { dolly: 1 / 0.95 }),
-        '[': () => fly(workspace, { rollDeg: -1 }),
-        ']': () => fly(workspace, { rollDeg: 1 }),
-      };
-      const move = event.ctrlKey || event.metaKey ? undefined : moves[event.key];
-      if (!move) return;
-      event.preventDefault();
-      move();
-    },
-  };
-}
-
-/** How far a mark is built, and a way to stop. */
-function Building({ markId, done, of }: { markId: string; done: number; of: number }) {
-  const { picture } = useWorkspace();
-  const name = useProduction((p) => p.marks.find(({ id }) => id === markId)?.name ?? 'a mark');
-  return (
-    <Notice role="status">
-      Building {name}, {done} of {of}
-      <button type="button" onClick={() => picture?.stopBuilding(markId)}>
-        Stop
-      </button>
-    </Notice>
-  );
-}
-
+/** The production through the lens: the worker's picture, guides over it, and a free camera under the hand. */
 export function LensView({ overlay }: { overlay?: ReactNode }) {
   const workspace = useWorkspace();
   const { width, height, rate } = useProduction((p) => p.format);
@@ -210,33 +109,13 @@ export function LensView({ overlay }: { overlay?: ReactNode }) {
   const holder = useWorkerCanvas();
   useLook(fit.width, fit.height);
   const flying = useFlying(workspace);
-  const { safeAreas, thirds, ghosts, flight, lost, building, progress, troubles, drawn } = useView((s) => ({
+  useWheelDolly(workspace, holder);
+  const { safeAreas, thirds, ghosts, drawn } = useView((s) => ({
     safeAreas: s.safeAreas,
     thirds: s.thirds,
     ghosts: s.ghosts,
-    flight: s.flight,
-    lost: s.lost,
-    building: Object.keys(s.building)[0] ?? null,
-    progress: Object.values(s.building)[0] ?? null,
-    troubles: Object.values(s.troubles)[0] ?? null,
     drawn: s.drawn,
   }));
-
-  useEffect(() => {
-    const element = holder.current;
-    if (!element) return;
-    let rest: ReturnType<typeof setTimeout> | undefined;
-    // React listens to wheels passively; this one must keep the page from scrolling.
-    const onWheel = (event: WheelEvent) => {
-      event.preventDefault();
-      workspace.view.setState({ dragging: true });
-      clearTimeout(rest);
-      rest = setTimeout(() => workspace.view.setState({ dragging: false }), 150);
-      fly(workspace, { dolly: Math.exp(Math.max(-120, Math.min(120, event.deltaY)) * 0.0012) });
-    };
-    element.addEventListener('wheel', onWheel, { passive: false });
-    return () => element.removeEventListener('wheel', onWheel);
-  }, [holder, workspace]);
 
   return (
     <Well ref={box}>
@@ -256,15 +135,7 @@ export function LensView({ overlay }: { overlay?: ReactNode }) {
         {ghosts ? <Ghosts /> : null}
         {overlay}
       </Stage>
-      {lost ? (
-        <Notice role="alert">{lost}</Notice>
-      ) : troubles ? (
-        <Notice role="alert">{troubles}</Notice>
-      ) : building && progress ? (
-        <Building markId={building} {...progress} />
-      ) : flight ? (
-        <Notice>Flying freely · Enter lands here, Escape goes back</Notice>
-      ) : null}
+      <LensNotices />
     </Well>
   );
 }

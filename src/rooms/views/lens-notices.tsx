@@ -1,0 +1,52 @@
+'use client';
+
+import { styled } from 'styled-components';
+import { useProduction, useView, useWorkspace } from '../workspace/workspace';
+
+const Notice = styled.div`
+  position: absolute;
+  left: 10px;
+  bottom: 8px;
+  padding: 2px 8px;
+  border-radius: 3px;
+  background: rgb(0 0 0 / 0.6);
+  color: #ddd;
+  font: 500 12px var(--label);
+  button {
+    margin-left: 10px;
+    padding: 0 6px;
+    border: 1px solid #777;
+    border-radius: 3px;
+    background: none;
+    color: inherit;
+    font: inherit;
+  }
+`;
+
+/** How far a mark is built, and a way to stop. */
+function Building({ markId, done, of }: { markId: string; done: number; of: number }) {
+  const { picture } = useWorkspace();
+  const name = useProduction((p) => p.marks.find(({ id }) => id === markId)?.name ?? 'a mark');
+  return (
+    <Notice role="status">
+      Building {name}, {done} of {of}
+      <button type="button" onClick={() => picture?.stopBuilding(markId)}>
+        Stop
+      </button>
+    </Notice>
+  );
+}
+
+/** What is to be said over the picture: the weightiest of it. */
+export function LensNotices() {
+  const { lost, trouble, building, flying } = useView((s) => ({
+    lost: s.lost,
+    trouble: Object.values(s.troubles)[0] ?? null,
+    building: Object.entries(s.building)[0] ?? null,
+    flying: s.flight !== null,
+  }));
+  const said = lost ?? trouble;
+  if (said) return <Notice role="alert">{said}</Notice>;
+  if (building) return <Building markId={building[0]} {...building[1]} />;
+  return flying ? <Notice>Flying freely · Enter lands here, Escape goes back</Notice> : null;
+}
