@@ -8,7 +8,8 @@ import { createProductionStore } from '@/rooms/workspace/production-store';
 import { checkDocument } from '@/server/checked-document';
 import { milliseconds } from './timing';
 
-function withMarks(count: number): Production {
+/** A production of so many word marks. */
+export function withMarks(count: number): Production {
   const production = emptyProduction('Edits', { width: 1920, height: 1080, rate: '25', length: 250 });
   for (let i = 0; i < count; i++) addWordmark(production, `WORD ${i}`);
   return production;

@@ -19,6 +19,7 @@ import { demoProductions } from '@/demo/productions';
 import { launchBrowser } from '../browser.mjs';
 import { ensureBuild, freePort, ROOT, startServer } from '../lib.mjs';
 import { bundleForBrowser } from '../bundle.mjs';
+import { dragging } from './dragging';
 import { edits } from './edits';
 import { growth } from './growth';
 import { motion } from './motion';
@@ -274,6 +275,7 @@ const parts: Record<string, () => void | Promise<void>> = {
   demo: async () => evaluation(await demo()),
   motion,
   edits,
+  dragging,
   growth,
   opening,
   playing,

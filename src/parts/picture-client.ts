@@ -1,5 +1,6 @@
 import type { Letter } from '@/core/outline/text-layout';
 import type { Words } from '@/core/production/words';
+import type { FrameMotion } from '@/core/check/strobe';
 import type { Production } from '@/core/production/production';
 import type { Patch } from 'immer';
 import { Questions } from '@/workers/questions';
@@ -19,10 +20,10 @@ export interface PictureEvents {
 
 type WithoutId<M> = M extends { id: number } ? Omit<M, 'id'> : never;
 /** What can be asked of the worker, and what answers it. */
-type Question = WithoutId<Extract<ToPicture, { kind: 'pick' | 'section' | 'letters' | 'glb' }>>;
+type Question = WithoutId<Extract<ToPicture, { kind: 'pick' | 'section' | 'letters' | 'glb' | 'motion' }>>;
 type Answer<Q extends Question> = Extract<FromPicture, { kind: Q['kind'] extends 'pick' ? 'picked' : Q['kind'] }>;
 
-type AnyAnswer = Extract<FromPicture, { kind: 'picked' | 'section' | 'letters' | 'glb' }>;
+type AnyAnswer = Extract<FromPicture, { kind: 'picked' | 'section' | 'letters' | 'glb' | 'motion' }>;
 
 export class CancelledError extends Error {}
 
@@ -76,6 +77,11 @@ export class PictureClient {
   /** A mark as binary glTF; null when there is nothing of it. */
   async glb(markId: string): Promise<Uint8Array | null> {
     return (await this.ask({ kind: 'glb', markId })).bytes;
+  }
+
+  /** Motion in the picture at every so many frames; null when it was asked for anew meanwhile. */
+  async motion(every: number): Promise<FrameMotion[] | null> {
+    return (await this.ask({ kind: 'motion', every })).motion;
   }
 
   /** Stops building a mark; it stays as it was. */
@@ -141,6 +147,7 @@ export class PictureClient {
       case 'section':
       case 'letters':
       case 'glb':
+      case 'motion':
         this.asked.answer(message.id, message);
         break;
       case 'frame':

@@ -1,4 +1,5 @@
 import { applyPatches, enablePatches, freeze } from 'immer';
+import { frameMotion } from '@/core/check/strobe';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
 import { isEverShown } from '@/core/production/shell';
 import type { Production } from '@/core/production/production';
@@ -6,7 +7,7 @@ import type { Scenery } from '@/picture/draw-frame';
 import { Painter } from '@/picture/painter';
 import { pick } from '@/picture/pick';
 import { solidProbe } from '@/picture/solid-probe';
-import { breathe } from './breathe';
+import { breathe, inSlices } from './breathe';
 import { FrameOrders } from './frame-orders';
 import { LookView } from './look-view';
 import { builtMark, glbOf, sectionLoops } from './mark-answers';
@@ -27,6 +28,8 @@ export class PictureDesk {
   private readonly view: LookView;
   private readonly orders: FrameOrders;
   private running = false;
+  /** The newest question about motion. */
+  private motionAsked = 0;
   private wakeUp: ReturnType<typeof setTimeout> | null = null;
 
   constructor(private readonly send: Send) {
@@ -78,6 +81,9 @@ export class PictureDesk {
         return;
       case 'glb':
         void this.answerGlb(message.id, message.markId);
+        return;
+      case 'motion':
+        void this.answerMotion(message.id, message.every);
         return;
       case 'stop-building':
         if (this.production) this.keeper.cancel(message.markId, this.production);
@@ -189,6 +195,12 @@ export class PictureDesk {
   private async answerGlb(id: number, markId: string): Promise<void> {
     await this.keeper.whenIdle();
     this.send({ kind: 'glb', id, bytes: await glbOf(this.built(markId)).catch(() => null) });
+  }
+
+  private async answerMotion(id: number, every: number): Promise<void> {
+    this.motionAsked = id;
+    const motions = this.production ? frameMotion(this.production, this.boundsOf, every) : [];
+    this.send({ kind: 'motion', id, motion: await inSlices(motions, () => this.motionAsked === id) });
   }
 
   private answerPick(id: number, x: number, y: number): void {

@@ -1,4 +1,5 @@
 import type { Patch } from 'immer';
+import type { FrameMotion } from '@/core/check/strobe';
 import type { Production } from '@/core/production/production';
 import type { Mat4 } from '@/core/space/matrix';
 import type { CutLine, SectionLoop } from '@/core/solid/section';
@@ -45,6 +46,8 @@ export type ToPicture =
   | { kind: 'section'; id: number; markId: string; cut: CutLine }
   | { kind: 'letters'; id: number; words: Words }
   | { kind: 'glb'; id: number; markId: string }
+  /** Motion in the picture at every so many frames; a newer question takes the place of an older one. */
+  | { kind: 'motion'; id: number; every: number }
   | { kind: 'stop-building'; markId: string }
   | { kind: 'frame'; order: FrameOrder }
   | { kind: 'cancel'; id: number };
@@ -74,6 +77,7 @@ export type FromPicture =
   | { kind: 'section'; id: number; loops: ShellLoop[] }
   | { kind: 'letters'; id: number; letters: Letter[] | null }
   | { kind: 'glb'; id: number; bytes: Uint8Array | null }
+  | { kind: 'motion'; id: number; motion: FrameMotion[] | null }
   | { kind: 'picked'; id: number; markId: string | null; distance: number }
   | { kind: 'frame'; id: number; bytes: Uint8Array; milliseconds: number }
   | { kind: 'frame-failed'; id: number; reason: string }

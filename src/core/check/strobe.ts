@@ -41,15 +41,14 @@ function pointsOf(production: Production, frame: number, boundsOf: BoundsOf): Ve
 
 const inFrame = (p: readonly [number, number] | null) => p !== null && Math.abs(p[0]) <= 1.1 && Math.abs(p[1]) <= 1.1;
 
-/** Motion in the picture at each delivered frame, inside the frame's own shot. */
-export function frameMotion(production: Production, boundsOf: BoundsOf, every = 1): FrameMotion[] {
+/** Motion in the picture at each delivered frame, or at every so many, inside its own shot; one after another, as they are asked for. */
+export function* frameMotion(production: Production, boundsOf: BoundsOf, every = 1): Generator<FrameMotion, void> {
   const { width, height, length, rate } = production.format;
   const open = production.shutterDeg / 360;
   const seen = (at: number, pictureFrame: number): { camera: CameraState; places: Vec3[] } => ({
     camera: shotCamera(production, at, boundsOf, { pictureFrame }),
     places: pointsOf(production, sceneFrameAt(production, at, pictureFrame), boundsOf),
   });
-  const out: FrameMotion[] = [];
   for (let frame = 0; frame < length; frame += every) {
     const shot = shotAt(production, frame);
     // Half a frame to either side, inside the shot.
@@ -63,7 +62,6 @@ export function frameMotion(production: Production, boundsOf: BoundsOf, every = 
     });
     const gap = (pixels * (1 - open)) / width;
     const whip = pixels / width > 1 / (WHIP_SECONDS * framesPerSecond(rate));
-    out.push({ frame, pixels, strobes: gap > GAP_LIMIT && !whip });
+    yield { frame, pixels, strobes: gap > GAP_LIMIT && !whip };
   }
-  return out;
 }

@@ -1,16 +1,17 @@
 'use client';
 
 import { Eye, EyeOff } from 'lucide-react';
-import type { MouseEvent, ReactNode } from 'react';
+import { memo, type MouseEvent, type ReactNode } from 'react';
 import { styled } from 'styled-components';
 import { isShown } from '@/core/frame/mark-pose';
 import { setChannelValue } from '@/core/production/edits/channel-edits';
 import { ownerAt } from '@/core/production/owners/owners';
+import type { Mark } from '@/core/production/mark';
 import type { Production } from '@/core/production/production';
 import { resolverOf } from '@/core/production/resolver';
 import { hueColour } from '@/parts/theme';
-import { useSceneFrame } from '../looking/seen';
-import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
+import { sceneFrame, useSceneFrame } from '../looking/seen';
+import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 import type { Selection } from '../workspace/view-store';
 
 const Sheet = styled.nav`
@@ -137,6 +138,17 @@ function Line({
   );
 }
 
+/** A mark in the list, drawn anew only where it changed: there may be many. */
+const MarkLine = memo(function MarkLine({ mark: { id, hue, name, body }, shown }: { mark: Mark; shown: boolean }) {
+  const { documents, view } = useWorkspace();
+  const show = () => {
+    const { production } = documents.store.getState();
+    const frame = sceneFrame(production, view.getState().playhead);
+    documents.edit((draft) => setChannelValue(draft, { owner: `marks/${id}`, name: 'on' }, frame, !shown));
+  };
+  return <Line selection={{ kind: 'mark', id }} hue={hue} name={name} note={body.kind} hidden={!shown} onShow={show} />;
+});
+
 /** What stands around the marks, lights them and finishes the picture, as the sheet lists it. */
 function sheetOf(production: Production, frame: number): { path: string; label: string; isOn: boolean }[] {
   const resolver = resolverOf(production);
@@ -153,7 +165,6 @@ export function CallSheet({ children }: { children?: ReactNode }) {
   const production = useProduction((p) => p);
   const { marks, cameras } = production;
   const frame = useSceneFrame();
-  const edit = useEdit();
   return (
     <Sheet aria-label="Call sheet">
       <Title>Marks</Title>
@@ -161,17 +172,7 @@ export function CallSheet({ children }: { children?: ReactNode }) {
         <p style={{ padding: '2px 14px', color: 'var(--faint)', fontSize: 12 }}>No marks yet. Add words in Shape.</p>
       ) : null}
       {marks.map((mark) => (
-        <Line
-          key={mark.id}
-          selection={{ kind: 'mark', id: mark.id }}
-          hue={mark.hue}
-          name={mark.name}
-          note={mark.body.kind}
-          hidden={!isShown(production, mark, frame)}
-          onShow={() =>
-            edit((draft) => setChannelValue(draft, { owner: `marks/${mark.id}`, name: 'on' }, frame, !isShown(production, mark, frame)))
-          }
-        />
+        <MarkLine key={mark.id} mark={mark} shown={isShown(production, mark, frame)} />
       ))}
       {children}
       <Title>Cameras</Title>

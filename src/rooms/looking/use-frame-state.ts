@@ -2,7 +2,23 @@ import { useMemo } from 'react';
 import { evaluate } from '@/core/frame/evaluate';
 import type { FrameState } from '@/core/frame/frame-state';
 import { frameToSeconds } from '@/core/time/rate';
+import type { Production } from '@/core/production/production';
+import type { ViewState } from '../workspace/view-store';
 import { useProduction, useView } from '../workspace/workspace';
+
+type Asked = [Production, number, ViewState['facts'], ViewState['flight'], string | null];
+
+/** Whoever looks at the same instant looks at the same state: the last one is kept. */
+let last: { asked: Asked; state: FrameState } | null = null;
+
+function stateAt(asked: Asked): FrameState {
+  if (last && last.asked.every((each, i) => Object.is(each, asked[i]))) return last.state;
+  const [production, playhead, facts, flight, cameraId] = asked;
+  const seconds = frameToSeconds(playhead, production.format.rate);
+  const state = evaluate(production, seconds, (id) => facts[id]?.bounds, { pose: flight?.pose, cameraId });
+  last = { asked, state };
+  return state;
+}
 
 /** The state of the production at the playhead, seen from the pose flown to when there is one. */
 export function useFrameState(): FrameState {
@@ -13,12 +29,5 @@ export function useFrameState(): FrameState {
     flight: s.flight,
     through: s.through,
   }));
-  return useMemo(
-    () =>
-      evaluate(production, frameToSeconds(playhead, production.format.rate), (id) => facts[id]?.bounds, {
-        pose: flight?.pose,
-        cameraId: through,
-      }),
-    [production, playhead, facts, flight, through],
-  );
+  return useMemo(() => stateAt([production, playhead, facts, flight, through]), [production, playhead, facts, flight, through]);
 }

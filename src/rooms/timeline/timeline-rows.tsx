@@ -1,8 +1,8 @@
 'use client';
 
 import { AudioLines, Magnet, Scissors } from 'lucide-react';
-import { useDeferredValue, useMemo } from 'react';
-import { frameMotion } from '@/core/check/strobe';
+import { useEffect, useMemo, useState } from 'react';
+import type { FrameMotion } from '@/core/check/strobe';
 import { addCue, moveCue, removeCue, onCue } from '@/core/production/edits/cue-edits';
 import { moveShot, removeShot } from '@/core/production/edits/shot-edits';
 import { carryFrames } from '@/core/production/carry';
@@ -21,6 +21,8 @@ import { useEdit, useProduction, useView, useWorkspace } from '../workspace/work
 const SNAP_FRAMES = 2;
 /** Longer productions have their motion measured at every few frames. */
 const MOTION_FRAMES = 300;
+/** For so long nothing changes before motion is measured. Milliseconds. */
+const REST_MS = 250;
 
 /** Puts a frame on a cue that it comes near to, where that is asked for. */
 export function useSnap(): (frame: number) => number {
@@ -148,14 +150,31 @@ export function useCueRow(): TimelineRow {
   };
 }
 
+/** Motion in the picture, measured beside the page once nothing has changed for a moment. */
+function useMotion(): readonly FrameMotion[] {
+  const { picture } = useWorkspace();
+  const production = useProduction((p) => p);
+  const facts = useView((s) => s.facts);
+  const [motion, setMotion] = useState<readonly FrameMotion[]>([]);
+  useEffect(() => {
+    let stale = false;
+    const take = (found: FrameMotion[] | null) => {
+      if (found && !stale) setMotion(found);
+    };
+    const every = Math.ceil(production.format.length / MOTION_FRAMES);
+    // A picture that stops is started again, and asked again then.
+    const timer = setTimeout(() => picture?.motion(every).then(take, () => undefined), REST_MS);
+    return () => {
+      stale = true;
+      clearTimeout(timer);
+    };
+  }, [picture, production, facts]);
+  return motion;
+}
+
 /** The chart of motion in the picture. */
 export function useSpeedRow(): TimelineRow {
-  const production = useDeferredValue(useProduction((p) => p));
-  const facts = useDeferredValue(useView((s) => s.facts));
-  const motion = useMemo(
-    () => frameMotion(production, (id) => facts[id]?.bounds, Math.ceil(production.format.length / MOTION_FRAMES)),
-    [production, facts],
-  );
+  const motion = useMotion();
   const most = Math.max(0, ...motion.map(({ pixels }) => pixels));
   const strobes = motion.some((each) => each.strobes);
   return {

@@ -39,14 +39,15 @@ function Building({ markId, done, of }: { markId: string; done: number; of: numb
 
 /** What is to be said over the picture: the weightiest of it. */
 export function LensNotices() {
-  const { lost, trouble, building, flying } = useView((s) => ({
+  const { lost, trouble, building, progress, flying } = useView((s) => ({
     lost: s.lost,
     trouble: Object.values(s.troubles)[0] ?? null,
-    building: Object.entries(s.building)[0] ?? null,
+    building: Object.keys(s.building)[0] ?? null,
+    progress: Object.values(s.building)[0] ?? null,
     flying: s.flight !== null,
   }));
   const said = lost ?? trouble;
   if (said) return <Notice role="alert">{said}</Notice>;
-  if (building) return <Building markId={building[0]} {...building[1]} />;
+  if (building && progress) return <Building markId={building} {...progress} />;
   return flying ? <Notice>Flying freely · Enter lands here, Escape goes back</Notice> : null;
 }

@@ -20,7 +20,8 @@ export interface Workspace {
   canvas: HTMLCanvasElement | null;
 }
 
-const WorkspaceContext = createContext<Workspace | null>(null);
+/** What is open; for what is drawn below it. */
+export const WorkspaceContext = createContext<Workspace | null>(null);
 
 export function useWorkspace(): Workspace {
   const workspace = useContext(WorkspaceContext);
@@ -40,6 +41,12 @@ export function useView<T>(select: (state: ViewState) => T): T {
 
 export function useEdit(): ProductionStore['edit'] {
   return useWorkspace().documents.edit;
+}
+
+/** A production as it is open: its document, what is looked at, and saving. Nothing is drawn yet. */
+export function openWorkspace(id: string, document: Production, revision: number): Omit<Workspace, 'picture' | 'canvas'> {
+  const documents = createProductionStore(document);
+  return { id, documents, view: createViewStore(), autosave: createAutosave(id, documents, revision) };
 }
 
 /** A graphics card that fails again and again is left alone. */
@@ -78,10 +85,7 @@ export function WorkspaceProvider({
   revision: number;
   children: ReactNode;
 }) {
-  const [parts] = useState(() => {
-    const documents = createProductionStore(document);
-    return { documents, view: createViewStore(), autosave: createAutosave(id, documents, revision) };
-  });
+  const [parts] = useState(() => openWorkspace(id, document, revision));
   const [drawing, setDrawing] = useState<{ picture: PictureClient; canvas: HTMLCanvasElement } | null>(null);
   const { documents, view, autosave } = parts;
   const lost = useStore(view, (state) => state.lost);
@@ -134,8 +138,6 @@ export function WorkspaceProvider({
   }, [autosave]);
 
   return (
-    <WorkspaceContext value={{ id, documents, view, autosave, picture: drawing?.picture ?? null, canvas: drawing?.canvas ?? null }}>
-      {children}
-    </WorkspaceContext>
+    <WorkspaceContext value={{ ...parts, picture: drawing?.picture ?? null, canvas: drawing?.canvas ?? null }}>{children}</WorkspaceContext>
   );
 }
