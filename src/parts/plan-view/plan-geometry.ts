@@ -84,6 +84,13 @@ export function fitting(points: readonly PlanPoint[], width: number, height: num
   return { centre: [(x0 + x1) / 2, (y0 + y1) / 2 - above / 2 / scale], scale };
 }
 
+/** Whether a window that was fitted once still shows all points, and none of them lost in too much room. */
+export function stillFits({ centre, scale }: PlanWindow, points: readonly PlanPoint[], width: number, height: number): boolean {
+  const [halfWidth, halfHeight] = [width / 2 / scale, height / 2 / scale];
+  const isInside = points.every(([x, y]) => Math.abs(x - centre[0]) <= halfWidth && Math.abs(y - centre[1]) <= halfHeight);
+  return isInside && fitting(points, width, height).scale < 1.6 * scale;
+}
+
 /** Metres between grid lines, so that they are at least 22 pixels apart. */
 export function gridStep(scale: number): number {
   return [0.05, 0.1, 0.25, 0.5, 1, 2, 5, 10, 25, 50, 100, 250].find((step) => step * scale >= 22) ?? 1000;

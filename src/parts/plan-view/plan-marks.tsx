@@ -1,12 +1,12 @@
 'use client';
 
 import { line } from 'd3-shape';
-import type { PointerEvent } from 'react';
+import { memo, useMemo, type PointerEvent } from 'react';
 import { multiply, type Mat4 } from '@/core/space/matrix';
 import type { Box } from '@/core/space/vector';
 import { hueColour } from '../theme';
 import { pressed, type OnPage } from './plan-camera';
-import { boxHull, placedLabels, type PlanPoint } from './plan-geometry';
+import { boxHull, placedLabels, type PlanPoint, type Projection } from './plan-geometry';
 
 export interface PlanMark {
   id: string;
@@ -21,61 +21,72 @@ export interface PlanMark {
 const polyline = line<PlanPoint>();
 const closed = (points: PlanPoint[]) => `${polyline(points) ?? ''}Z`;
 
-/** The marks as the boxes they fill, their copies fainter, each with its name beside it. */
-export function PlanMarks({
-  marks,
-  page: { plane, toPage },
-  selected,
-  onSelect,
-  onBegin,
-}: {
+const kept = new WeakMap<PlanMark, { plane: Projection; hulls: PlanPoint[][] }>();
+
+/** Outlines of a mark and its copies in the plan, metres; its own is the first. Kept as long as it stands where it is. */
+export function hullsOf(plane: Projection, mark: PlanMark): PlanPoint[][] {
+  const known = kept.get(mark);
+  if (known?.plane === plane) return known.hulls;
+  const hulls = mark.copies.map((copy) => boxHull(plane, multiply(mark.pose, copy), mark.box));
+  kept.set(mark, { plane, hulls });
+  return hulls;
+}
+
+interface PlanMarksProps {
   marks: readonly PlanMark[];
   page: OnPage;
   selected: string | null;
   onSelect: (id: string) => void;
   /** A drag begins; left out where marks stay put. */
-  onBegin?: (event: PointerEvent<SVGPathElement>, id: string) => void;
-}) {
-  const outlineOf = (mark: PlanMark, copy: Mat4 | null) =>
-    boxHull(plane, copy ? multiply(mark.pose, copy) : mark.pose, mark.box).map(toPage);
-  const drawn = marks.map((mark) => ({ mark, outline: outlineOf(mark, null) }));
-  const labels = placedLabels(drawn.map(({ mark, outline }) => ({ name: mark.name, outline })));
+  onBegin: ((event: PointerEvent<SVGPathElement>, id: string) => void) | undefined;
+}
+
+/** One mark, drawn anew only where it or the page has moved: there may be many. */
+const MarkFigure = memo(function MarkFigure({
+  mark,
+  page: { plane, toPage },
+  selected,
+  onSelect,
+  onBegin,
+}: Omit<PlanMarksProps, 'marks' | 'selected'> & { mark: PlanMark; selected: boolean }) {
+  const [own = [], ...copies] = hullsOf(plane, mark).map((hull) => closed(hull.map(toPage)));
+  const colour = hueColour(mark.hue);
   return (
     <>
-      {marks.map((mark) =>
-        mark.copies
-          .slice(1)
-          .map((copy, i) => (
-            <path
-              key={`${mark.id}-${i}`}
-              d={closed(outlineOf(mark, copy))}
-              fill={hueColour(mark.hue)}
-              fillOpacity={0.1}
-              stroke={hueColour(mark.hue)}
-              strokeOpacity={0.5}
-              pointerEvents="none"
-            />
-          )),
-      )}
-      {drawn.map(({ mark, outline }) => (
-        <path
-          key={mark.id}
-          role="button"
-          tabIndex={0}
-          aria-label={`Select ${mark.name}`}
-          aria-pressed={selected === mark.id}
-          d={closed(outline)}
-          fill={hueColour(mark.hue)}
-          fillOpacity={selected === mark.id ? 0.4 : 0.2}
-          stroke={hueColour(mark.hue)}
-          strokeWidth={selected === mark.id ? 2 : 1}
-          onPointerDown={(event) => {
-            onSelect(mark.id);
-            if (onBegin) onBegin(event, mark.id);
-            else event.stopPropagation();
-          }}
-          onKeyDown={(event) => pressed(event, () => onSelect(mark.id))}
-        />
+      {copies.map((copy, i) => (
+        <path key={i} d={copy} fill={colour} fillOpacity={0.1} stroke={colour} strokeOpacity={0.5} pointerEvents="none" />
+      ))}
+      <path
+        role="button"
+        tabIndex={0}
+        aria-label={`Select ${mark.name}`}
+        aria-pressed={selected}
+        d={own as string}
+        fill={colour}
+        fillOpacity={selected ? 0.4 : 0.2}
+        stroke={colour}
+        strokeWidth={selected ? 2 : 1}
+        onPointerDown={(event) => {
+          onSelect(mark.id);
+          if (onBegin) onBegin(event, mark.id);
+          else event.stopPropagation();
+        }}
+        onKeyDown={(event) => pressed(event, () => onSelect(mark.id))}
+      />
+    </>
+  );
+});
+
+/** The marks as the boxes they fill, their copies fainter, each with its name beside it. */
+export function PlanMarks({ marks, page, selected, onSelect, onBegin }: PlanMarksProps) {
+  const labels = useMemo(() => {
+    const { plane, toPage } = page;
+    return placedLabels(marks.map((mark) => ({ name: mark.name, outline: (hullsOf(plane, mark)[0] ?? []).map(toPage) })));
+  }, [marks, page]);
+  return (
+    <>
+      {marks.map((mark) => (
+        <MarkFigure key={mark.id} mark={mark} page={page} selected={selected === mark.id} onSelect={onSelect} onBegin={onBegin} />
       ))}
       {labels.map(({ name, x, y }, i) => (
         <text key={i} x={x} y={y} textAnchor="middle">

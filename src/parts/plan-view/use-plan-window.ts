@@ -1,11 +1,10 @@
-import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
-import { multiply } from '@/core/space/matrix';
+import { useCallback, useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
 import type { Vec3 } from '@/core/space/vector';
 import { useLatest } from '../use-latest';
 import { useSize } from '../use-size';
 import type { OnPage, PlanCamera } from './plan-camera';
-import { boxHull, fitting, projection, type Outside, type PlanFrom, type PlanWindow } from './plan-geometry';
-import type { PlanMark } from './plan-marks';
+import { fitting, projection, stillFits, type Outside, type PlanFrom, type PlanWindow, type Projection } from './plan-geometry';
+import { hullsOf, type PlanMark } from './plan-marks';
 
 /** Pixels a metre, at least and at most. */
 const SCALES = [0.5, 4000] as const;
@@ -25,11 +24,16 @@ export function usePlanWindow(
   const plane = useMemo(() => projection(from, outside), [from, outside]);
 
   const everything = useMemo(() => {
-    const points = marks.flatMap(({ pose, copies, box }) => copies.flatMap((copy) => boxHull(plane, multiply(pose, copy), box)));
+    const points = marks.flatMap((mark) => hullsOf(plane, mark).flat());
     for (const { path, seen } of cameras) if (seen) for (const place of path) points.push(plane.point(place));
     return points;
   }, [plane, marks, cameras]);
-  const fit = useMemo(() => fitting(everything, width, height), [everything, width, height]);
+  // The window stays still under what moves, as long as it shows all of it.
+  const [fitted, setFitted] = useState<{ plane: Projection; width: number; height: number; window: PlanWindow } | null>(null);
+  const holds = fitted?.plane === plane && fitted.width === width && fitted.height === height;
+  const steady = holds && stillFits(fitted.window, everything, width, height) ? fitted.window : null;
+  const fit = steady ?? fitting(everything, width, height);
+  if (!steady) setFitted({ plane, width, height, window: fit });
   const own = chosen?.from === from ? chosen.window : null;
   const view = own ?? fit;
   const page = useMemo<OnPage>(
@@ -62,11 +66,11 @@ export function usePlanWindow(
   }, [ref, live]);
 
   const drag = useRef<{ x: number; y: number; mark: string | null; gesture: string } | null>(null);
-  const begin = (event: PointerEvent<SVGSVGElement | SVGPathElement>, mark: string | null) => {
+  const begin = useCallback((event: PointerEvent<SVGSVGElement | SVGPathElement>, mark: string | null) => {
     event.stopPropagation();
     event.currentTarget.setPointerCapture(event.pointerId);
     drag.current = { x: event.clientX, y: event.clientY, mark, gesture: `plan-${++gestures}` };
-  };
+  }, []);
   const onPointerMove = (event: PointerEvent) => {
     const at = drag.current;
     if (!at) return;

@@ -107,13 +107,22 @@ function contentsOf(owner: FoundOwner): LaneContents {
   return contents;
 }
 
+const lanes = new WeakMap<FoundOwner, Lane>();
+
+/** The lane of an owner; the same as long as the owner is. */
+function laneOf(owner: FoundOwner): Lane {
+  const known = lanes.get(owner);
+  if (known) return known;
+  const lane = { id: owner.path, label: owner.label, holder: owner.holder, hue: owner.hue, ...contentsOf(owner) };
+  lanes.set(owner, lane);
+  return lane;
+}
+
 /** Lanes of the owners that a camera is made of, are keyed, or are asked for by their path. */
 export function lanesOf(owners: readonly FoundOwner[], wanted: ReadonlySet<string>): Lane[] {
   const isShown = (owner: FoundOwner) =>
     wanted.has(owner.path) || isAnyKeyed(owner) || (owner.path.startsWith('cameras/') && owner.kind.applies === undefined);
-  return owners
-    .filter((owner) => isShown(owner) && (owner.kind.applies?.(owner.settings as never) ?? true))
-    .map((owner) => ({ id: owner.path, label: owner.label, holder: owner.holder, hue: owner.hue, ...contentsOf(owner) }));
+  return owners.filter((owner) => isShown(owner) && (owner.kind.applies?.(owner.settings as never) ?? true)).map(laneOf);
 }
 
 /** Frames next to `frame` among the rivets of a lane; infinite where there is none. */

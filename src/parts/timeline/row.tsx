@@ -1,7 +1,7 @@
 'use client';
 
 import type { ScaleLinear } from 'd3-scale';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { styled } from 'styled-components';
 import type { Span } from './time-scale';
 
@@ -77,11 +77,12 @@ export const PlayheadLine = styled.div`
   pointer-events: none;
 `;
 
-export function Row({ row, scale, span }: { row: TimelineRow; scale: Scale; span: Span }) {
+/** One of them, drawn anew only when it has changed or other time is shown. */
+export const Row = memo(function Row({ row, scale, span }: { row: TimelineRow; scale: Scale; span: Span }) {
   return (
     <RowBox $height={row.height}>
       <div>{row.label}</div>
       <div>{row.track(scale, span)}</div>
     </RowBox>
   );
-}
+});

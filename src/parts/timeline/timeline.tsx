@@ -168,7 +168,7 @@ const LaneNames = memo(function LaneNames({
 });
 
 /** One lane a owner of channels: moves as blocks with their speed, keys as rivets. Ctrl-wheel zooms, Shift-wheel pans. */
-export function Timeline(props: TimelineProps) {
+export const Timeline = memo(function Timeline(props: TimelineProps) {
   const {
     lanes,
     rate,
@@ -264,4 +264,4 @@ export function Timeline(props: TimelineProps) {
       {empty}
     </Frame>
   );
-}
+});

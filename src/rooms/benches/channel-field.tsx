@@ -1,7 +1,9 @@
 'use client';
 
-import { hexColour, type LinearColour } from '@/core/colour/transfer';
+import { memo } from 'react';
+import { hexColour } from '@/core/colour/transfer';
 import type { Channel, Value } from '@/core/motion/channel';
+import type { Read } from '@/core/motion/readers';
 import { keyAt } from '@/core/motion/edit-channel';
 import { setChannelValue, toggleKey } from '@/core/production/edits/channel-edits';
 import { channelMeta, inDeliveredTime, ownerAt, type ChannelRef } from '@/core/production/owners/owners';
@@ -12,10 +14,13 @@ import { NumberField } from '@/parts/fields/number-field';
 import { SwitchField } from '@/parts/fields/switch-field';
 import { stepKey } from '../looking/transport';
 import { useSceneFrame } from '../looking/seen';
-import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
+import { useEdit, useProductionParts, useView, useWorkspace } from '../workspace/workspace';
 
 const keyedAt = (channel: Channel<Value>, frame: number): Keyed =>
   channel.keys.length === 0 ? 'none' : keyAt(channel, frame) ? 'here' : 'keyed';
+
+/** A value as a field shows it: a colour by its code. */
+const shownValue = (value: Read<Value> | undefined): Value | undefined => (typeof value === 'object' ? hexColour(value) : value);
 
 interface ChannelFieldOptions {
   label?: string;
@@ -27,17 +32,18 @@ interface ChannelFieldOptions {
 }
 
 /** A channel on the bench, whatever it carries: its value at the playhead, and its key. */
-export function ChannelField({ owner, name, label, digits, rest, onRest }: ChannelRef & ChannelFieldOptions) {
+export const ChannelField = memo(function ChannelField({ owner, name, label, digits, rest, onRest }: ChannelRef & ChannelFieldOptions) {
   const workspace = useWorkspace();
   const edit = useEdit();
   const scene = useSceneFrame();
   const delivered = useView((state) => Math.round(state.playhead));
   const frame = inDeliveredTime(owner) ? delivered : scene;
-  // The channel tells when it changes; what stands around it does not matter here.
-  const channel = useProduction((production) => ownerAt(production, owner)?.channels[name]);
-  const { production } = workspace.documents.store.getState();
-  const holder = ownerAt(production, owner);
-  const value = resolverOf(production).at(owner, name, frame);
+  // The channel and its value tell when they change; what stands around them does not matter here.
+  const [channel, value] = useProductionParts((production) => [
+    ownerAt(production, owner)?.channels[name],
+    shownValue(resolverOf(production).at(owner, name, frame)),
+  ]);
+  const holder = ownerAt(workspace.documents.store.getState().production, owner);
   if (!channel || !holder || value === undefined) return null;
   const meta = channelMeta(holder, name);
   const put = (next: Value, gesture: string | null) =>
@@ -61,7 +67,7 @@ export function ChannelField({ owner, name, label, digits, rest, onRest }: Chann
         />
       );
     case 'colour':
-      return <ColourField {...shared} value={hexColour(value as LinearColour)} onChange={put} />;
+      return <ColourField {...shared} value={value as string} onChange={put} />;
     case 'switch':
       return (
         <SwitchField
@@ -72,4 +78,4 @@ export function ChannelField({ owner, name, label, digits, rest, onRest }: Chann
         />
       );
   }
-}
+});

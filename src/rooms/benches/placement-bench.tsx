@@ -7,7 +7,7 @@ import { Button, Heading, Pick } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { ChannelField } from './channel-field';
 import { useSceneFrame } from '../looking/seen';
-import { useEdit, useWorkspace } from '../workspace/workspace';
+import { useEdit, useProductionParts, useWorkspace } from '../workspace/workspace';
 
 const PLACES = ['x', 'y', 'z', 'pan', 'tilt', 'roll'] as const satisfies readonly (keyof Mark['channels'])[];
 const PIVOT_WORDS: Record<(typeof PIVOTS)[number], string> = {
@@ -21,12 +21,18 @@ const PIVOT_WORDS: Record<(typeof PIVOTS)[number], string> = {
 };
 
 /** Where a mark stands and how it is turned. */
-export function PlacementBench({ mark }: { mark: Mark }) {
+export function PlacementBench({ markId }: { markId: string }) {
   const { view } = useWorkspace();
   const edit = useEdit();
   const frame = useSceneFrame();
-  const owner = `marks/${mark.id}`;
-  const words = mark.body.kind === 'words';
+  const owner = `marks/${markId}`;
+  const [pivot, point, words] = useProductionParts((production) => {
+    const mark = production.marks.find(({ id }) => id === markId);
+    return [mark?.pivot, mark?.pivotPoint, mark?.body.kind === 'words'];
+  });
+  const change = (recipe: (mark: Mark) => void, gesture: string | null = null) =>
+    edit((draft) => changeMark(draft, markId, recipe), gesture);
+  if (!pivot || !point) return null;
   return (
     <>
       <Heading>Where it stands</Heading>
@@ -35,24 +41,16 @@ export function PlacementBench({ mark }: { mark: Mark }) {
       ))}
       <Pick
         label="Turns about"
-        value={mark.pivot}
-        onChange={(pivot) =>
-          edit((draft) =>
-            changeMark(draft, mark.id, (found) => {
-              found.pivot = pivot;
-            }),
-          )
-        }
+        value={pivot}
+        onChange={(next) => change((mark) => void (mark.pivot = next))}
         options={PIVOTS.filter((id) => words || !id.startsWith('baseline')).map((id) => ({ id, label: PIVOT_WORDS[id] }))}
       />
-      {mark.pivot === 'point' ? (
+      {pivot === 'point' ? (
         <SchemaFields
           shape={pivotPointSchema.shape}
           names={['x', 'y', 'z']}
-          values={mark.pivotPoint}
-          onChange={(name, value, gesture) =>
-            edit((draft) => changeMark(draft, mark.id, (found) => void (found.pivotPoint[name as 'x' | 'y' | 'z'] = value)), gesture)
-          }
+          values={point}
+          onChange={(name, value, gesture) => change((mark) => void (mark.pivotPoint[name] = value), gesture)}
         />
       ) : null}
       <div style={{ marginTop: 6 }}>

@@ -23,7 +23,8 @@ import { PickBench } from '../timeline/station-bench';
 import { KeysBench } from '../timeline/keys-bench';
 import { TransportBar } from '../looking/transport-bar';
 import { ViewPins } from '../views/view-pins';
-import { useProduction, useView, useWorkspace } from '../workspace/workspace';
+import type { Selection } from '../workspace/view-store';
+import { useProduction, useProductionParts, useView, useWorkspace } from '../workspace/workspace';
 
 /** The picture keeps its size at the smallest window and grows with the room there is. */
 const Top = styled(Band)`
@@ -67,39 +68,76 @@ function LandButton() {
   );
 }
 
-function ChoreographBench() {
-  const production = useProduction((p) => p);
-  const { selection, pick, keys } = useView((s) => ({ selection: s.selection, pick: s.pick, keys: s.keys }));
-  const owner = pick ? ownerAt(production, pick.owner) : undefined;
-  const mark = selection?.kind === 'mark' ? production.marks.find((m) => m.id === selection.id) : undefined;
-  const seen = useSeenCamera();
-  const camera = (selection?.kind === 'camera' ? production.cameras.find(({ id }) => id === selection.id) : undefined) ?? seen;
-  const spans = shotSpans(production);
-  const span = selection?.kind === 'shot' ? spans.find(({ shot }) => (shot?.id ?? 'all') === selection.id) : undefined;
-  const cue = selection?.kind === 'cue' ? production.cues.find(({ id }) => id === selection.id) : undefined;
+/** Keys that are selected together, or the station or move that is picked. */
+function KeyedBench() {
+  const { pick, keys } = useView((s) => ({ pick: s.pick, keys: s.keys }));
+  // Its channels tell when the owner changes.
+  const [channels] = useProductionParts((p) => [pick ? ownerAt(p, pick.owner)?.channels : undefined]);
+  const { documents } = useWorkspace();
+  const owner = pick && channels ? ownerAt(documents.store.getState().production, pick.owner) : undefined;
+  if (keys.length > 1) return <KeysBench keys={keys} />;
+  return pick && owner ? <PickBench owner={owner} pick={pick} /> : null;
+}
+
+function MarkPlace({ id }: { id: string }) {
+  const name = useProduction((p) => p.marks.find((mark) => mark.id === id)?.name);
   return (
-    <Bench aria-label="Bench">
-      <LandButton />
-      <div style={{ height: 12 }} />
-      {keys.length > 1 ? <KeysBench keys={keys} /> : pick && owner ? <PickBench owner={owner} pick={pick} /> : null}
-      {mark ? (
-        <>
-          <Heading>{mark.name}</Heading>
-          <PlacementBench mark={mark} />
-        </>
-      ) : selection?.kind === 'shot' ? (
-        <ShotBench key={span?.from} span={span ?? (spans[0] as ShotSpan)} index={span ? spans.indexOf(span) : 0} />
-      ) : selection?.kind === 'sound' ? (
-        <SoundBench />
-      ) : cue ? (
-        <CueBench key={cue.id} cue={cue} />
-      ) : selection?.kind === 'owner' ? (
-        <OwnerBench path={selection.id} />
-      ) : camera ? (
-        <CameraBench camera={camera} />
-      ) : null}
-    </Bench>
+    <>
+      <Heading>{name}</Heading>
+      <PlacementBench markId={id} />
+    </>
   );
+}
+
+function SelectedShot({ id }: { id: string }) {
+  const [shots, format, cameras] = useProductionParts((p) => [p.shots, p.format, p.cameras]);
+  const spans = shotSpans({ shots, format, cameras });
+  const index = Math.max(
+    0,
+    spans.findIndex(({ shot }) => (shot?.id ?? 'all') === id),
+  );
+  const span = spans[index] as ShotSpan;
+  return <ShotBench key={span.from} span={span} index={index} />;
+}
+
+/** What is selected, if it is still there. */
+function useSelected(): Selection | null {
+  const selection = useView((s) => s.selection);
+  const isThere = useProduction((production) => {
+    switch (selection?.kind) {
+      case 'mark':
+        return production.marks.some(({ id }) => id === selection.id);
+      case 'camera':
+        return production.cameras.some(({ id }) => id === selection.id);
+      case 'cue':
+        return production.cues.some(({ id }) => id === selection.id);
+      default:
+        return true;
+    }
+  });
+  return isThere ? selection : null;
+}
+
+/** The bench of what is selected; where nothing is, of the camera that is looked through. */
+function SelectionBench() {
+  const selection = useSelected();
+  const seen = useSeenCamera();
+  const cue = useProduction((p) => (selection?.kind === 'cue' ? p.cues.find(({ id }) => id === selection.id) : undefined));
+  const camera = useProduction((p) => (selection?.kind === 'camera' ? p.cameras.find(({ id }) => id === selection.id) : undefined));
+  switch (selection?.kind) {
+    case 'mark':
+      return <MarkPlace id={selection.id} />;
+    case 'shot':
+      return <SelectedShot id={selection.id} />;
+    case 'sound':
+      return <SoundBench />;
+    case 'owner':
+      return <OwnerBench path={selection.id} />;
+    case 'cue':
+      return cue ? <CueBench key={cue.id} cue={cue} /> : null;
+    default:
+      return <CameraBench camera={camera ?? seen} />;
+  }
 }
 
 /** The room of cameras and moves: through the lens, the plan, the timeline under both, the bench. */
@@ -144,7 +182,12 @@ export function ChoreographRoom() {
           </TransportBar>
         </Bottom>
       </Column>
-      <ChoreographBench />
+      <Bench aria-label="Bench">
+        <LandButton />
+        <div style={{ height: 12 }} />
+        <KeyedBench />
+        <SelectionBench />
+      </Bench>
       <ContactSheet />
     </RoomBody>
   );

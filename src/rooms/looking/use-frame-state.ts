@@ -4,7 +4,7 @@ import type { FrameState } from '@/core/frame/frame-state';
 import { frameToSeconds } from '@/core/time/rate';
 import type { Production } from '@/core/production/production';
 import type { ViewState } from '../workspace/view-store';
-import { useProduction, useView } from '../workspace/workspace';
+import { useProduction, useView, type Workspace } from '../workspace/workspace';
 
 type Asked = [Production, number, ViewState['facts'], ViewState['flight'], string | null];
 
@@ -18,6 +18,12 @@ function stateAt(asked: Asked): FrameState {
   const state = evaluate(production, seconds, (id) => facts[id]?.bounds, { pose: flight?.pose, cameraId });
   last = { asked, state };
   return state;
+}
+
+/** The same where it is asked for once. */
+export function seenState({ documents, view }: Workspace): FrameState {
+  const { playhead, facts, flight, through } = view.getState();
+  return stateAt([documents.store.getState().production, playhead, facts, flight, through]);
 }
 
 /** The state of the production at the playhead, seen from the pose flown to when there is one. */

@@ -109,7 +109,7 @@ function MarkBenches({ mark }: { mark: Mark }) {
           <FormBench key={mark.id} mark={mark} body={body} />
         )}
         <ShellList mark={mark} />
-        <PlacementBench mark={mark} />
+        <PlacementBench markId={mark.id} />
         {body.kind === 'words' ? <SplitBench key={`split-${mark.id}`} mark={mark} words={body} /> : null}
         {body.kind === 'body' ? null : <SkinBench key={`skin-${mark.id}`} mark={mark} />}
         <PatternBench key={`pattern-${mark.id}`} mark={mark} />

@@ -8,6 +8,7 @@ import { Choices } from '@/parts/controls';
 import type { LanePart } from '@/parts/timeline/lane-actions';
 import { lanesOf } from '@/parts/timeline/lanes';
 import { Timeline } from '@/parts/timeline/timeline';
+import { useSame } from '@/parts/use-same';
 import { shiftSelectedKeys } from '../commands/key-commands';
 import { ProductionCurves } from './production-curves';
 import { useSceneFrame, useSeenCamera } from '../looking/seen';
@@ -50,6 +51,12 @@ function laneOf({ selection, carrierId }: Pick<ViewState, 'selection' | 'carrier
   }
 }
 
+const NOTHING_MOVES = (
+  <p style={{ padding: '10px 14px', color: 'var(--faint)', fontSize: 12 }}>
+    Nothing moves yet. Fly the camera in the lens view, go to a frame, and press Land here.
+  </p>
+);
+
 /** The timeline of the open production. */
 export function ProductionTimeline() {
   const workspace = useWorkspace();
@@ -67,14 +74,16 @@ export function ProductionTimeline() {
   const seen = useSeenCamera();
   const owners = useMemo(() => allOwners(production), [production]);
   const selected = pick?.owner ?? laneOf({ selection, carrierId }, production);
-  const lanes = useMemo(() => {
-    // Of several cameras only the lanes of the one that is looked through or selected are shown.
-    const camera = selection?.kind === 'camera' ? selection.id : seen.id;
-    return lanesOf(
-      owners.filter(({ path }) => !path.startsWith('cameras/') || path.startsWith(`cameras/${camera}/`)),
-      new Set(selected ? [selected] : []),
-    );
-  }, [owners, selected, selection, seen.id]);
+  const lanes = useSame(
+    useMemo(() => {
+      // Of several cameras only the lanes of the one that is looked through or selected are shown.
+      const camera = selection?.kind === 'camera' ? selection.id : seen.id;
+      return lanesOf(
+        owners.filter(({ path }) => !path.startsWith('cameras/') || path.startsWith(`cameras/${camera}/`)),
+        new Set(selected ? [selected] : []),
+      );
+    }, [owners, selected, selection, seen.id]),
+  );
   const shots = useShotRow();
   const cues = useCueRow();
   const speed = useSpeedRow();
@@ -148,7 +157,26 @@ export function ProductionTimeline() {
   const onShiftSelected = useCallback((by: number, gesture: string) => shiftSelectedKeys(workspace, by, gesture), [workspace]);
   const onSelectKeys = useCallback((next: { owner: string; frame: number }[]) => view.setState({ keys: next, pick: null }), [view]);
 
-  const keyed = owners.some(isAnyKeyed);
+  const keyed = useMemo(() => owners.some(isAnyKeyed), [owners]);
+  const onSelectLane = useCallback((id: string) => select(id, null), [select]);
+  const onSeek = useCallback((frame: number) => seek(workspace, frame), [workspace]);
+  const onScrub = useCallback((dragging: boolean) => view.setState({ dragging, scrubbing: dragging, playing: false }), [view]);
+  const above = useMemo(() => [shots, cues], [shots, cues]);
+  const below = useMemo(() => [speed], [speed]);
+  const tools = useMemo(
+    () => (
+      <Choices
+        label="Timeline shows"
+        value={timelineAs}
+        onChange={(as) => view.setState({ timelineAs: as })}
+        options={[
+          { id: 'lanes', label: 'lanes' },
+          { id: 'curves', label: 'curves' },
+        ]}
+      />
+    ),
+    [view, timelineAs],
+  );
   return (
     <Timeline
       lanes={lanes}
@@ -157,9 +185,9 @@ export function ProductionTimeline() {
       playhead={playhead}
       pick={pick}
       selected={selected}
-      onSelectLane={(id) => select(id, null)}
-      onSeek={(frame) => seek(workspace, frame)}
-      onScrub={(dragging) => view.setState({ dragging, scrubbing: dragging, playing: false })}
+      onSelectLane={onSelectLane}
+      onSeek={onSeek}
+      onScrub={onScrub}
       onPick={onPick}
       onRetime={onRetime}
       onShift={onShift}
@@ -170,20 +198,10 @@ export function ProductionTimeline() {
       snap={snap}
       keys={keys}
       onSelectKeys={onSelectKeys}
-      above={[shots, cues]}
-      below={[speed]}
+      above={above}
+      below={below}
       sceneFrame={scene === Math.round(playhead) ? null : scene}
-      tools={
-        <Choices
-          label="Timeline shows"
-          value={timelineAs}
-          onChange={(as) => view.setState({ timelineAs: as })}
-          options={[
-            { id: 'lanes', label: 'lanes' },
-            { id: 'curves', label: 'curves' },
-          ]}
-        />
-      }
+      tools={tools}
       body={
         timelineAs === 'curves'
           ? (scale) => (
@@ -195,13 +213,7 @@ export function ProductionTimeline() {
             )
           : undefined
       }
-      empty={
-        keyed || timelineAs === 'curves' ? null : (
-          <p style={{ padding: '10px 14px', color: 'var(--faint)', fontSize: 12 }}>
-            Nothing moves yet. Fly the camera in the lens view, go to a frame, and press Land here.
-          </p>
-        )
-      }
+      empty={keyed || timelineAs === 'curves' ? null : NOTHING_MOVES}
     />
   );
 }

@@ -36,7 +36,9 @@ export function useShotRow(): TimelineRow {
   const workspace = useWorkspace();
   const { view } = workspace;
   const edit = useEdit();
-  const { shots, cameras, format } = useProduction((p) => p);
+  const shots = useProduction((p) => p.shots);
+  const cameras = useProduction((p) => p.cameras);
+  const format = useProduction((p) => p.format);
   const selected = useView((s) => (s.selection?.kind === 'shot' ? s.selection.id : null));
   const snap = useSnap();
   const blocks = useMemo(
@@ -67,24 +69,27 @@ export function useShotRow(): TimelineRow {
     }),
     [view, edit, snap],
   );
-  return {
-    id: 'shots',
-    height: SHOT_HEIGHT,
-    label: (
-      <>
-        <span>Shots</span>
-        <IconButton
-          label="Split the shot at the playhead, with a new camera"
-          keys="\"
-          $tone="quiet"
-          onPress={() => splitAtPlayhead(workspace, true)}
-        >
-          <Scissors size={12} />
-        </IconButton>
-      </>
-    ),
-    track: (scale) => <ShotTrack shots={blocks} scale={scale} selected={selected} actions={actions} />,
-  };
+  return useMemo(
+    () => ({
+      id: 'shots',
+      height: SHOT_HEIGHT,
+      label: (
+        <>
+          <span>Shots</span>
+          <IconButton
+            label="Split the shot at the playhead, with a new camera"
+            keys="\"
+            $tone="quiet"
+            onPress={() => splitAtPlayhead(workspace, true)}
+          >
+            <Scissors size={12} />
+          </IconButton>
+        </>
+      ),
+      track: (scale) => <ShotTrack shots={blocks} scale={scale} selected={selected} actions={actions} />,
+    }),
+    [workspace, blocks, selected, actions],
+  );
 }
 
 /** The lane of sound and cues. */
@@ -92,7 +97,9 @@ export function useCueRow(): TimelineRow {
   const workspace = useWorkspace();
   const { view } = workspace;
   const edit = useEdit();
-  const { cues, sound, format } = useProduction((p) => p);
+  const cues = useProduction((p) => p.cues);
+  const sound = useProduction((p) => p.sound);
+  const rate = useProduction((p) => p.format.rate);
   const { ready, selected, snap, carry } = useView((s) => ({
     ready: s.sound,
     selected: s.selection?.kind === 'cue' ? s.selection.id : null,
@@ -102,8 +109,8 @@ export function useCueRow(): TimelineRow {
   const waveform = useMemo<Waveform | null>(() => {
     if (!sound || !ready) return null;
     const { lows, highs, seconds } = ready.stretches;
-    return { from: sound.from, framesPerStretch: seconds * framesPerSecond(format.rate), lows, highs };
-  }, [sound, ready, format.rate]);
+    return { from: sound.from, framesPerStretch: seconds * framesPerSecond(rate), lows, highs };
+  }, [sound, ready, rate]);
   const actions = useMemo<CueActions>(
     () => ({
       onSelect: (id) => {
@@ -124,30 +131,34 @@ export function useCueRow(): TimelineRow {
     }),
     [workspace, view, edit, carry],
   );
-  return {
-    id: 'cues',
-    height: CUE_HEIGHT,
-    label: (
-      <>
-        <span>{sound ? 'Sound' : 'Cues'}</span>
-        <IconButton
-          label={snap ? 'Things fall on cues: let them go' : 'Let things fall on cues'}
-          $tone="quiet"
-          onPress={() => view.setState({ snap: !snap })}
-        >
-          <Magnet size={12} color={snap ? 'var(--verdigris)' : undefined} />
-        </IconButton>
-        <IconButton
-          label="Sound and cues"
-          $tone="quiet"
-          onPress={() => view.setState({ selection: { kind: 'sound', id: 'sound' }, pick: null })}
-        >
-          <AudioLines size={13} />
-        </IconButton>
-      </>
-    ),
-    track: (scale) => <CueTrack cues={cues} waveform={waveform} scale={scale} selected={selected} actions={actions} />,
-  };
+  const hasSound = sound !== null;
+  return useMemo(
+    () => ({
+      id: 'cues',
+      height: CUE_HEIGHT,
+      label: (
+        <>
+          <span>{hasSound ? 'Sound' : 'Cues'}</span>
+          <IconButton
+            label={snap ? 'Things fall on cues: let them go' : 'Let things fall on cues'}
+            $tone="quiet"
+            onPress={() => view.setState({ snap: !snap })}
+          >
+            <Magnet size={12} color={snap ? 'var(--verdigris)' : undefined} />
+          </IconButton>
+          <IconButton
+            label="Sound and cues"
+            $tone="quiet"
+            onPress={() => view.setState({ selection: { kind: 'sound', id: 'sound' }, pick: null })}
+          >
+            <AudioLines size={13} />
+          </IconButton>
+        </>
+      ),
+      track: (scale) => <CueTrack cues={cues} waveform={waveform} scale={scale} selected={selected} actions={actions} />,
+    }),
+    [view, hasSound, snap, cues, waveform, selected, actions],
+  );
 }
 
 /** Motion in the picture, measured beside the page once nothing has changed for a moment. */
@@ -175,23 +186,25 @@ function useMotion(): readonly FrameMotion[] {
 /** The chart of motion in the picture. */
 export function useSpeedRow(): TimelineRow {
   const motion = useMotion();
-  const most = Math.max(0, ...motion.map(({ pixels }) => pixels));
-  const strobes = motion.some((each) => each.strobes);
-  return {
-    id: 'speed',
-    height: CHART_HEIGHT,
-    label: (
-      <span
-        style={{ lineHeight: 1.15 }}
-        title="The fastest motion of any mark in the picture; marked where the steps between frames would be seen"
-      >
-        Motion
-        <br />
-        <small style={{ font: '11px var(--mono)', color: strobes ? 'var(--coral)' : 'var(--faint)' }}>
-          {most.toFixed(0)} px/fr{strobes ? ' strobes' : ''}
-        </small>
-      </span>
-    ),
-    track: (scale) => <SpeedChart motion={motion} scale={scale} />,
-  };
+  return useMemo(() => {
+    const most = Math.max(0, ...motion.map(({ pixels }) => pixels));
+    const strobes = motion.some((each) => each.strobes);
+    return {
+      id: 'speed',
+      height: CHART_HEIGHT,
+      label: (
+        <span
+          style={{ lineHeight: 1.15 }}
+          title="The fastest motion of any mark in the picture; marked where the steps between frames would be seen"
+        >
+          Motion
+          <br />
+          <small style={{ font: '11px var(--mono)', color: strobes ? 'var(--coral)' : 'var(--faint)' }}>
+            {most.toFixed(0)} px/fr{strobes ? ' strobes' : ''}
+          </small>
+        </span>
+      ),
+      track: (scale) => <SpeedChart motion={motion} scale={scale} />,
+    };
+  }, [motion]);
 }

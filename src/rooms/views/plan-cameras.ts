@@ -1,12 +1,15 @@
-import { useCallback, useMemo } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { cameraPose, rigContext } from '@/core/frame/camera-pose';
 import { cameraState } from '@/core/frame/camera-state';
 import type { BoundsOf } from '@/core/frame/frame-state';
 import { depthOfField, hyperfocalMetres, permittedCircleMm } from '@/core/optics/lens';
 import type { Channel, Value } from '@/core/motion/channel';
 import type { Camera } from '@/core/production/camera';
+import { refersTo } from '@/core/production/edits/references';
 import { land } from '@/core/production/edits/camera-edits';
 import { stationFrames } from '@/core/production/edits/move-edits';
+import { allOwners } from '@/core/production/owners/owners';
+import { resolverOf } from '@/core/production/resolver';
 import type { Production } from '@/core/production/production';
 import { railPath } from '@/core/rig/carriers/rail';
 import { rigPose } from '@/core/rig/rig';
@@ -47,6 +50,34 @@ function pathOf(production: Production, camera: Camera, ticks: number, boundsOf:
   return { path, framesPerTick };
 }
 
+type Way = ReturnType<typeof pathOf>;
+
+/** Whether a camera goes by itself: nothing that it has refers to a mark, and nothing but keys moves it. */
+function goesAlone(production: Production, { id }: Camera): boolean {
+  if (!resolverOf(production).isPlain) return false;
+  const own = `cameras/${id}/`;
+  return allOwners(production).every((owner) => !owner.path.startsWith(own) || !refersTo(owner, 'marks'));
+}
+
+/** Ways of cameras, each reckoned anew only when the camera has changed, or anything where it follows others. */
+class Ways {
+  private readonly kept = new WeakMap<
+    Camera,
+    { production: Production | null; boundsOf: BoundsOf; ticks: number; format: Production['format']; way: Way }
+  >();
+
+  of(production: Production, camera: Camera, ticks: number, boundsOf: BoundsOf): Way {
+    const known = this.kept.get(camera);
+    const isSame = known?.ticks === ticks && known.format === production.format;
+    if (known && isSame && (known.production === null || (known.production === production && known.boundsOf === boundsOf)))
+      return known.way;
+    const alone = goesAlone(production, camera);
+    const way = pathOf(production, camera, ticks, boundsOf);
+    this.kept.set(camera, { production: alone ? null : production, boundsOf, ticks, format: production.format, way });
+    return way;
+  }
+}
+
 /** The cameras of the open production as the plan draws them. */
 export function usePlanCameras(): PlanCamera[] {
   const production = useProduction((p) => p);
@@ -55,15 +86,16 @@ export function usePlanCameras(): PlanCamera[] {
   const frame = useSceneFrame();
   const state = useFrameState();
   const boundsOf = useCallback<BoundsOf>((id) => facts[id]?.bounds, [facts]);
+  const [keptWays] = useState(() => new Ways());
   const ways = useMemo(
     () =>
       new Map(
         production.cameras.map((camera) => [
           camera.id,
-          pathOf(production, camera, camera.id === seen.id ? MAX_TICKS : FEW_TICKS, boundsOf),
+          keptWays.of(production, camera, camera.id === seen.id ? MAX_TICKS : FEW_TICKS, boundsOf),
         ]),
       ),
-    [production, seen.id, boundsOf],
+    [production, seen.id, boundsOf, keptWays],
   );
   const stations = useMemo(
     () => stationFrames(production, seen.id).map((at) => ({ frame: at, place: positionOf(cameraPose(production, seen, at, boundsOf)) })),

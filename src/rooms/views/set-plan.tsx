@@ -1,9 +1,9 @@
 'use client';
 
-import { useMemo, type ReactNode } from 'react';
-import { isShown, markPose } from '@/core/frame/mark-pose';
+import { useCallback, useMemo, type ReactNode } from 'react';
+import type { MarkState } from '@/core/frame/frame-state';
 import { ofKind } from '@/core/schema/owner-kind';
-import { copyPoses } from '@/core/production/pattern';
+import type { Mark } from '@/core/production/mark';
 import { setChannelValue } from '@/core/production/edits/channel-edits';
 import { resolverOf } from '@/core/production/resolver';
 import type { Vec3 } from '@/core/space/vector';
@@ -15,7 +15,24 @@ import { useMoveStation, usePlanCameras, usePlanRail } from './plan-cameras';
 import { useSceneFrame } from '../looking/seen';
 import { seekScene } from '../looking/transport';
 import { useFrameState } from '../looking/use-frame-state';
+import type { ViewState } from '../workspace/view-store';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
+
+const drawn = new WeakMap<MarkState, PlanMark>();
+
+/** The marks as the plan draws them; one whose state is the same stays the same, as an edit of it makes another state. */
+function planMarks(states: readonly MarkState[], marks: readonly Mark[], facts: ViewState['facts']): PlanMark[] {
+  const byId = new Map(marks.map((mark) => [mark.id, mark]));
+  return states.flatMap((state) => {
+    const known = drawn.get(state);
+    if (known) return [known];
+    const [mark, box] = [byId.get(state.id), facts[state.id]?.bounds];
+    if (!mark || !box) return [];
+    const made = { id: mark.id, name: mark.name, hue: mark.hue, pose: state.pose, copies: state.copies, box };
+    drawn.set(state, made);
+    return [made];
+  });
+}
 
 /** The plan of the open production, seen from above, from the side or from outside. */
 export function SetPlan({ from, movable = false, title }: { from: PlanFrom; movable?: boolean; title: ReactNode }) {
@@ -29,16 +46,10 @@ export function SetPlan({ from, movable = false, title }: { from: PlanFrom; mova
   const moveStation = useMoveStation();
   const state = useFrameState();
 
-  const marks = useMemo(
-    () =>
-      production.marks.flatMap((mark): PlanMark[] => {
-        const box = facts[mark.id]?.bounds;
-        if (!box || !isShown(production, mark, frame)) return [];
-        const pose = markPose(production, mark, frame, box);
-        return [{ id: mark.id, name: mark.name, hue: mark.hue, pose, copies: copyPoses(mark.pattern), box }];
-      }),
-    [production, facts, frame],
-  );
+  const marks = useMemo(() => planMarks(state.marks, production.marks, facts), [state.marks, production.marks, facts]);
+  const { view } = workspace;
+  const selectMark = useCallback((id: string) => view.setState({ selection: { kind: 'mark', id }, pick: null }), [view]);
+  const selectCamera = useCallback((id: string) => view.setState({ selection: { kind: 'camera', id }, pick: null }), [view]);
   const move = (id: string, by: Vec3, gesture: string) =>
     edit((draft) => {
       const owner = `marks/${id}`;
@@ -57,8 +68,8 @@ export function SetPlan({ from, movable = false, title }: { from: PlanFrom; mova
         cameras={cameras}
         rail={movable ? rail : null}
         selectedMark={selection?.kind === 'mark' ? selection.id : null}
-        onSelectMark={(id) => workspace.view.setState({ selection: { kind: 'mark', id }, pick: null })}
-        onSelectCamera={(id) => workspace.view.setState({ selection: { kind: 'camera', id }, pick: null })}
+        onSelectMark={selectMark}
+        onSelectCamera={selectCamera}
         onSeek={(to) => seekScene(workspace, to)}
         onMoveMark={movable ? move : undefined}
         onMoveStation={movable ? moveStation : undefined}

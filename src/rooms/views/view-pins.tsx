@@ -6,7 +6,7 @@ import { MAX_PINS } from '@/core/production/production';
 import { freshId } from '@/core/production/edits/fresh-id';
 import { orbit } from '@/core/rig/carriers/orbit';
 import { IconButton } from '@/parts/controls';
-import { useFrameState } from '../looking/use-frame-state';
+import { seenState } from '../looking/use-frame-state';
 import { STILL } from '../looking/flight';
 import { seek } from '../looking/transport';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
@@ -42,18 +42,18 @@ export function ViewPins() {
   const edit = useEdit();
   const pins = useProduction((p) => p.pins);
   const { playhead, flight } = useView((s) => ({ playhead: Math.round(s.playhead), flight: s.flight }));
-  const { camera } = useFrameState();
   const here = pins.find(
     (pin) =>
       pin.frame === playhead &&
       (pin.pose === null ? flight === null : flight !== null && pin.pose.every((v, i) => Math.abs(v - (flight.pose[i] as number)) < 1e-9)),
   );
   const goTo = (pin: (typeof pins)[number]) => {
+    const { focusDistance } = seenState(workspace).camera;
     view.setState({ playing: false });
     seek(workspace, pin.frame);
     view.setState({
       flight: pin.pose
-        ? { pose: pin.pose, values: orbit.land(pin.pose, { azimuth: 0, height: 0, roll: 0, radius: camera.focusDistance }, STILL) }
+        ? { pose: pin.pose, values: orbit.land(pin.pose, { azimuth: 0, height: 0, roll: 0, radius: focusDistance }, STILL) }
         : null,
     });
   };

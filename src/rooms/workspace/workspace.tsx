@@ -34,6 +34,14 @@ export function useProduction<T>(select: (production: Production) => T): T {
   return useStore(useWorkspace().documents.store, (state) => select(state.production));
 }
 
+/** Several parts of the document, compared one by one. */
+export function useProductionParts<const T extends readonly unknown[]>(select: (production: Production) => T): T {
+  return useStore(
+    useWorkspace().documents.store,
+    useShallow((state) => select(state.production)),
+  );
+}
+
 /** Part of the view; objects made by the selector are compared by their members. */
 export function useView<T>(select: (state: ViewState) => T): T {
   return useStore(useWorkspace().view, useShallow(select));
