@@ -11,7 +11,13 @@ import { milliseconds } from './timing';
 /** A production of so many word marks. */
 export function withMarks(count: number): Production {
   const production = emptyProduction('Edits', { width: 1920, height: 1080, rate: '25', length: 250 });
-  for (let i = 0; i < count; i++) addWordmark(production, `WORD ${i}`);
+  for (let i = 0; i < count; i++) {
+    const id = addWordmark(production, `WORD ${i}`);
+    changeMark(production, id, ({ channels }) => {
+      channels.x.rest = 5 * ((i % 10) - 4.5);
+      channels.z.rest = -3 * Math.floor(i / 10);
+    });
+  }
   return production;
 }
 

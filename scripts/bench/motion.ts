@@ -6,7 +6,7 @@ import { keyReader, keyReaders } from '@/core/motion/readers';
 import { evaluate } from '@/core/frame/evaluate';
 import { addWordmark } from '@/core/production/edits/mark-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
-import { milliseconds } from './timing';
+import { inTurn, milliseconds } from './timing';
 
 const LETTERS = 300;
 const CHANNELS = ['x', 'y', 'z', 'pan', 'tilt', 'roll'] as const;
@@ -38,9 +38,6 @@ function letters(): Production {
   return freeze(production, true);
 }
 
-/** Work that takes less than a millisecond. */
-const measured = (work: () => void) => milliseconds(400, work, 400);
-
 /** How long values and whole states take, beside the bare timing function of a well-known library. */
 export function motion(): void {
   const production = letters();
@@ -59,17 +56,19 @@ export function motion(): void {
   const sink = { sum: 0 };
   const next = () => (frame = (frame + 7.31) % 100);
   const ready = production.marks.map((mark) => keyReaders(mark.channels));
-  const values = measured(() => {
-    const at = next();
-    for (const { x, y, z, pan, tilt, roll } of ready) sink.sum += x.at(at) + y.at(at) + z.at(at) + pan.at(at) + tilt.at(at) + roll.at(at);
-  });
-  const bare = measured(() => {
-    const x = (next() % 20) / 20;
-    for (const ease of eases) sink.sum += ease(x);
-  });
-  const whole = measured(() => {
-    sink.sum += evaluate(production, next() / 25, () => null).marks.length;
-  });
+  const [values, bare, whole] = inTurn(600, [
+    () => {
+      const at = next();
+      for (const { x, y, z, pan, tilt, roll } of ready) sink.sum += x.at(at) + y.at(at) + z.at(at) + pan.at(at) + tilt.at(at) + roll.at(at);
+    },
+    () => {
+      const x = (next() % 20) / 20;
+      for (const ease of eases) sink.sum += ease(x);
+    },
+    () => {
+      sink.sum += evaluate(production, next() / 25, () => null).marks.length;
+    },
+  ]);
   console.log(`${count} values of eased channels     ${(values * 1000).toFixed(0)} µs`);
   console.log(`  bare bezier-easing             ${(bare * 1000).toFixed(0)} µs, ratio ${(values / bare).toFixed(2)}`);
   console.log(`  evaluate() of the ${LETTERS} letters    ${(whole * 1000).toFixed(0)} µs, ratio ${(whole / bare).toFixed(2)}`);

@@ -14,3 +14,19 @@ export function milliseconds(runs: number, work: () => void, warm = 3): number {
     }),
   );
 }
+
+/**
+ * Median times of several pieces of work that are done in turn, milliseconds: what the machine does meanwhile meets all of them alike, so
+ * that they can be compared.
+ */
+export function inTurn<const W extends readonly (() => void)[]>(rounds: number, work: W): { [K in keyof W]: number } {
+  const times = work.map((): number[] => []);
+  for (let round = -rounds; round < rounds; round++)
+    work.forEach((each, i) => {
+      const began = performance.now();
+      each();
+      // As many rounds before, until all of it is compiled.
+      if (round >= 0) times[i]?.push(performance.now() - began);
+    });
+  return times.map(median) as { [K in keyof W]: number };
+}

@@ -8,28 +8,37 @@ import { secondsToFrame } from '../time/rate';
 import { cameraState } from './camera-state';
 import type { BoundsOf, FrameState, MarkState } from './frame-state';
 import { readyPose } from './mark-pose';
-import { readyMark, type ReadyMark } from './ready-mark';
+import { readyMark, readyMarks, type ReadyMark } from './ready-mark';
 import { cameraOf, sceneFrameAt, shotCamera } from './shot-camera';
 import type { SolidProbe } from './solid-probe';
 
-function markState(id: string, ready: ReadyMark, frame: number): MarkState {
-  if (ready.latest?.frame === frame) return ready.latest.state;
-  const state = {
-    id,
-    pose: readyPose(ready, frame),
-    copies: ready.copies,
-    shells: ready.shells(frame),
-    runSurfaces: ready.runSurfaces(frame),
-    parts: ready.parts(frame),
-    inflate: ready.inflates ? ready.place.inflate.at(frame) : null,
-  };
-  ready.latest = { frame, state };
-  return state;
+const markState = (ready: ReadyMark, frame: number): MarkState => ({
+  id: ready.id,
+  pose: readyPose(ready, frame),
+  copies: ready.copies,
+  shells: ready.shells(frame),
+  runSurfaces: ready.runSurfaces(frame),
+  parts: ready.parts(frame),
+  inflate: ready.inflates ? ready.place.inflate.at(frame) : null,
+});
+
+/** The states that were asked for last: while something is dragged, all others are asked for again at the same frame. */
+let latest: { frame: number; ready: readonly ReadyMark[]; states: readonly (MarkState | null)[] } | null = null;
+
+/** States of marks at a scene frame; null for each that is not seen there. */
+function markStates(ready: readonly ReadyMark[], frame: number): readonly (MarkState | null)[] {
+  const known = latest?.frame === frame ? latest : null;
+  const states = ready.map((mark, i) => {
+    if (known && known.ready[i] === mark) return known.states[i] as MarkState | null;
+    return mark.place.on.at(frame) ? markState(mark, frame) : null;
+  });
+  latest = { frame, ready, states };
+  return states;
 }
 
 /** The state of one mark at a scene frame, whether it is seen there or not. */
 export const markStateAt = (production: Production, mark: Mark, frame: number, boundsOf: BoundsOf): MarkState =>
-  markState(mark.id, readyMark(resolverOf(production), mark, boundsOf(mark.id)), frame);
+  markState(readyMark(resolverOf(production), mark, boundsOf(mark.id)), frame);
 
 interface Owner {
   id: string;
@@ -69,11 +78,7 @@ export function evaluate(
   const resolver = resolverOf(production);
   const delivered = secondsToFrame(seconds, production.format.rate);
   const frame = sceneFrameAt(production, delivered, pictureFrame);
-  const marks: MarkState[] = [];
-  for (const mark of production.marks) {
-    const ready = readyMark(resolver, mark, boundsOf(mark.id));
-    if (ready.place.on.at(frame)) marks.push(markState(mark.id, ready, frame));
-  }
+  const marks = markStates(readyMarks(production, resolver, boundsOf), frame).filter((state) => state !== null);
   const camera = cameraId
     ? cameraState(production, cameraOf(production, cameraId), frame, boundsOf, { probe, flown: pose })
     : shotCamera(production, delivered, boundsOf, { pictureFrame, probe, pose });

@@ -3,13 +3,14 @@ import { readAll, type Readers } from '../motion/readers';
 import type { Setting } from '../outline/setting';
 import type { Mark } from '../production/mark';
 import { copyPoses } from '../production/pattern';
+import type { Production } from '../production/production';
 import type { Resolver } from '../production/resolver';
 import type { Shell } from '../production/shell';
 import type { Surface } from '../production/surface';
 import type { Run } from '../production/words';
 import { REGIONS, type Region } from '../solid/mesh';
 import type { Vec3 } from '../space/vector';
-import type { MarkExtent, MarkState, ShellState, SurfaceState } from './frame-state';
+import type { BoundsOf, MarkExtent, MarkState, ShellState, SurfaceState } from './frame-state';
 import { pivotOf } from './pivot';
 import { partStates } from './run-places';
 import { isRunMoved } from './solids/solids-key';
@@ -24,6 +25,7 @@ const always =
 
 /** All of a mark that does not change with time, and its channels made ready for many instants. */
 export interface ReadyMark {
+  id: string;
   place: Readers<Mark['channels']>;
   pivot: Vec3;
   copies: MarkState['copies'];
@@ -34,8 +36,6 @@ export interface ReadyMark {
   travelled: Setting | null;
   inflates: boolean;
   extent: MarkExtent | null | undefined;
-  /** Its state that was asked for last: while something else is dragged it is asked for again at the same frame. */
-  latest: { frame: number; state: MarkState } | null;
 }
 
 /** Marks by the resolver that read them; those read by keys alone are the same in every production. */
@@ -59,6 +59,17 @@ export function readyMark(resolver: Resolver, mark: Mark, extent: MarkExtent | n
   return made;
 }
 
+const lists = new WeakMap<Production['marks'], ReadyMark[]>();
+
+/** All marks of a production made ready, in their order. */
+export function readyMarks({ marks }: Production, resolver: Resolver, boundsOf: BoundsOf): readonly ReadyMark[] {
+  const known = resolver.isPlain ? lists.get(marks) : undefined;
+  if (known?.every(({ extent }, i) => extent === boundsOf((marks[i] as Mark).id))) return known;
+  const ready = marks.map((mark) => readyMark(resolver, mark, boundsOf(mark.id)));
+  if (resolver.isPlain && Object.isFrozen(marks)) lists.set(marks, ready);
+  return ready;
+}
+
 function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | undefined): ReadyMark {
   const { body, skin, pattern } = mark;
   const path = `marks/${mark.id}`;
@@ -66,6 +77,7 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
   const runs = body.kind === 'words' ? body.runs : [];
   const surfaces = runs.map(({ id, surface }) => (surface ? readySurface(resolver, `${path}/body/runs/${id}/surface`, surface) : null));
   return {
+    id: mark.id,
     place: resolver.of(path, mark.channels),
     pivot: pivotOf(mark, extent),
     copies: copyPoses(pattern),
@@ -75,7 +87,6 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
     travelled: body.kind === 'words' && body.setting.along !== 'line' ? body.setting : null,
     inflates: skin.on && body.kind !== 'body',
     extent,
-    latest: null,
   };
 }
 

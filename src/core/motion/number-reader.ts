@@ -3,20 +3,18 @@ import type { Channel } from './channel';
 import { climbOf, goesOn, withinKeys } from './outside-keys';
 import { spanCurve } from './span-curve';
 
-/** Columns of a row: as many as fit the 64 bytes that a processor fetches at once. */
+/**
+ * Columns of a row: as many as fit the 64 bytes that a processor fetches at once, and all that a value needs: with hundreds of channels,
+ * fetching is what takes the time.
+ */
 const FRAME = 0;
-const KIND = 1;
-/** Value at the start, and the linear, square and cubic factor of value. */
+/** Frame at which the span ends; without end after the last key. */
+const END = 1;
+/** Value at the start, and the linear, square and cubic factor of value; those are nothing where the value is held. */
 const VALUE = 2;
-/** Cubic and square factor of time; the linear one is what they leave of 1. */
+/** Cubic and square factor of time; the linear one is what they leave of 1. Where the span bounces: no number, and how many times. */
 const TIME = 6;
 const ROW = 8;
-
-const CURVE = 0;
-const HELD = 1;
-const STRAIGHT = 2;
-/** Bouncing so many times more than this. */
-const BOUNCING = 10;
 
 /**
  * Reads a channel of numbers at many frames: one row of numbers a key, with the span that begins there as two cubics in a parameter, one
@@ -54,30 +52,31 @@ export class NumberReader {
     const r = this.rowAt(frame);
     const start = rows[r + FRAME] as number;
     const v0 = rows[r + VALUE] as number;
-    const kind = rows[r + KIND] as number;
-    if (kind === HELD || frame <= start) return v0;
-    const x = (frame - start) / ((rows[r + ROW + FRAME] as number) - start);
-    if (kind > BOUNCING) return v0 + ((rows[r + ROW + VALUE] as number) - v0) * bounceProgress(x, kind - BOUNCING);
-    const u = kind === STRAIGHT ? x : parameterAt(rows, r, x);
+    if (frame <= start) return v0;
+    const x = (frame - start) / ((rows[r + END] as number) - start);
+    const a = rows[r + TIME] as number;
+    const b = rows[r + TIME + 1] as number;
+    if (Number.isNaN(a)) return v0 + ((rows[r + ROW + VALUE] as number) - v0) * bounceProgress(x, b);
+    const u = a === 0 && b === 0 ? x : parameterAt(a, b, x);
     return v0 + (((rows[r + VALUE + 3] as number) * u + (rows[r + VALUE + 2] as number)) * u + (rows[r + VALUE + 1] as number)) * u;
   }
 
   /** The row of the last key at or before a frame, or of the first key. */
   private rowAt(frame: number): number {
     const { rows, row, end } = this;
-    if ((rows[row] as number) <= frame && (row + ROW === end || frame < (rows[row + ROW] as number))) return row;
+    if ((rows[row + FRAME] as number) <= frame && frame < (rows[row + END] as number)) return row;
     let low = this.start / ROW;
     let high = end / ROW;
     while (high - low > 1) {
       const middle = (low + high) >> 1;
-      if ((rows[middle * ROW] as number) <= frame) low = middle;
+      if ((rows[middle * ROW + FRAME] as number) <= frame) low = middle;
       else high = middle;
     }
     return (this.row = low * ROW);
   }
 }
 
-/** Readers of several channels, with all their rows in one block of memory: with hundreds of channels, fetching is what takes the time. */
+/** Readers of several channels, with all their rows in one block of memory. */
 export function numberReaders(channels: readonly Channel[]): NumberReader[] {
   const counts = channels.map(({ keys }) => Math.max(1, keys.length));
   const rows = new Float64Array(counts.reduce((sum, count) => sum + count, 0) * ROW);
@@ -91,32 +90,26 @@ export function numberReaders(channels: readonly Channel[]): NumberReader[] {
 }
 
 function writeRows(rows: Float64Array, at: number, { rest, keys }: Channel): void {
-  if (keys.length === 0) {
-    rows[at + KIND] = HELD;
-    rows[at + VALUE] = rest;
-  }
+  if (keys.length === 0) rows.set([0, Infinity, rest], at);
   keys.forEach((key, i) => {
     const r = at + i * ROW;
-    rows[r + FRAME] = key.frame;
-    rows[r + VALUE] = key.value;
-    rows[r + KIND] = HELD;
     const next = keys[i + 1];
-    if (!next) return;
+    rows.set([key.frame, next?.frame ?? Infinity, key.value], r);
+    if (!next || key.join === 'held') return;
+    if (key.bounces > 0) return rows.set([Number.NaN, key.bounces], r + TIME);
     const { x1, x2, v0, v1, v2, v3 } = spanCurve(keys, i);
-    const even = Math.abs(x1 - 1 / 3) < 1e-12 && Math.abs(x2 - 2 / 3) < 1e-12;
-    rows[r + KIND] = key.join === 'held' ? HELD : key.bounces > 0 ? BOUNCING + key.bounces : even ? STRAIGHT : CURVE;
     rows.set([v0, 3 * (v1 - v0), 3 * (v2 - 2 * v1 + v0), v3 - 3 * v2 + 3 * v1 - v0], r + VALUE);
-    rows.set([1 + 3 * x1 - 3 * x2, 3 * x2 - 6 * x1], r + TIME);
+    // Handles of a third each: time goes evenly, and need not be solved.
+    const isEven = Math.abs(x1 - 1 / 3) < 1e-12 && Math.abs(x2 - 2 / 3) < 1e-12;
+    if (!isEven) rows.set([1 + 3 * x1 - 3 * x2, 3 * x2 - 6 * x1], r + TIME);
   });
 }
 
 /**
- * Parameter at which the time cubic of a row is x, both in 0..1: from a guess within the right quarter, Halley's steps within a bracket.
- * Each step cubes the error, so one of 1e-5 is the last: what is left is about 1e-14.
+ * Parameter u at which the time a u³ + b u² + (1 − a − b) u is x, both in 0..1: from a guess within the right quarter, Halley's steps
+ * within a bracket. Each step cubes the error, so one of 1e-5 is the last: what is left is about 1e-14.
  */
-function parameterAt(rows: Float64Array, r: number, x: number): number {
-  const a = rows[r + TIME] as number;
-  const b = rows[r + TIME + 1] as number;
+function parameterAt(a: number, b: number, x: number): number {
   const c = 1 - a - b;
   const half = (a / 4 + b / 2 + c) / 2;
   let low = x < half ? 0 : 0.5;

@@ -51,8 +51,15 @@ export function rotationZ(deg: number): Mat4 {
 
 /** Pan (about Y), then tilt (about X), then roll (about Z), each about the axes the ones before have turned. */
 export function panTiltRoll(panDeg: number, tiltDeg: number, rollDeg: number): Mat4 {
-  const [p, t, r] = [radians(panDeg), radians(tiltDeg), radians(rollDeg)];
-  const [cp, sp, ct, st, cr, sr] = [Math.cos(p), Math.sin(p), Math.cos(t), Math.sin(t), Math.cos(r), Math.sin(r)];
+  const p = radians(panDeg);
+  const t = radians(tiltDeg);
+  const r = radians(rollDeg);
+  const cp = Math.cos(p);
+  const sp = Math.sin(p);
+  const ct = Math.cos(t);
+  const st = Math.sin(t);
+  const cr = Math.cos(r);
+  const sr = Math.sin(r);
   // The product of the three, written out: every mark and camera is turned by it at every instant.
   return [
     cp * cr + sp * st * sr,
