@@ -43,7 +43,13 @@ function Feet({ lane, scale }: { lane: Lane; scale: Scale }) {
       {lane.bars.map(({ name, spans }, i) => (
         <g key={name} data-bars={name} transform={`translate(0 ${BASE + 2 + 4 * (lane.strips.length + i)})`} pointerEvents="none">
           {spans.map(({ from, to }) => (
-            <rect key={from} x={scale(from)} width={Math.max(1, Math.min(end, scale(to)) - scale(from))} height={3} fill="var(--dim)" />
+            <rect
+              key={from}
+              x={scale(from)}
+              width={Math.max(1, (Number.isFinite(to) ? Math.min(end, scale(to)) : end) - scale(from))}
+              height={3}
+              fill="var(--dim)"
+            />
           ))}
         </g>
       ))}
