@@ -9,23 +9,32 @@ export class ApiError extends Error {
   }
 }
 
+const refusal = async (response: Response): Promise<ApiError> => {
+  const body = (await response.json().catch(() => ({}))) as Record<string, unknown>;
+  const reason = typeof body.error === 'string' ? body.error : 'The server could not do that.';
+  return new ApiError(reason, response.status, body);
+};
+
+async function ask(path: string, init?: RequestInit): Promise<Response> {
+  const response = await fetch(path, init).catch(() => {
+    throw new ApiError('The server does not answer. Is Ironsky still running?', 0);
+  });
+  if (!response.ok) throw await refusal(response);
+  return response;
+}
+
 export async function api<T = unknown>(
   path: string,
-  init: { method?: string; json?: unknown; body?: BodyInit; keepalive?: boolean } = {},
+  { json, ...init }: { method?: string; json?: unknown; body?: BodyInit; keepalive?: boolean } = {},
 ): Promise<T> {
-  const { json, ...rest } = init;
-  let response: Response;
-  try {
-    response = await fetch(path, {
-      ...rest,
-      ...(json === undefined ? {} : { body: JSON.stringify(json), headers: { 'Content-Type': 'application/json' } }),
-    });
-  } catch {
-    throw new ApiError('The server does not answer. Is Ironsky still running?', 0);
-  }
-  if (response.status === 204) return undefined as T;
-  const body = (await response.json().catch(() => ({}))) as Record<string, unknown>;
-  if (!response.ok)
-    throw new ApiError(typeof body.error === 'string' ? body.error : 'The server could not do that.', response.status, body);
-  return body as T;
+  const sent = json === undefined ? {} : { body: JSON.stringify(json), headers: { 'Content-Type': 'application/json' } };
+  const response = await ask(path, { ...init, ...sent });
+  return (response.status === 204 ? undefined : await response.json()) as T;
+}
+
+/** A file of the server, with the name that it gives it. */
+export async function fetchFile(path: string): Promise<{ name: string; file: Blob }> {
+  const response = await ask(path);
+  const [, name = ''] = /filename\*=UTF-8''([^;]+)/.exec(response.headers.get('Content-Disposition') ?? '') ?? [];
+  return { name: decodeURIComponent(name), file: await response.blob() };
 }

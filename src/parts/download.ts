@@ -1,6 +1,10 @@
 /** Hands bytes to the person as a file. What a file name cannot hold is left out of it. */
-export function download(bytes: Uint8Array, name: string, type: string): void {
-  const address = URL.createObjectURL(new Blob([bytes as Uint8Array<ArrayBuffer>], { type }));
+export const download = (bytes: Uint8Array, name: string, type: string): void =>
+  handOver(new Blob([bytes as Uint8Array<ArrayBuffer>], { type }), name);
+
+/** The same for a file that is one already. */
+export function handOver(file: Blob, name: string): void {
+  const address = URL.createObjectURL(file);
   const link = document.createElement('a');
   link.href = address;
   // Letters of any script, digits and a few marks: nothing that means something to a file system.

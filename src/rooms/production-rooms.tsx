@@ -9,7 +9,8 @@ import { MasterRoom } from './master/master-room';
 import { isRoom, type RoomId } from './workspace/rooms';
 import { CommandFinder } from './commands/command-finder';
 import { commandFor, type CommandContext } from './commands/commands';
-import { OutdatedNotice, TopBar } from './layout/top-bar';
+import { OutdatedNotice, TroubleNotice } from './layout/notices';
+import { TopBar } from './layout/top-bar';
 import { Versions } from './workspace/versions';
 import { useSound } from './looking/use-sound';
 import { useWorkspace, WorkspaceProvider } from './workspace/workspace';
@@ -38,7 +39,7 @@ function Rooms({ id, first }: { id: string; first: RoomId }) {
         // Leaving waits for the last edit; where it cannot be saved the page stays, and says so.
         workspace.autosave.flush().then(
           () => router.push('/'),
-          () => undefined,
+          (error: Error) => workspace.view.setState({ trouble: `${error.message} You are still here, and so is your work.` }),
         );
         return;
       }
@@ -74,6 +75,7 @@ function Rooms({ id, first }: { id: string; first: RoomId }) {
     <Page>
       <TopBar room={room} goTo={goTo} openFinder={() => setFinding(true)} />
       <OutdatedNotice />
+      <TroubleNotice />
       <Room />
       <Versions />
       <CommandFinder isOpen={finding} onClose={() => setFinding(false)} context={context} />

@@ -133,10 +133,10 @@ export const COMMANDS: readonly Command[] = [
     id: 'save-file',
     label: 'Save this production as a file',
     run: ({ workspace }) =>
-      void workspace.autosave.flush().then(
-        () => saveProductionFile(workspace.id),
-        () => undefined,
-      ),
+      void workspace.autosave
+        .flush()
+        .then(() => saveProductionFile(workspace.id))
+        .catch((error: Error) => workspace.view.setState({ trouble: error.message })),
   },
   { id: 'contact-sheet', label: 'Contact sheet of the shots', run: ({ workspace }) => workspace.view.setState({ contactSheet: true }) },
   {

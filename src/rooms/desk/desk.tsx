@@ -9,6 +9,7 @@ import { FILE_ENDING } from '@/core/interchange/production-file';
 import { api } from '@/parts/api';
 import { Button } from '@/parts/controls';
 import { FileButton } from '@/parts/file-button';
+import { saveProductionFile } from '@/parts/save-production';
 import { useAttempt } from '@/parts/use-attempt';
 import type { ProductionSummary } from '@/core/production/listing';
 import { Bin } from './bin';
@@ -170,10 +171,16 @@ export function Desk({ initial }: { initial: ProductionSummary[] }) {
                 onRename={(name) => (name === null ? setRenaming(production.id) : rename(production, name))}
                 onKeepName={() => setRenaming(null)}
                 onDuplicate={() => void attempt(() => api('/api/productions', { method: 'POST', json: { duplicate: production.id } }))}
+                onSave={() => void tried(() => saveProductionFile(production.id))}
                 onDelete={() => void remove(production)}
               />
             ) : (
-              <UnreadableCard key={production.id} production={production} onDelete={() => void remove(production)} />
+              <UnreadableCard
+                key={production.id}
+                production={production}
+                onSave={() => void tried(() => saveProductionFile(production.id))}
+                onDelete={() => void remove(production)}
+              />
             ),
           )}
         </Wall>

@@ -6,7 +6,6 @@ import type { ProductionSummary } from '@/core/production/listing';
 import type { FrameFormat } from '@/core/production/production';
 import { formatTimecode } from '@/core/time/timecode';
 import { IconButton } from '@/parts/controls';
-import { saveProductionFile } from '@/parts/save-production';
 
 const Card = styled.li`
   background: var(--panel);
@@ -78,10 +77,15 @@ const Trouble = styled.div`
   }
 `;
 
-function FileTools({ production, onDelete }: { production: ProductionSummary; onDelete: () => void }) {
+interface FileActions {
+  onSave: () => void;
+  onDelete: () => void;
+}
+
+function FileTools({ production, onSave, onDelete }: FileActions & { production: ProductionSummary }) {
   return (
     <>
-      <IconButton label={`Save ${production.name} as a file`} $tone="quiet" onPress={() => saveProductionFile(production.id)}>
+      <IconButton label={`Save ${production.name} as a file`} $tone="quiet" onPress={onSave}>
         <Download size={14} />
       </IconButton>
       <IconButton label={`Delete ${production.name}`} $tone="quiet" onPress={onDelete}>
@@ -99,8 +103,8 @@ export function ProductionCard({
   onRename,
   onKeepName,
   onDuplicate,
-  onDelete,
-}: {
+  ...actions
+}: FileActions & {
   production: ProductionSummary;
   format: FrameFormat;
   isRenaming: boolean;
@@ -108,7 +112,6 @@ export function ProductionCard({
   onRename: (name: string | null) => void;
   onKeepName: () => void;
   onDuplicate: () => void;
-  onDelete: () => void;
 }) {
   const { id, name, stillRevision } = production;
   return (
@@ -144,14 +147,14 @@ export function ProductionCard({
         <IconButton label={`Duplicate ${name}`} $tone="quiet" onPress={onDuplicate}>
           <Copy size={14} />
         </IconButton>
-        <FileTools production={production} onDelete={onDelete} />
+        <FileTools production={production} {...actions} />
       </About>
     </Card>
   );
 }
 
 /** A production that cannot be read: what it is called, why, and a way to keep it. */
-export function UnreadableCard({ production, onDelete }: { production: ProductionSummary; onDelete: () => void }) {
+export function UnreadableCard({ production, ...actions }: FileActions & { production: ProductionSummary }) {
   return (
     <Card>
       <Trouble role="note" aria-label={`${production.name} cannot be opened`}>
@@ -163,7 +166,7 @@ export function UnreadableCard({ production, onDelete }: { production: Productio
         <div>
           <strong title={production.name}>{production.name}</strong>
         </div>
-        <FileTools production={production} onDelete={onDelete} />
+        <FileTools production={production} {...actions} />
       </About>
     </Card>
   );

@@ -2,11 +2,10 @@
 
 import { History, Redo2, Search, Undo2 } from 'lucide-react';
 import Link from 'next/link';
-import { useState } from 'react';
 import { useStore } from 'zustand';
 import { styled } from 'styled-components';
 import { formatTimecode } from '@/core/time/timecode';
-import { Button, Choices, IconButton } from '@/parts/controls';
+import { Choices, IconButton } from '@/parts/controls';
 import { ROOMS, type RoomId } from '../workspace/rooms';
 import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 
@@ -173,41 +172,3 @@ export function TopBar({ room, goTo, openFinder }: { room: RoomId; goTo: (room: 
     </Bar>
   );
 }
-
-/** Says that the production was saved or deleted in another window, and offers the ways on; loses nothing. */
-export function OutdatedNotice() {
-  const { autosave } = useWorkspace();
-  const kind = useStore(autosave.state, (s) => s.save.kind);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  if (kind !== 'outdated' && kind !== 'gone') return null;
-  const attempt = (work: () => Promise<void>) => {
-    setTrouble(null);
-    work().catch((error) => setTrouble(error instanceof Error ? error.message : 'That did not work.'));
-  };
-  const keepMine = async () => location.assign(`/production/${await autosave.keepMineAsCopy()}/shape`);
-  return (
-    <Outdated role="alert">
-      <span>
-        {kind === 'outdated'
-          ? 'This production was changed in another window since it was opened here.'
-          : 'This production was deleted in another window.'}{' '}
-        Your edits since then are kept on this page but not saved. {trouble}
-      </span>
-      <Button $tone="primary" onPress={() => attempt(keepMine)}>
-        {kind === 'outdated' ? 'Keep mine as a copy' : 'Keep it as a new one'}
-      </Button>
-      {kind === 'outdated' ? <Button onPress={() => attempt(autosave.takeTheirs)}>Take the other one</Button> : null}
-    </Outdated>
-  );
-}
-const Outdated = styled.div`
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  padding: 6px 14px;
-  border-bottom: 1px solid var(--coral);
-  background: var(--panel);
-  span {
-    flex: 1;
-  }
-`;

@@ -1,4 +1,4 @@
-/** @jest-environment jsdom */
+/** @jest-environment ./tests/unit/support/page-environment.mjs */
 import { screen } from '@testing-library/react';
 import { jest } from '@jest/globals';
 import { useState } from 'react';

@@ -1,4 +1,4 @@
-/** @jest-environment jsdom */
+/** @jest-environment ./tests/unit/support/page-environment.mjs */
 import { screen } from '@testing-library/react';
 import { useState } from 'react';
 import { PACES, type Pace } from '@/core/motion/pace';

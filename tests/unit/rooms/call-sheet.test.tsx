@@ -1,4 +1,4 @@
-/** @jest-environment jsdom */
+/** @jest-environment ./tests/unit/support/page-environment.mjs */
 import { act, screen, within } from '@testing-library/react';
 import { addWordmark } from '@/core/production/edits/mark-edits';
 import { setChannelValue, toggleKey } from '@/core/production/edits/channel-edits';

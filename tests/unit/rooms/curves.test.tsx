@@ -1,4 +1,4 @@
-/** @jest-environment jsdom */
+/** @jest-environment ./tests/unit/support/page-environment.mjs */
 import { act, screen } from '@testing-library/react';
 import { handleEnd } from '@/core/motion/handle-edit';
 import { isNumber, type Channel } from '@/core/motion/channel';

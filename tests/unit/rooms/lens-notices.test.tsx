@@ -1,4 +1,4 @@
-/** @jest-environment jsdom */
+/** @jest-environment ./tests/unit/support/page-environment.mjs */
 import { jest } from '@jest/globals';
 import { act, screen } from '@testing-library/react';
 import type { PictureClient } from '@/parts/picture-client';

@@ -1,4 +1,4 @@
-/** @jest-environment jsdom */
+/** @jest-environment ./tests/unit/support/page-environment.mjs */
 import { act, screen } from '@testing-library/react';
 import { addWordmark } from '@/core/production/edits/mark-edits';
 import { addCue } from '@/core/production/edits/cue-edits';

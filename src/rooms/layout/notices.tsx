@@ -1,0 +1,59 @@
+'use client';
+
+import { useState } from 'react';
+import { useStore } from 'zustand';
+import { styled } from 'styled-components';
+import { Button } from '@/parts/controls';
+import { useView, useWorkspace } from '../workspace/workspace';
+
+const Bar = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  padding: 6px 14px;
+  border-bottom: 1px solid var(--coral);
+  background: var(--panel);
+  span {
+    flex: 1;
+  }
+`;
+
+/** Says that the production was saved or deleted in another window, and offers the ways on; loses nothing. */
+export function OutdatedNotice() {
+  const { autosave } = useWorkspace();
+  const kind = useStore(autosave.state, (s) => s.save.kind);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  if (kind !== 'outdated' && kind !== 'gone') return null;
+  const attempt = (work: () => Promise<void>) => {
+    setTrouble(null);
+    work().catch((error) => setTrouble(error instanceof Error ? error.message : 'That did not work.'));
+  };
+  const keepMine = async () => location.assign(`/production/${await autosave.keepMineAsCopy()}/shape`);
+  return (
+    <Bar role="alert">
+      <span>
+        {kind === 'outdated'
+          ? 'This production was changed in another window since it was opened here.'
+          : 'This production was deleted in another window.'}{' '}
+        Your edits since then are kept on this page but not saved. {trouble}
+      </span>
+      <Button $tone="primary" onPress={() => attempt(keepMine)}>
+        {kind === 'outdated' ? 'Keep mine as a copy' : 'Keep it as a new one'}
+      </Button>
+      {kind === 'outdated' ? <Button onPress={() => attempt(autosave.takeTheirs)}>Take the other one</Button> : null}
+    </Bar>
+  );
+}
+
+/** Says what a command could not do, until it is read. */
+export function TroubleNotice() {
+  const { view } = useWorkspace();
+  const trouble = useView((s) => s.trouble);
+  if (!trouble) return null;
+  return (
+    <Bar role="alert">
+      <span>{trouble}</span>
+      <Button onPress={() => view.setState({ trouble: null })}>Close</Button>
+    </Bar>
+  );
+}
