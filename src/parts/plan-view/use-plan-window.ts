@@ -3,7 +3,16 @@ import type { Vec3 } from '@/core/space/vector';
 import { useLatest } from '../use-latest';
 import { useSize } from '../use-size';
 import type { OnPage, PlanCamera } from './plan-camera';
-import { fitting, projection, stillFits, type Outside, type PlanFrom, type PlanWindow, type Projection } from './plan-geometry';
+import {
+  fitting,
+  projection,
+  stillFits,
+  type Outside,
+  type PlanFrom,
+  type PlanPoint,
+  type PlanWindow,
+  type Projection,
+} from './plan-geometry';
 import { hullsOf, type PlanMark } from './plan-marks';
 
 /** Pixels a metre, at least and at most. */
@@ -29,11 +38,17 @@ export function usePlanWindow(
     return points;
   }, [plane, marks, cameras]);
   // The window stays still under what moves, as long as it shows all of it.
-  const [fitted, setFitted] = useState<{ plane: Projection; width: number; height: number; window: PlanWindow } | null>(null);
+  const [fitted, setFitted] = useState<{
+    points: readonly PlanPoint[];
+    plane: Projection;
+    width: number;
+    height: number;
+    window: PlanWindow;
+  } | null>(null);
   const holds = fitted?.plane === plane && fitted.width === width && fitted.height === height;
-  const steady = holds && stillFits(fitted.window, everything, width, height) ? fitted.window : null;
+  const steady = holds && (fitted.points === everything || stillFits(fitted.window, everything, width, height)) ? fitted.window : null;
   const fit = steady ?? fitting(everything, width, height);
-  if (!steady) setFitted({ plane, width, height, window: fit });
+  if (!steady) setFitted({ points: everything, plane, width, height, window: fit });
   const own = chosen?.from === from ? chosen.window : null;
   const view = own ?? fit;
   const page = useMemo<OnPage>(
