@@ -70,7 +70,11 @@ type Differences = Omit<LoopCheck, 'closes' | 'repeats'>;
 function between(production: Production, from: number, to: number, boundsOf: BoundsOf): Differences {
   const { rate } = production.format;
   const [a, b] = [from, to].map((frame) => evaluate(production, frameToSeconds(frame, rate), boundsOf)) as [FrameState, FrameState];
-  const marks = a.marks.map((mark, i): [Mat4, Mat4] => [mark.pose, b.marks[i]?.pose ?? mark.pose]);
+  const later = new Map(b.marks.map(({ id, pose }) => [id, pose]));
+  const marks = a.marks.flatMap(({ id, pose }): [Mat4, Mat4][] => {
+    const then = later.get(id);
+    return then ? [[pose, then]] : [];
+  });
   const ratio = (v: number, w: number) => Math.abs(Math.log(v / w));
   return {
     metres: distance(positionOf(a.camera.pose), positionOf(b.camera.pose)),
@@ -79,7 +83,7 @@ function between(production: Production, from: number, to: number, boundsOf: Bou
     markMetres: Math.max(0, ...marks.map(([p, q]) => distance(positionOf(p), positionOf(q)))),
     markDegrees: Math.max(0, ...marks.map(([p, q]) => turnBetween(p, q))),
     values: valuesBetween(production, sceneFrameAt(production, from), sceneFrameAt(production, to)),
-    marks: Math.abs(a.marks.length - b.marks.length),
+    marks: a.marks.length + b.marks.length - 2 * marks.length,
   };
 }
 

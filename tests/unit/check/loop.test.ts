@@ -4,7 +4,7 @@ import { closeTheLoop } from '@/core/production/edits/key-edits';
 import { addForm } from '@/core/production/edits/mark-edits';
 import { setOf } from '../../support/set-of';
 import { emptyProduction, type Production } from '@/core/production/production';
-import { straightKey } from '../support/key';
+import { key, straightKey } from '../support/key';
 
 /** A turntable of 120 frames: the mark turns once, the light goes to and fro. */
 const turning = (lastFrame: number): Production =>
@@ -41,4 +41,25 @@ test('says what differs: the camera, a mark, the light', () => {
       () => null,
     ).closes,
   ).toBe(true);
+});
+
+test('colours and switches are compared too, and marks that take turns are not taken for one another', () => {
+  const lit = (last: string, on: boolean) =>
+    produce(turning(120), (draft) => {
+      const { sun } = setOf(draft);
+      sun.colour.keys = [key(0, '#ff8040'), key(120, last)];
+      sun.on.keys = [key(0, true), key(50, false), key(120, on)];
+    });
+  expect(checkLoop(lit('#ff8040', true), () => null).closes).toBe(true);
+  // Full scale of a channel of the light: from red to none of it.
+  expect(checkLoop(lit('#008040', true), () => null).values).toBeCloseTo(1, 6);
+  expect(checkLoop(lit('#ff8040', false), () => null)).toMatchObject({ values: 1, closes: false });
+  const swapped = produce(turning(120), (draft) => {
+    addForm(draft, 'ring');
+    const [first, second] = draft.marks;
+    if (!first || !second) throw new Error('no marks');
+    first.channels.on.keys = [key(0, true), key(60, false)];
+    second.channels.on.keys = [key(0, false), key(60, true)];
+  });
+  expect(checkLoop(swapped, () => null)).toMatchObject({ marks: 2, closes: false });
 });

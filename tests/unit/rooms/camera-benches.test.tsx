@@ -125,7 +125,8 @@ describe('focus', () => {
     camera.lens.channels.fStop.rest = 4;
     camera.lens.channels.focusDistance.rest = 5;
     showIn(production, <Bench />);
-    // H = f²/(N c) + f with c the diagonal over 1442 (0.03 mm on 36 × 24; common practice); near = s (H − f)/(H + s − 2 f), far the same with minus.
+    // H = f²/(N c) + f, with c the diagonal over 1442 (0.03 mm on 36 × 24; common practice);
+    // near = s (H − f)/(H + s − 2 f) (handbook tables of depth of field).
     const { width, height } = { width: 36, height: (36 * 9) / 16 };
     const c = Math.hypot(width, height) / 1442;
     const hyperfocal = (50 * 50) / (4 * c) + 50;
