@@ -9,6 +9,7 @@ import { SHAKE_NAMES, SHAKES, type ShakeName } from '@/core/rig/shake-model';
 import { evenPoses, type TimedPose } from '@/core/rig/take-poses';
 import { TRACKER_DEFAULTS } from '@/core/rig/tracker-model';
 import type { FieldMeta } from '@/core/schema/fields';
+import { cleanText } from '@/core/schema/text';
 import { Button, Pick, Row } from '@/parts/controls';
 import { FileButton } from '@/parts/file-button';
 import { NumberField } from '@/parts/fields/number-field';
@@ -99,7 +100,7 @@ export function TakeBench({
       if (file.size > MAX_POSE_FILE_BYTES) throw new Error('A file of poses can be at most 40 MB.');
       keep(
         readPoseSamples(await file.text()),
-        file.name.slice(0, 120),
+        cleanText(file.name, 120),
         sceneFrame(documents.store.getState().production, view.getState().playhead),
       );
     } catch (error) {

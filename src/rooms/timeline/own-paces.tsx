@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { paceName, samePace, type Pace } from '@/core/motion/pace';
 import { freshId } from '@/core/production/edits/fresh-id';
 import { MAX_PACES } from '@/core/production/production';
+import { cleanText } from '@/core/schema/text';
 import { Button, Choices, IconButton } from '@/parts/controls';
 import { useEdit, useProduction } from '../workspace/workspace';
 
@@ -15,7 +16,7 @@ export function OwnPaces({ pace, onUse }: { pace: Pace; onUse: (pace: Pace) => v
   const [naming, setNaming] = useState(false);
   const own = paces.find((each) => samePace(each, pace));
   const keep = (name: string) => {
-    const label = name.trim().slice(0, 40);
+    const label = cleanText(name, 40).trim();
     if (label)
       edit(
         (draft) =>

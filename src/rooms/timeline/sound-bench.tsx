@@ -33,7 +33,7 @@ function useChooseSound() {
         throw new Error(`“${file.name}” cannot be played. It is damaged, or of a kind that this browser does not know.`);
       });
       if (buffer.duration > MAX_SOUND_SECONDS) throw new Error(`A sound can be at most ${MAX_SOUND_SECONDS / 60} minutes long.`);
-      edit((draft) => void (draft.sound = soundSchema.parse({ hash, name: file.name.slice(0, 120), seconds: buffer.duration, from: 0 })));
+      edit((draft) => void (draft.sound = soundSchema.parse({ hash, name: file.name, seconds: buffer.duration, from: 0 })));
       setState({ busy: null, trouble: null });
     } catch (error) {
       setState({ busy: null, trouble: error instanceof Error ? error.message : 'This file could not be taken in.' });

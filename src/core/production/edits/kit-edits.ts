@@ -1,3 +1,4 @@
+import { cleanText } from '../../schema/text';
 import { kitPartsOf, lookOf, merged, putLook, takenFrom, type Kit } from '../kits';
 import type { Production } from '../production';
 import { freshId } from './fresh-id';
@@ -9,7 +10,7 @@ const markOf = (draft: Production, id: string) => draft.marks.find((mark) => mar
 export function makeKit(draft: Production, markId: string, name: string): Kit | null {
   const mark = markOf(draft, markId);
   if (!mark) return null;
-  const kit: Kit = plain({ id: freshId(draft.kits, 'kit'), name: name.trim().slice(0, 60) || 'Kit', ...kitPartsOf(mark) });
+  const kit: Kit = plain({ id: freshId(draft.kits, 'kit'), name: cleanText(name, 60).trim() || 'Kit', ...kitPartsOf(mark) });
   draft.kits.push(kit);
   mark.kit = kit.id;
   return kit;
