@@ -1,4 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
+import { decode } from 'fast-png';
 import { poseSample } from '@/core/interchange/pose-samples';
 import { addWords, field, goToRoom, makeProduction, pictureOf, saved, seekTo, type, valueOf } from './support/rooms';
 import { expect, test } from './support/server';
@@ -274,4 +275,52 @@ test('focus and guides: a size is held, what is sharp is painted, time is bent, 
     .click();
   await expect(field(page, 'Radius, m')).toHaveValue('8.00');
   await saved(page);
+});
+
+test('a light’s switch and colour, and a face’s colour, are keyed: lanes show both kinds, the picture follows, undo takes it back', async ({
+  page,
+  ironsky,
+}) => {
+  await makeProduction(page, ironsky.url, 'Lamps');
+  await addWords(page, 'GLOW');
+  await goToRoom(page, 'Choreograph');
+  await pictureOf(page, 0, 16);
+  const lens = page.getByTestId('lens');
+  /** Mean of red, green and blue over the picture. */
+  const light = async () => {
+    const { data, channels } = decode(await lens.screenshot());
+    const sums = [0, 0, 0];
+    for (let i = 0; i < data.length; i += channels) for (let c = 0; c < 3; c++) sums[c] = (sums[c] as number) + (data[i + c] as number);
+    return sums.map((sum) => (sum * channels) / data.length) as [number, number, number];
+  };
+  const sheet = page.getByRole('navigation', { name: 'Call sheet' });
+  await sheet.getByRole('button', { name: /^Key light/ }).click();
+  await page.getByRole('button', { name: 'Set a key of Key light: on here' }).click();
+  await page.getByRole('button', { name: 'Set a key of Colour here' }).click();
+  const [red, , blue] = await light();
+  await seekTo(page, 20);
+  await page.getByRole('button', { name: 'Colour, #fff1dc' }).click();
+  await page.getByRole('textbox', { name: 'Hex' }).fill('#2040ff');
+  await page.getByRole('textbox', { name: 'Hex' }).press('Enter');
+  await page.keyboard.press('Escape');
+  await pictureOf(page, 20, 16);
+  const [blueRed, , blueBlue] = await light();
+  expect(blueBlue / blueRed).toBeGreaterThan((1.05 * blue) / red);
+  const [, before] = await light();
+  await seekTo(page, 22);
+  await page.getByText('On', { exact: true }).locator('xpath=..').getByRole('switch').locator('xpath=..').click();
+  await pictureOf(page, 22, 16);
+  expect((await light())[1]).toBeLessThan(before);
+  const lane = page.getByLabel('Key light, set', { exact: true });
+  await expect(lane.locator('[data-strip=colour] rect').first()).toHaveAttribute('fill', '#fff1dc');
+  await expect(lane.locator('[data-strip=colour] rect').last()).toHaveAttribute('fill', '#2040ff');
+  await expect(lane.locator('[data-bars=on] rect')).toHaveCount(1);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Set a key of Key light: on here' })).toBeVisible();
+  await pictureOf(page, 22, 16);
+  await saved(page);
+  await page.reload();
+  await seekTo(page, 20);
+  await sheet.getByRole('button', { name: /^Key light/ }).click();
+  await expect(page.getByRole('button', { name: 'Colour, #2040ff' })).toBeVisible();
 });

@@ -1,5 +1,5 @@
 /** @jest-environment ./tests/unit/support/page-environment.mjs */
-import { screen } from '@testing-library/react';
+import { act, screen } from '@testing-library/react';
 import { jest } from '@jest/globals';
 import { useState } from 'react';
 import type { FieldMeta } from '@/core/schema/fields';
@@ -132,7 +132,7 @@ describe('a colour', () => {
     await user.clear(hex);
     await user.type(hex, '#C0FFEE{Enter}');
     const [hue] = screen.getAllByRole('slider', { name: /Hue/ });
-    hue?.focus();
+    act(() => hue?.focus());
     await user.keyboard('{ArrowRight}');
     await user.keyboard('{Escape}');
     expect(changes[0]?.[0]).toBe('#c0ffee');
@@ -148,7 +148,7 @@ test('a switch is turned by the keyboard and says where its key stands', async (
   const { user } = show(<SwitchField label="Shown" value onChange={onChange} keyed="here" onToggleKey={onToggleKey} />);
   const control = screen.getByRole<HTMLInputElement>('switch', { name: 'Shown' });
   expect(control.checked).toBe(true);
-  control.focus();
+  act(() => control.focus());
   await user.keyboard(' ');
   expect(onChange).toHaveBeenCalledWith(false);
   await user.click(screen.getByRole('button', { name: 'Remove the key of Shown here', pressed: true }));

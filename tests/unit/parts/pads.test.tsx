@@ -1,5 +1,5 @@
 /** @jest-environment ./tests/unit/support/page-environment.mjs */
-import { screen } from '@testing-library/react';
+import { act, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { PACES, type Pace } from '@/core/motion/pace';
 import type { DrawnPoint } from '@/core/solid/profile';
@@ -41,7 +41,7 @@ describe('a pace', () => {
 
   test('is stepped by the arrow keys, larger with Shift', async () => {
     const { user, last } = pace({ leave: { influence: 0.5, speed: 0 }, arrive: { influence: 0.5, speed: 0 }, bounces: 0 });
-    screen.getByRole('slider', { name: 'Handle of leaving' }).focus();
+    act(() => screen.getByRole('slider', { name: 'Handle of leaving' }).focus());
     await user.keyboard('{ArrowRight}{Shift>}{ArrowRight}{/Shift}');
     expect(last()?.leave.influence).toBeCloseTo(0.62, 9);
   });
@@ -86,12 +86,12 @@ describe('a profile', () => {
 
   test('by keyboard: arrows move a point, Enter makes it a corner or smooth, Delete takes it away', async () => {
     const { user, last } = drawn(TWO);
-    point(2).focus();
+    act(() => point(2).focus());
     await user.keyboard('{ArrowDown}');
     expect(last()?.[1]?.up).toBeCloseTo(0.79, 9);
     await user.keyboard('{Enter}');
     expect(last()?.[1]?.smooth).toBe(true);
-    point(2).focus();
+    act(() => point(2).focus());
     await user.keyboard('{Delete}');
     expect(last()).toHaveLength(1);
   });

@@ -43,6 +43,15 @@ class BuildingWorker {
 
 const settled = () => new Promise((resolve) => setTimeout(resolve, 20));
 
+/** Waits until something is there. */
+async function there<T>(look: () => T | undefined): Promise<T> {
+  for (;;) {
+    const found = look();
+    if (found !== undefined) return found;
+    await settled();
+  }
+}
+
 async function desk(words: string[] = ['LIFT']) {
   BuildingWorker.waiting = [];
   globalThis.Worker = BuildingWorker as unknown as typeof Worker;
@@ -76,9 +85,13 @@ async function desk(words: string[] = ['LIFT']) {
     }
     await settled();
   };
-  const last = <K extends FromPicture['kind']>(kind: K) =>
-    sent.filter((message): message is Extract<FromPicture, { kind: K }> => message.kind === kind).at(-1);
-  return { tell, edit, build, sent, last, current, id: ids[0] as string };
+  const all = <K extends FromPicture['kind']>(kind: K) =>
+    sent.filter((message): message is Extract<FromPicture, { kind: K }> => message.kind === kind);
+  const last = <K extends FromPicture['kind']>(kind: K) => all(kind).at(-1);
+  /** The answer to a question, once it is there. */
+  const answer = <K extends 'motion' | 'glb' | 'frame-failed'>(kind: K, question: number) =>
+    there(() => all<K>(kind).find((message) => (message as { id: number }).id === question));
+  return { tell, edit, build, last, answer, current, id: ids[0] as string };
 }
 
 test('what was built is told to the page: its bounds, its letters, its triangles', async () => {
@@ -109,43 +122,39 @@ test('a section cuts what stands there: closed lines as wide as the stroke that 
 });
 
 test('a mark goes out as binary glTF, and as nothing when there is none', async () => {
-  const { tell, build, last, current, id } = await desk();
+  const { tell, build, answer, current, id } = await desk();
   tell({ kind: 'production', production: current() });
   await build();
   tell({ kind: 'glb', id: 1, markId: id });
-  await settled();
   // "glTF" in ASCII (glTF 2.0, section 4.4.2).
-  expect(new TextDecoder().decode(last('glb')?.bytes?.subarray(0, 4))).toBe('glTF');
+  expect(new TextDecoder().decode((await answer('glb', 1)).bytes?.subarray(0, 4))).toBe('glTF');
   tell({ kind: 'glb', id: 2, markId: 'none' });
-  await settled();
-  expect(last('glb')).toEqual({ kind: 'glb', id: 2, bytes: null });
+  expect((await answer('glb', 2)).bytes).toBeNull();
 });
 
-test('motion is measured at every so many frames, of the production as it is now; a newer question ends an older one', async () => {
-  const { tell, edit, build, last, sent, current, id } = await desk();
+test('motion is measured at every so many frames, of the production as it is now; every question ends', async () => {
+  const { tell, edit, build, answer, current, id } = await desk();
   tell({ kind: 'production', production: current() });
   await build();
   tell({ kind: 'motion', id: 1, every: 5 });
-  await settled();
-  expect(last('motion')?.motion?.map(({ frame }) => frame)).toEqual([0, 5, 10, 15, 20, 25, 30, 35, 40, 45]);
-  expect(last('motion')?.motion?.every(({ pixels }) => pixels < 1e-6)).toBe(true);
+  const still = (await answer('motion', 1)).motion;
+  expect(still?.map(({ frame }) => frame)).toEqual([0, 5, 10, 15, 20, 25, 30, 35, 40, 45]);
+  expect(still?.every(({ pixels }) => pixels < 1e-6)).toBe(true);
   edit((draft) => changeMark(draft, id, ({ channels }) => (channels.x.keys = [straightKey(0, 0), straightKey(50, 5)])));
   tell({ kind: 'motion', id: 2, every: 1 });
   tell({ kind: 'motion', id: 3, every: 10 });
-  await settled();
-  expect(sent.filter(({ kind }) => kind === 'motion')).toHaveLength(3);
-  expect(last('motion')?.motion?.some(({ pixels }) => pixels > 5)).toBe(true);
+  expect((await answer('motion', 3)).motion?.some(({ pixels }) => pixels > 5)).toBe(true);
+  await answer('motion', 2);
 });
 
 test('without a canvas nothing is picked and no frame is drawn: every question ends all the same', async () => {
-  const { tell, build, last, current } = await desk();
+  const { tell, build, last, answer, current } = await desk();
   tell({ kind: 'pick', id: 1, x: 0, y: 0 });
   expect(last('picked')).toMatchObject({ id: 1, markId: null });
   tell({ kind: 'production', production: current() });
   await build();
   tell({ kind: 'frame', order: { id: 9, frame: 0, width: 16, height: 9, samples: 1, alpha: false, as: 'png' } });
-  await settled();
-  expect(last('frame-failed')).toMatchObject({ id: 9 });
+  expect(await answer('frame-failed', 9)).toMatchObject({ reason: 'cancelled' });
 });
 
 test('a frame is not drawn with a mark missing: it is refused with the reason', async () => {

@@ -2,15 +2,11 @@ import { z } from 'zod';
 import { productionSchema } from '@/core/production/production';
 import { checkDocument } from '@/server/checked-document';
 import { deleteProduction, loadProduction, renameProduction, saveProduction } from '@/server/productions';
+import { revisionSchema } from '@/server/revision';
 import { MAX_DOCUMENT_BYTES, readJson, route } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-/** A revision is a whole number of the database. */
-const revisionSchema = z
-  .int()
-  .min(1)
-  .max(2 ** 31 - 1);
 const saveSchema = z.object({ revision: revisionSchema, document: z.unknown(), save: z.uuid().optional() });
 
 export const GET = route<{ id: string }>((_request, { id }) => loadProduction(id));

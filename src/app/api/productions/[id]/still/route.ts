@@ -1,5 +1,6 @@
 import { readStill, writeStill } from '@/server/productions';
 import { UserError } from '@/server/errors';
+import { revisionSchema } from '@/server/revision';
 import { pngResponse, route } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
@@ -11,9 +12,8 @@ export const GET = route<{ id: string }>(async (_request, { id }) => {
 });
 
 export const PUT = route<{ id: string }>(async (request, { id }) => {
-  const revision = Number(new URL(request.url).searchParams.get('revision'));
-  if (!Number.isInteger(revision) || revision < 1 || revision >= 2 ** 31)
-    throw new UserError(400, 'A still names the revision that it shows.');
-  await writeStill(id, revision, request);
+  const revision = revisionSchema.safeParse(Number(new URL(request.url).searchParams.get('revision')));
+  if (!revision.success) throw new UserError(400, 'A still names the revision that it shows.');
+  await writeStill(id, revision.data, request);
   return null;
 });
