@@ -5,6 +5,8 @@ import { addWords, goToRoom, makeProduction, pictureOf, saved, type, valueOf } f
 import { videoStream } from './support/probe';
 import { expect, test } from './support/server';
 
+test.use({ own: true });
+
 test('from an empty desk to frames on disk, as a person would', async ({ page, ironsky }) => {
   await test.step('the empty desk says what goes there and offers the first step', async () => {
     await page.goto(ironsky.url);

@@ -64,82 +64,6 @@ test('a version is kept by name, and restored as an edit that can be undone', as
   await saved(page);
 });
 
-test('a production goes out as one file and comes in again; deleted, it lies in the bin until it is removed for good', async ({
-  page,
-  ironsky,
-}, info) => {
-  await makeProduction(page, ironsky.url, 'Carried');
-  await addWords(page, 'CARGO');
-  await saved(page);
-  await page.goto(ironsky.url);
-  const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: /^Save Carried as a file|^Save as a file/ }).click();
-  const file = info.outputPath('Carried.ironsky');
-  await (await download).saveAs(file);
-  expect(Object.keys(unzipSync(readFileSync(file)))).toEqual(['production.json']);
-
-  // From the terminal as well, where the server that runs takes it in.
-  const terminal = (given: string) =>
-    promisify(execFile)(process.execPath, [path.join(ROOT, 'scripts/open.mjs'), given], {
-      env: { ...process.env, IRONSKY_DATA: ironsky.folder },
-    });
-  expect((await terminal(file)).stdout).toContain('Opened “Carried”');
-  await expect(terminal(`${file}.txt`)).rejects.toThrow('it is not there');
-  await page.reload();
-  await expect(page.getByRole('link', { name: /^Open Carried/ })).toHaveCount(2);
-  await page
-    .getByRole('button', { name: /^Delete/ })
-    .first()
-    .click();
-  await page.getByRole('button', { name: 'Close' }).click();
-
-  await page.getByRole('button', { name: /^Delete/ }).click();
-  await expect(page.getByText('“Carried” is in the bin.')).toBeVisible();
-  await page.getByRole('button', { name: 'Bin' }).click();
-  const bin = page.getByRole('dialog', { name: 'Bin' });
-  await expect(bin.getByText('30 days left')).toHaveCount(2);
-  for (let left = 1; left >= 0; left--) {
-    await bin.getByRole('button', { name: 'Remove for good' }).first().click();
-    await bin.getByRole('button', { name: 'Yes, it cannot be undone' }).click();
-    await expect(bin.getByText('30 days left')).toHaveCount(left);
-  }
-  await expect(bin.getByText('The bin is empty.')).toBeVisible();
-  await page.keyboard.press('Escape');
-
-  const chooser = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: 'Open a file' }).click();
-  await (await chooser).setFiles(file);
-  await page.getByRole('link', { name: /^Open Carried/ }).click();
-  await expect(page.getByRole('button', { name: 'CARGO words' })).toBeVisible();
-});
-
-test('a document that cannot be read stands on the desk with the reason and goes out as a file; the rest of the desk works', async ({
-  page,
-  ironsky,
-}) => {
-  await makeProduction(page, ironsky.url, 'From tomorrow');
-  await saved(page);
-  await ironsky.kill();
-  // As a later Ironsky on the same folder would leave it.
-  const database = await PGlite.create(path.join(ironsky.folder, 'database'));
-  await database.query(`UPDATE productions SET document = jsonb_set(document, '{version}', '99')`);
-  await database.close();
-  await ironsky.restart();
-  await page.goto(ironsky.url);
-  const card = page.getByRole('note', { name: 'From tomorrow cannot be opened' });
-  await expect(card).toContainText('made with a newer Ironsky');
-  const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Save From tomorrow as a file' }).click();
-  const file = await download;
-  expect(file.suggestedFilename()).toBe('From tomorrow.json');
-  expect(JSON.parse(readFileSync(await file.path(), 'utf8'))).toMatchObject({ version: 99, name: 'From tomorrow' });
-  await makeProduction(page, ironsky.url, 'Today');
-  await saved(page);
-  await page.goto(ironsky.url);
-  await expect(page.getByRole('link', { name: 'Open Today' })).toBeVisible();
-  await expect(card).toBeVisible();
-});
-
 test('two windows: one that saves over a deleted production is offered to keep its own', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Doomed');
   await addWords(page, 'MINE');
@@ -213,28 +137,126 @@ test('pages run no script that the server did not write, and reach no other mach
   expect(ran).toBe(false);
 });
 
-test('a connection that asks for nothing is closed', async ({ ironsky }) => {
-  const { hostname, port } = new URL(ironsky.url);
-  const socket = connect(Number(port), hostname);
-  socket.write('GET / HTTP/1.1\r\nHost: ');
-  const closed = new Promise<boolean>((resolve) => socket.once('close', () => resolve(true)));
-  socket.on('error', () => undefined);
-  socket.resume();
-  expect(await closed).toBe(true);
-});
+test.describe('on a server of its own', () => {
+  test.use({ own: true });
 
-test('a server whose data folder cannot be used ends with a code of its own, and writes nothing', async ({ ironsky }) => {
-  const start = async (folder: string) => {
-    const { failed, child } = await startServer({ port: await freePort(), quiet: true, env: { IRONSKY_DATA: folder, IRONSKY_DEMO: '0' } });
-    if (failed === null) child.kill();
-    return failed;
-  };
-  const place = mkdtempSync(path.join(tmpdir(), 'ironsky-place-'));
-  const file = path.join(place, 'file');
-  writeFileSync(file, 'mine');
-  expect(await start(file)).toBe(5);
-  expect(await start(path.join(file, 'inside'))).toBe(5);
-  expect(readFileSync(file, 'utf8')).toBe('mine');
-  expect(await start(ironsky.folder)).toBe(3);
-  rmSync(place, { recursive: true });
+  test('a production goes out as one file and comes in again; deleted, it lies in the bin until it is removed for good', async ({
+    page,
+    ironsky,
+  }, info) => {
+    await makeProduction(page, ironsky.url, 'Carried');
+    await addWords(page, 'CARGO');
+    await saved(page);
+    await page.goto(ironsky.url);
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: /^Save Carried as a file|^Save as a file/ }).click();
+    const file = info.outputPath('Carried.ironsky');
+    await (await download).saveAs(file);
+    expect(Object.keys(unzipSync(readFileSync(file)))).toEqual(['production.json']);
+
+    // From the terminal as well, where the server that runs takes it in.
+    const terminal = (given: string) =>
+      promisify(execFile)(process.execPath, [path.join(ROOT, 'scripts/open.mjs'), given], {
+        env: { ...process.env, IRONSKY_DATA: ironsky.folder },
+      });
+    expect((await terminal(file)).stdout).toContain('Opened “Carried”');
+    await expect(terminal(`${file}.txt`)).rejects.toThrow('it is not there');
+    await page.reload();
+    await expect(page.getByRole('link', { name: /^Open Carried/ })).toHaveCount(2);
+    await page
+      .getByRole('button', { name: /^Delete/ })
+      .first()
+      .click();
+    await page.getByRole('button', { name: 'Close' }).click();
+
+    await page.getByRole('button', { name: /^Delete/ }).click();
+    await expect(page.getByText('“Carried” is in the bin.')).toBeVisible();
+    await page.getByRole('button', { name: 'Bin' }).click();
+    const bin = page.getByRole('dialog', { name: 'Bin' });
+    await expect(bin.getByText('30 days left')).toHaveCount(2);
+    for (let left = 1; left >= 0; left--) {
+      await bin.getByRole('button', { name: 'Remove for good' }).first().click();
+      await bin.getByRole('button', { name: 'Yes, it cannot be undone' }).click();
+      await expect(bin.getByText('30 days left')).toHaveCount(left);
+    }
+    await expect(bin.getByText('The bin is empty.')).toBeVisible();
+    await page.keyboard.press('Escape');
+
+    const chooser = page.waitForEvent('filechooser');
+    await page.getByRole('button', { name: 'Open a file' }).click();
+    await (await chooser).setFiles(file);
+    // Or dropped on the desk.
+    const transfer = await page.evaluateHandle(
+      (bytes) => {
+        const dropped = new DataTransfer();
+        dropped.items.add(new File([Uint8Array.from(bytes)], 'Carried.ironsky'));
+        return dropped;
+      },
+      [...readFileSync(file)],
+    );
+    await page.getByRole('main').dispatchEvent('drop', { dataTransfer: transfer });
+    await expect(page.getByRole('link', { name: /^Open Carried/ })).toHaveCount(2);
+    await page
+      .getByRole('link', { name: /^Open Carried/ })
+      .first()
+      .click();
+    await expect(page.getByRole('button', { name: 'CARGO words' })).toBeVisible();
+  });
+
+  test('a document that cannot be read stands on the desk with the reason and goes out as a file; the rest of the desk works', async ({
+    page,
+    ironsky,
+  }) => {
+    await makeProduction(page, ironsky.url, 'From tomorrow');
+    await saved(page);
+    await ironsky.kill();
+    // As a later Ironsky on the same folder would leave it.
+    const database = await PGlite.create(path.join(ironsky.folder, 'database'));
+    await database.query(`UPDATE productions SET document = jsonb_set(document, '{version}', '99')`);
+    await database.close();
+    await ironsky.restart();
+    await page.goto(ironsky.url);
+    const card = page.getByRole('note', { name: 'From tomorrow cannot be opened' });
+    await expect(card).toContainText('made with a newer Ironsky');
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Save From tomorrow as a file' }).click();
+    const file = await download;
+    expect(file.suggestedFilename()).toBe('From tomorrow.json');
+    expect(JSON.parse(readFileSync(await file.path(), 'utf8'))).toMatchObject({ version: 99, name: 'From tomorrow' });
+    await makeProduction(page, ironsky.url, 'Today');
+    await saved(page);
+    await page.goto(ironsky.url);
+    await expect(page.getByRole('link', { name: 'Open Today' })).toBeVisible();
+    await expect(card).toBeVisible();
+  });
+
+  test('a connection that asks for nothing is closed', async ({ ironsky }) => {
+    const { hostname, port } = new URL(ironsky.url);
+    const socket = connect(Number(port), hostname);
+    socket.write('GET / HTTP/1.1\r\nHost: ');
+    const closed = new Promise<boolean>((resolve) => socket.once('close', () => resolve(true)));
+    socket.on('error', () => undefined);
+    socket.resume();
+    expect(await closed).toBe(true);
+  });
+
+  test('a server whose data folder cannot be used ends with a code of its own, and writes nothing', async ({ ironsky }) => {
+    const start = async (folder: string) => {
+      const { failed, child } = await startServer({
+        port: await freePort(),
+        quiet: true,
+        env: { IRONSKY_DATA: folder, IRONSKY_DEMO: '0' },
+      });
+      if (failed === null) child.kill();
+      return failed;
+    };
+    const place = mkdtempSync(path.join(tmpdir(), 'ironsky-place-'));
+    const file = path.join(place, 'file');
+    writeFileSync(file, 'mine');
+    expect(await start(file)).toBe(5);
+    expect(await start(path.join(file, 'inside'))).toBe(5);
+    expect(readFileSync(file, 'utf8')).toBe('mine');
+    expect(await start(ironsky.folder)).toBe(3);
+    rmSync(place, { recursive: true });
+  });
 });

@@ -14,6 +14,7 @@ test('shells are added, dressed, hidden, ordered and removed', async ({ page, ir
   await page.getByRole('radiogroup', { name: 'Profile of the front bevel' }).getByRole('radio', { name: 'ogee' }).click();
   await type(page, 'Rim, mm', '12');
   await page.getByLabel('Name of the shell').fill('Outline');
+  await page.getByLabel('Name of the shell').press('Enter');
   await expect(shells.getByRole('button', { name: /^Outline/ })).toBeVisible();
   await pictureOf(page, 0, 4);
   await expect(page.getByRole('main').getByRole('alert')).toHaveCount(0);

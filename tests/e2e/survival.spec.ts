@@ -9,6 +9,8 @@ import { addWords, goToRoom, makeProduction, saved, type, valueOf } from './supp
 import { videoStream } from './support/probe';
 import { expect, test } from './support/server';
 
+test.use({ own: true });
+
 /** Seconds by which a recording is later than the place in a signal that it should be of: where the two agree best. */
 function lagOf(recording: Float32Array, signal: Float32Array, seconds: number): number {
   const from = Math.round(seconds * STING_RATE);

@@ -6,31 +6,17 @@ import { styled } from 'styled-components';
 import type { Vec3 } from '@/core/space/vector';
 import { IconButton } from '../controls';
 import { hueColour } from '../theme';
+import { Well } from '../well';
 import { CameraFigure, Handle, Path, type PlanCamera } from './plan-camera';
 import { gridStep, type PlanFrom, type PlanPoint } from './plan-geometry';
 import { Grid } from './plan-grid';
 import { PlanMarks, type PlanMark } from './plan-marks';
 import { usePlanWindow } from './use-plan-window';
 
-const Well = styled.div`
-  position: relative;
-  flex: 1;
-  min-width: 0;
-  min-height: 0;
-  background: var(--well);
-  overflow: hidden;
-  svg {
-    display: block;
-    position: absolute;
-    inset: 0;
-    width: 100%;
-    height: 100%;
-    touch-action: none;
-  }
+const Page = styled(Well)`
   text {
     font: 500 11px var(--label);
     fill: var(--text);
-    pointer-events: none;
   }
   [role='button'] {
     cursor: pointer;
@@ -107,7 +93,7 @@ export function PlanView({
   const step = gridStep(view.scale);
   const floorY = floor === null || from !== 'side' ? null : toPage([0, -floor])[1];
   return (
-    <Well ref={ref} data-testid={`plan-${from}`}>
+    <Page ref={ref} data-testid={`plan-${from}`}>
       {width > 0 ? (
         <svg role="group" aria-label={LABELS[from]} onPointerDown={(event) => begin(event, null)} {...handlers}>
           <Grid plane={plane} toPage={toPage} window={view} width={width} height={height} />
@@ -169,6 +155,6 @@ export function PlanView({
           </IconButton>
         </Corner>
       ) : null}
-    </Well>
+    </Page>
   );
 }

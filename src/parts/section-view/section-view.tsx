@@ -5,30 +5,16 @@ import { styled } from 'styled-components';
 import type { ShellLoop } from '@/workers/picture-messages';
 import { hueColour } from '../theme';
 import { useSize } from '../use-size';
+import { Well } from '../well';
 import type { LengthUnit } from './dimension-field';
 import { SectionDimensions } from './section-dimensions';
 import { onPlane, strokeOf, windowOn, type SectionWindow } from './section-geometry';
 import { gripsOf, type Grip, type SectionPart, type SectionShell } from './section-grips';
 
-const Well = styled.div`
-  position: relative;
-  flex: 1;
-  min-width: 0;
-  min-height: 0;
-  overflow: hidden;
-  background: var(--well);
-  svg {
-    display: block;
-    position: absolute;
-    inset: 0;
-    width: 100%;
-    height: 100%;
-    touch-action: none;
-  }
+const Page = styled(Well)`
   text {
     font: 11px var(--mono);
     fill: var(--dim);
-    pointer-events: none;
   }
   .handle {
     outline: none;
@@ -123,7 +109,7 @@ export function SectionView({ unit, shells, loops, selected, onSelect, onChange 
     onChange(grip.part, Math.round((grip.value + by * Math.sign(grip.factor)) * 1e6) / 1e6, `section-keys-${grip.part}`);
 
   return (
-    <Well
+    <Page
       ref={ref}
       data-testid="section"
       onWheel={(event) => setChosen({ ...view, scale: Math.max(20, Math.min(20_000, view.scale * Math.exp(-event.deltaY * 0.0015))) })}
@@ -208,6 +194,6 @@ export function SectionView({ unit, shells, loops, selected, onSelect, onChange 
           onType={(part, metres) => onChange(part, metres, `section-typed-${++gestures}`)}
         />
       ) : null}
-    </Well>
+    </Page>
   );
 }

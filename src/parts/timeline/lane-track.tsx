@@ -7,7 +7,7 @@ import { LANE_HEIGHT } from './lane-height';
 import type { Lane } from './lanes';
 import { MoveBlock } from './move-block';
 import { RivetHandle } from './rivet';
-import type { Scale } from './row';
+import { GRABBED, type Scale } from './row';
 
 const Track = styled.svg`
   display: block;
@@ -16,15 +16,7 @@ const Track = styled.svg`
   border-bottom: 1px solid var(--line);
   touch-action: none;
   overflow: hidden;
-  [role='button'] {
-    cursor: grab;
-    outline: none;
-  }
-  [role='button']:focus-visible .outline {
-    stroke: var(--verdigris);
-    stroke-width: 2;
-    stroke-opacity: 1;
-  }
+  ${GRABBED}
 `;
 
 /** Keyed colours as strips, keyed switches as bars, along the foot of the lane. */

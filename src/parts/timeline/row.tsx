@@ -2,7 +2,7 @@
 
 import type { ScaleLinear } from 'd3-scale';
 import { memo, type ReactNode } from 'react';
-import { styled } from 'styled-components';
+import { css, styled } from 'styled-components';
 import type { Span } from './time-scale';
 
 export type Scale = ScaleLinear<number, number>;
@@ -17,6 +17,19 @@ export interface TimelineRow {
 
 /** Width of the column of names. */
 export const GUTTER = 148;
+
+/** What can be dragged along time, and shows by its outline that it has the focus. */
+export const GRABBED = css`
+  [role='button'] {
+    cursor: grab;
+    outline: none;
+  }
+  [role='button']:focus-visible .outline {
+    stroke: var(--verdigris);
+    stroke-width: 2;
+    stroke-opacity: 1;
+  }
+`;
 
 export const RowBox = styled.div<{ $height: number }>`
   flex: none;
@@ -56,15 +69,7 @@ export const RowBox = styled.div<{ $height: number }>`
   svg.track text {
     pointer-events: none;
   }
-  [role='button'] {
-    cursor: grab;
-    outline: none;
-  }
-  [role='button']:focus-visible .outline {
-    stroke: var(--verdigris);
-    stroke-width: 2;
-    stroke-opacity: 1;
-  }
+  ${GRABBED}
 `;
 
 /** The playhead over what is drawn along time; `left` says where. */

@@ -33,12 +33,15 @@ export function NameField({
   label,
   value,
   placeholder,
+  max = 80,
   onChange,
   children,
 }: {
   label: string;
   value: string;
   placeholder?: string;
+  /** Longest name. */
+  max?: number;
   onChange: (name: string) => void;
   children?: ReactNode;
 }) {
@@ -49,7 +52,7 @@ export function NameField({
         aria-label={label}
         defaultValue={value}
         placeholder={placeholder}
-        maxLength={80}
+        maxLength={max}
         onBlur={(event) => event.target.value !== value && onChange(event.target.value)}
         onKeyDown={(event) => {
           if (event.key === 'Escape') event.currentTarget.value = value;

@@ -189,10 +189,12 @@ function pressed(event: KeyboardEvent): string {
   return `${event.ctrlKey || event.metaKey ? 'mod+' : ''}${event.shiftKey ? 'shift+' : ''}${key}`;
 }
 
-const takesText = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+/** Fields in which text is typed; those that are only pressed or ticked are none. */
+const TEXT = 'textarea, select, input:not([type=checkbox], [type=radio], [type=button], [type=range], [type=file])';
+const takesText = (target: EventTarget | null) => target instanceof HTMLElement && (target.isContentEditable || target.matches(TEXT));
 const takesKeys = (target: EventTarget | null) =>
-  target instanceof Element && target.closest('button, a, [role="option"], [role="menuitem"], [role="radio"], [role="dialog"]') !== null;
+  target instanceof Element &&
+  target.closest('button, input, a, [role="option"], [role="menuitem"], [role="radio"], [role="dialog"]') !== null;
 
 /** The command a key press means here, if any. Fields keep their own keys, and so does whatever has the focus. */
 export function commandFor(event: KeyboardEvent): Command | undefined {

@@ -9,6 +9,7 @@ import { ownerAt } from '@/core/production/owners/owners';
 import type { Mark } from '@/core/production/mark';
 import type { Production } from '@/core/production/production';
 import { resolverOf } from '@/core/production/resolver';
+import { ListEntry } from '@/parts/list-entry';
 import { hueColour } from '@/parts/theme';
 import { sceneFrame, useSceneFrame } from '../looking/seen';
 import { useProduction, useView, useWorkspace } from '../workspace/workspace';
@@ -28,38 +29,11 @@ const Title = styled.h2`
   letter-spacing: 0.03em;
   padding: 8px 14px 3px;
 `;
-const Entry = styled.div<{ $hue: string; $on: boolean; $hidden?: boolean }>`
-  position: relative;
-  display: flex;
-  align-items: center;
-  border-left: 3px solid ${({ $hue }) => $hue};
-  background: ${({ $on }) => ($on ? 'var(--raised)' : 'none')};
-  > button:first-child {
-    flex: 1;
-    min-width: 0;
-    display: flex;
-    justify-content: space-between;
-    gap: 8px;
-    border: 0;
-    background: none;
-    padding: 4px 8px 4px 11px;
-    text-align: left;
-    font: 500 14px var(--label);
-    opacity: ${({ $hidden }) => ($hidden ? 0.5 : 1)};
-    cursor: default;
-  }
-  > button:first-child span:first-child {
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-  }
+const Entry = styled(ListEntry).attrs({ as: 'div' })`
   > button:first-child span:last-child {
     color: var(--faint);
     font-size: 12px;
-    white-space: nowrap;
-  }
-  &:hover {
-    background: var(--raised);
+    flex: none;
   }
   &:has(> button + button):hover > button:first-child span:last-child {
     visibility: hidden;

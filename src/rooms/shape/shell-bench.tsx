@@ -1,6 +1,5 @@
 'use client';
 
-import { styled } from 'styled-components';
 import { changeShell } from '@/core/production/edits/shell-edits';
 import type { Mark } from '@/core/production/mark';
 import { fadeSchema, JOINS, shellSchema, type Shell } from '@/core/production/shell';
@@ -12,29 +11,12 @@ import { SchemaFields } from '@/parts/fields/schema-fields';
 import { Fold } from '@/parts/fold';
 import type { Value } from '@/core/motion/channel';
 import { ChannelField } from '../benches/channel-field';
+import { NameField } from '../benches/name-field';
 import { useEdit } from '../workspace/workspace';
 import { BevelBench } from './bevel-bench';
 import { useShell } from './shell-list';
 import { SurfaceBench } from './surface-bench';
 
-const Name = styled.input`
-  width: 100%;
-  height: 24px;
-  padding: 0 7px;
-  margin-bottom: 4px;
-  border: 1px solid transparent;
-  border-radius: 2px;
-  background: none;
-  font: 600 15px var(--label);
-  &:hover {
-    border-color: var(--line-strong);
-  }
-  &:focus {
-    border-color: var(--verdigris);
-    outline: none;
-    background: var(--well);
-  }
-`;
 /** A depth of a shell. At rest a plane that is moved past the other pushes it along. */
 function ShellDepth({ mark, shell, name }: { mark: Mark; shell: Shell; name: 'from' | 'to' }) {
   const edit = useEdit();
@@ -60,11 +42,11 @@ export function ShellBench({ mark }: { mark: Mark }) {
   const { fade } = shell;
   return (
     <>
-      <Name
-        aria-label="Name of the shell"
+      <NameField
+        label="Name of the shell"
         value={shell.name}
-        maxLength={40}
-        onChange={(event) => change((s) => void (s.name = cleanText(event.target.value, 40)), `shell-name-${shell.id}`)}
+        max={40}
+        onChange={(name) => change((s) => void (s.name = cleanText(name, 40)))}
       />
       {swept ? <ShellDepth mark={mark} shell={shell} name="to" /> : null}
       {swept ? <ShellDepth mark={mark} shell={shell} name="from" /> : null}

@@ -13,6 +13,7 @@ import { MATERIALS } from '@/core/production/materials';
 import { partPlanes, sharedPlanes } from '@/core/production/planes';
 import { hueFor } from '@/core/production/production';
 import { Button, Heading, IconButton } from '@/parts/controls';
+import { ListEntry } from '@/parts/list-entry';
 import { hueColour } from '@/parts/theme';
 import { useSceneFrame } from '../looking/seen';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
@@ -21,32 +22,6 @@ const List = styled.ul`
   list-style: none;
   margin: 0 -12px 4px;
   padding: 0;
-`;
-const Entry = styled.li<{ $hue: string; $on: boolean }>`
-  display: flex;
-  align-items: center;
-  border-left: 3px solid ${({ $hue }) => $hue};
-  background: ${({ $on }) => ($on ? 'var(--raised)' : 'none')};
-  &:hover {
-    background: var(--raised);
-  }
-  > button:first-child {
-    flex: 1;
-    min-width: 0;
-    display: flex;
-    justify-content: space-between;
-    gap: 8px;
-    border: 0;
-    background: none;
-    padding: 4px 4px 4px 9px;
-    text-align: left;
-    font: 500 14px var(--label);
-  }
-  small {
-    color: var(--faint);
-    font: 11px var(--mono);
-    white-space: nowrap;
-  }
 `;
 const Tools = styled.div`
   display: flex;
@@ -98,13 +73,8 @@ export function ShellList({ mark }: { mark: Mark }) {
       <Heading>Shells</Heading>
       <List aria-label="Shells">
         {mark.shells.map((shell, i) => (
-          <Entry key={shell.id} $hue={hueColour(hueFor(i))} $on={shell === chosen}>
-            <button
-              type="button"
-              aria-current={shell === chosen}
-              onClick={() => choose(shell.id)}
-              style={{ opacity: isOn(shell) ? 1 : 0.5 }}
-            >
+          <ListEntry key={shell.id} $hue={hueColour(hueFor(i))} $on={shell === chosen} $hidden={!isOn(shell)}>
+            <button type="button" aria-current={shell === chosen} onClick={() => choose(shell.id)}>
               <span>{shell.name}</span>
               <small>{note(shell)}</small>
             </button>
@@ -115,7 +85,7 @@ export function ShellList({ mark }: { mark: Mark }) {
             >
               {isOn(shell) ? <Eye size={13} /> : <EyeOff size={13} />}
             </IconButton>
-          </Entry>
+          </ListEntry>
         ))}
       </List>
       {shared ? (

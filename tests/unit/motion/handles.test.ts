@@ -5,17 +5,11 @@ import { speedAt } from '@/core/motion/channel-speed';
 import { handleEnd, withHandle } from '@/core/motion/handle-edit';
 import { curvesOf, speedScale, valueScale } from '@/parts/curve-view/curve-geometry';
 import { keysInBox } from '@/parts/timeline/box-selection';
+import { key as plain } from '../support/key';
 import { timeScale } from '@/parts/timeline/time-scale';
 
-const key = (frame: number, value: number, more: Partial<Key> = {}): Key => ({
-  frame,
-  value,
-  join: 'eased',
-  arrive: { influence: 0.4, speed: 0 },
-  leave: { influence: 0.4, speed: 0 },
-  bounces: 0,
-  ...more,
-});
+const HANDLE = { influence: 0.4, speed: 0 };
+const key = (frame: number, value: number, more: Partial<Key> = {}): Key => plain(frame, value, { arrive: HANDLE, leave: HANDLE, ...more });
 const channel: Channel = { rest: 0, keys: [key(0, 0), key(40, 10), key(60, 4)] };
 
 describe('handles in the units of the curve', () => {
