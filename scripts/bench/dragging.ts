@@ -18,7 +18,7 @@ export async function dragging(): Promise<void> {
   const browser = await launchBrowser();
   try {
     console.log('A step of a drag of one value in the page of Choreograph');
-    const costs: number[] = [];
+    const costs: [all: number, scripts: number][] = [];
     for (const count of [3, 30, 100]) {
       const answer = await fetch(`${server.url}/api/productions`, {
         method: 'POST',
@@ -42,8 +42,11 @@ export async function dragging(): Promise<void> {
       const client = await page.context().newCDPSession(page);
       // Time of the thread, not of the clock: the picture is drawn beside it, on the same two cores.
       await client.send('Performance.enable', { timeDomain: 'threadTicks' });
-      const busy = async () =>
-        (await client.send('Performance.getMetrics')).metrics.find(({ name }) => name === 'TaskDuration')?.value ?? Number.NaN;
+      /** Milliseconds of the thread so far: in all, and of scripts. */
+      const spent = async () => {
+        const { metrics } = await client.send('Performance.getMetrics');
+        return ['TaskDuration', 'ScriptDuration'].map((wanted) => 1000 * (metrics.find(({ name }) => name === wanted)?.value ?? NaN));
+      };
       const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
       const drag = async () => {
         for (let step = 1; step <= STEPS; step++) {
@@ -55,19 +58,22 @@ export async function dragging(): Promise<void> {
       const timed = async (held: boolean) => {
         await page.mouse.move(x, y);
         if (held) await page.mouse.down();
-        const before = await busy();
+        const before = await spent();
         await drag();
-        const spent = ((await busy()) - before) * 1000;
+        const after = await spent();
         if (held) await page.mouse.up();
-        return spent / STEPS;
+        return after.map((value, i) => (value - (before[i] as number)) / STEPS) as [all: number, scripts: number];
       };
       await timed(true);
-      const cost = (await timed(true)) - (await timed(false));
-      costs.push(cost);
-      console.log(`  ${String(count).padStart(3)} word marks: ${cost.toFixed(2)} ms of the page's thread a step`);
+      const [dragged, idle] = [await timed(true), await timed(false)];
+      const [all, scripts] = [dragged[0] - idle[0], dragged[1] - idle[1]];
+      costs.push([all, scripts]);
+      const words = `${all.toFixed(1)} ms of the page's thread a step, ${scripts.toFixed(1)} of them scripts`;
+      console.log(`  ${String(count).padStart(3)} word marks: ${words}`);
       await page.close();
     }
-    console.log(`  100 marks over 3: ${((costs[2] as number) / (costs[0] as number)).toFixed(2)}`);
+    const [[all3, scripts3], , [all100, scripts100]] = costs as [[number, number], [number, number], [number, number]];
+    console.log(`  100 marks over 3: ${(all100 / all3).toFixed(2)}, scripts ${(scripts100 / scripts3).toFixed(2)}`);
   } finally {
     await browser.close();
     server.child.kill();

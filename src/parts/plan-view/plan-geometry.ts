@@ -99,24 +99,46 @@ export function gridStep(scale: number): number {
 const LABEL_HEIGHT = 12;
 const LETTER_WIDTH = 5.4;
 
-/** Places for labels over outlines, each moved up until it covers no other. Pixels. */
-export function placedLabels(items: readonly { name: string; outline: readonly PlanPoint[] }[]): { name: string; x: number; y: number }[] {
-  const placed: { name: string; x: number; y: number; half: number }[] = [];
-  const wanted = items.map(({ name, outline }) => {
-    const xs = outline.map((p) => p[0]);
-    return {
-      name,
-      x: (Math.min(...xs) + Math.max(...xs)) / 2,
-      y: Math.min(...outline.map((p) => p[1])) - 4,
-      half: (name.length * LETTER_WIDTH) / 2,
-    };
-  });
-  for (const label of wanted.sort((a, b) => b.y - a.y)) {
-    const covers = (y: number) =>
-      placed.some((other) => Math.abs(other.y - y) < LABEL_HEIGHT && Math.abs(other.x - label.x) < other.half + label.half);
-    let { y } = label;
-    while (covers(y)) y -= LABEL_HEIGHT / 2;
-    placed.push({ ...label, y });
+interface Label {
+  name: string;
+  x: number;
+  y: number;
+}
+
+/** Labels that stand already, by rows as high as one of them: only those of a row and beside it can be covered. */
+class PlacedLabels {
+  private readonly rows = new Map<number, (Label & { half: number })[]>();
+
+  covers({ x, y }: Label, half: number): boolean {
+    const row = Math.floor(y / LABEL_HEIGHT);
+    for (let r = row - 1; r <= row + 1; r++)
+      for (const other of this.rows.get(r) ?? [])
+        if (Math.abs(other.y - y) < LABEL_HEIGHT && Math.abs(other.x - x) < other.half + half) return true;
+    return false;
   }
-  return placed;
+
+  add(label: Label, half: number): void {
+    const row = Math.floor(label.y / LABEL_HEIGHT);
+    const own = this.rows.get(row);
+    if (own) own.push({ ...label, half });
+    else this.rows.set(row, [{ ...label, half }]);
+  }
+}
+
+/** Places for labels over outlines, each moved up until it covers no other. Pixels. */
+export function placedLabels(items: readonly { name: string; outline: readonly PlanPoint[] }[]): Label[] {
+  const wanted = items.map(({ name, outline }): Label => {
+    let [left, right, top] = [Infinity, -Infinity, Infinity];
+    for (const [x, y] of outline) [left, right, top] = [Math.min(left, x), Math.max(right, x), Math.min(top, y)];
+    return { name, x: (left + right) / 2, y: top - 4 };
+  });
+  const placed = new PlacedLabels();
+  return wanted
+    .sort((a, b) => b.y - a.y)
+    .map((label) => {
+      const half = (label.name.length * LETTER_WIDTH) / 2;
+      while (placed.covers(label, half)) label.y -= LABEL_HEIGHT / 2;
+      placed.add(label, half);
+      return label;
+    });
 }

@@ -89,6 +89,8 @@ const Saved = styled.span<{ $bad: boolean }>`
   white-space: nowrap;
 `;
 
+const QUALITIES = ['sketch', 'lit', 'full'] as const;
+
 const SAVE_WORDS = {
   saved: 'Saved',
   waiting: 'Saving…',
@@ -98,15 +100,60 @@ const SAVE_WORDS = {
   gone: 'Deleted elsewhere',
 } as const;
 
-export function TopBar({ room, goTo, openFinder }: { room: RoomId; goTo: (room: RoomId | 'desk') => void; openFinder: () => void }) {
-  const { documents, autosave, view } = useWorkspace();
-  const name = useProduction((p) => p.name);
-  const format = useProduction((p) => p.format);
-  const save = useStore(autosave.state, (s) => s.save);
+/** How saving stands. */
+function SavedWords() {
+  const { autosave } = useWorkspace();
+  const kind = useStore(autosave.state, ({ save }) => save.kind);
+  const reason = useStore(autosave.state, ({ save }) => (save.kind === 'failed' ? save.reason : null));
+  return (
+    <Saved
+      role="status"
+      $bad={!['saved', 'waiting', 'saving'].includes(kind)}
+      title={reason === null ? undefined : `${reason} Trying again…`}
+    >
+      {SAVE_WORDS[kind]}
+    </Saved>
+  );
+}
+
+function UndoButtons() {
+  const { documents } = useWorkspace();
   const undoable = useStore(documents.store, (s) => s.canUndo);
   const redoable = useStore(documents.store, (s) => s.canRedo);
-  const { quality, drawn } = useView((s) => ({ quality: s.quality, drawn: s.drawn }));
-  const share = drawn.of > 1 ? ` ${Math.round((drawn.samples / drawn.of) * 100)} %` : '';
+  return (
+    <>
+      <IconButton label="Undo" keys="Ctrl Z" $tone="quiet" isDisabled={!undoable} onPress={documents.undo}>
+        <Undo2 size={15} />
+      </IconButton>
+      <IconButton label="Redo" keys="Ctrl Shift Z" $tone="quiet" isDisabled={!redoable} onPress={documents.redo}>
+        <Redo2 size={15} />
+      </IconButton>
+    </>
+  );
+}
+
+/** The quality of the picture, and how far it is on its way to it. */
+function QualityPick() {
+  const { view } = useWorkspace();
+  const { quality, percent } = useView(({ quality: now, drawn: { samples, of } }) => ({
+    quality: now,
+    percent: of > 1 ? ` ${Math.round((samples / of) * 100)} %` : '',
+  }));
+  return (
+    <Choices
+      label="Quality of the picture"
+      value={quality}
+      onChange={(next) => view.setState({ quality: next })}
+      options={QUALITIES.map((id) => ({ id, label: id === quality && id !== 'sketch' ? `${id}${percent}` : id }))}
+    />
+  );
+}
+
+/** What stands over every room: the production, the way through the rooms, and what is done to all of it. */
+export function TopBar({ room, goTo, openFinder }: { room: RoomId; goTo: (room: RoomId | 'desk') => void; openFinder: () => void }) {
+  const { autosave, view } = useWorkspace();
+  const name = useProduction((p) => p.name);
+  const format = useProduction((p) => p.format);
   return (
     <Bar>
       <Left>
@@ -139,35 +186,15 @@ export function TopBar({ room, goTo, openFinder }: { room: RoomId; goTo: (room: 
         ))}
       </Route>
       <Right>
-        <Saved
-          role="status"
-          $bad={!['saved', 'waiting', 'saving'].includes(save.kind)}
-          title={save.kind === 'failed' ? `${save.reason} Trying again…` : undefined}
-        >
-          {SAVE_WORDS[save.kind]}
-        </Saved>
+        <SavedWords />
         <IconButton label="Versions" $tone="quiet" onPress={() => view.setState({ versions: true })}>
           <History size={14} />
         </IconButton>
-        <IconButton label="Undo" keys="Ctrl Z" $tone="quiet" isDisabled={!undoable} onPress={documents.undo}>
-          <Undo2 size={15} />
-        </IconButton>
-        <IconButton label="Redo" keys="Ctrl Shift Z" $tone="quiet" isDisabled={!redoable} onPress={documents.redo}>
-          <Redo2 size={15} />
-        </IconButton>
+        <UndoButtons />
         <IconButton label="Find a command" keys="Ctrl K" $tone="quiet" onPress={openFinder}>
           <Search size={15} />
         </IconButton>
-        <Choices
-          label="Quality of the picture"
-          value={quality}
-          onChange={(next) => view.setState({ quality: next })}
-          options={[
-            { id: 'sketch', label: 'sketch' },
-            { id: 'lit', label: quality === 'lit' ? `lit${share}` : 'lit' },
-            { id: 'full', label: quality === 'full' ? `full${share}` : 'full' },
-          ]}
-        />
+        <QualityPick />
       </Right>
     </Bar>
   );
