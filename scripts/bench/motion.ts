@@ -56,7 +56,7 @@ export function motion(): void {
   const sink = { sum: 0 };
   const next = () => (frame = (frame + 7.31) % 100);
   const ready = production.marks.map((mark) => keyReaders(mark.channels));
-  const [values, bare, whole] = inTurn(600, [
+  const work = [
     () => {
       const at = next();
       for (const { x, y, z, pan, tilt, roll } of ready) sink.sum += x.at(at) + y.at(at) + z.at(at) + pan.at(at) + tilt.at(at) + roll.at(at);
@@ -68,10 +68,15 @@ export function motion(): void {
     () => {
       sink.sum += evaluate(production, next() / 25, () => null).marks.length;
     },
-  ]);
-  console.log(`${count} values of eased channels     ${(values * 1000).toFixed(0)} µs`);
-  console.log(`  bare bezier-easing             ${(bare * 1000).toFixed(0)} µs, ratio ${(values / bare).toFixed(2)}`);
-  console.log(`  evaluate() of the ${LETTERS} letters    ${(whole * 1000).toFixed(0)} µs, ratio ${(whole / bare).toFixed(2)}`);
+  ] as const;
+  const tell = (how: string, [values, bare, whole]: readonly [number, number, number]) => {
+    const micros = (ms: number) => `${(ms * 1000).toFixed(0)} µs`;
+    console.log(`${count} values of eased channels, ${how}: ${micros(values)}`);
+    console.log(`  bare bezier-easing             ${micros(bare)}, ratio ${(values / bare).toFixed(2)}`);
+    console.log(`  evaluate() of the ${LETTERS} letters    ${micros(whole)}, ratio ${(whole / bare).toFixed(2)}`);
+  };
+  tell('one after another', work.map((each) => milliseconds(400, each, 400)) as [number, number, number]);
+  tell('in turn', inTurn(600, work));
   const times = [10, 100, 1000, 5000].map((n) => {
     const reader = keyReader(freeze({ rest: 0, keys: keysOf(n) } as Channel, true));
     const last = (n - 1) * 20;

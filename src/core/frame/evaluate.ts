@@ -12,15 +12,18 @@ import { readyMark, readyMarks, type ReadyMark } from './ready-mark';
 import { cameraOf, sceneFrameAt, shotCamera } from './shot-camera';
 import type { SolidProbe } from './solid-probe';
 
-const markState = (ready: ReadyMark, frame: number): MarkState => ({
-  id: ready.id,
-  pose: readyPose(ready, frame),
-  copies: ready.copies,
-  shells: ready.shells(frame),
-  runSurfaces: ready.runSurfaces(frame),
-  parts: ready.parts(frame),
-  inflate: ready.inflates ? ready.place.inflate.at(frame) : null,
-});
+function markState(ready: ReadyMark, frame: number): MarkState {
+  const { shells, runSurfaces, parts } = ready.still ?? ready.contents(frame);
+  return {
+    id: ready.id,
+    pose: readyPose(ready, frame),
+    copies: ready.copies,
+    shells,
+    runSurfaces,
+    parts,
+    inflate: ready.inflates ? ready.place.inflate.at(frame) : null,
+  };
+}
 
 /** The states that were asked for last: while something is dragged, all others are asked for again at the same frame. */
 let latest: { frame: number; ready: readonly ReadyMark[]; states: readonly (MarkState | null)[] } | null = null;
@@ -28,10 +31,12 @@ let latest: { frame: number; ready: readonly ReadyMark[]; states: readonly (Mark
 /** States of marks at a scene frame; null for each that is not seen there. */
 function markStates(ready: readonly ReadyMark[], frame: number): readonly (MarkState | null)[] {
   const known = latest?.frame === frame ? latest : null;
-  const states = ready.map((mark, i) => {
-    if (known && known.ready[i] === mark) return known.states[i] as MarkState | null;
-    return mark.place.on.at(frame) ? markState(mark, frame) : null;
-  });
+  const states: (MarkState | null)[] = [];
+  for (let i = 0; i < ready.length; i++) {
+    const mark = ready[i] as ReadyMark;
+    if (known && known.ready[i] === mark) states.push(known.states[i] as MarkState | null);
+    else states.push(mark.place.on.at(frame) ? markState(mark, frame) : null);
+  }
   latest = { frame, ready, states };
   return states;
 }

@@ -23,15 +23,17 @@ const always =
   () =>
     value;
 
+type Contents = Pick<MarkState, 'shells' | 'runSurfaces' | 'parts'>;
+
 /** All of a mark that does not change with time, and its channels made ready for many instants. */
 export interface ReadyMark {
   id: string;
   place: Readers<Mark['channels']>;
   pivot: Vec3;
   copies: MarkState['copies'];
-  shells: At<MarkState['shells']>;
-  runSurfaces: At<MarkState['runSurfaces']>;
-  parts: At<MarkState['parts']>;
+  /** What its shells, its letters' surfaces and its parts are; at hand where none of them changes, which is so for most marks. */
+  contents: At<Contents>;
+  still: Contents | null;
   /** What its letters travel along; null for a straight line, and where there are no letters. */
   travelled: Setting | null;
   inflates: boolean;
@@ -76,18 +78,27 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
   const shells = mark.shells.map((shell) => readyShell(resolver, `${path}/shells/${shell.id}`, shell, extent));
   const runs = body.kind === 'words' ? body.runs : [];
   const surfaces = runs.map(({ id, surface }) => (surface ? readySurface(resolver, `${path}/body/runs/${id}/surface`, surface) : null));
+  const contents = contentsOf(listed(shells), listed(surfaces), readyParts(resolver, `${path}/body/runs`, runs, extent));
   return {
     id: mark.id,
     place: resolver.of(path, mark.channels),
     pivot: pivotOf(mark, extent),
     copies: copyPoses(pattern),
-    shells: steady(shells),
-    runSurfaces: steady(surfaces),
-    parts: readyParts(resolver, `${path}/body/runs`, runs, extent),
+    contents: contents.at,
+    still: contents.isSteady ? contents.at(0) : null,
     travelled: body.kind === 'words' && body.setting.along !== 'line' ? body.setting : null,
     inflates: skin.on && body.kind !== 'body',
     extent,
   };
+}
+
+function contentsOf(
+  shells: Ready<MarkState['shells']>,
+  runSurfaces: Ready<MarkState['runSurfaces']>,
+  parts: Ready<MarkState['parts']>,
+): Ready<Contents> {
+  const at: At<Contents> = (frame) => ({ shells: shells.at(frame), runSurfaces: runSurfaces.at(frame), parts: parts.at(frame) });
+  return once(at, shells.isSteady && runSurfaces.isSteady && parts.isSteady);
 }
 
 /** Something that may change, and its value where it does not. */
@@ -97,34 +108,46 @@ interface Ready<T> {
 }
 
 /** A list of things: made once where none of them changes. */
-function steady<T>(ready: readonly Ready<T>[]): At<T[]>;
-function steady<T>(ready: readonly (Ready<T> | null)[]): At<(T | null)[]>;
-function steady<T>(ready: readonly (Ready<T> | null)[]): At<(T | null)[]> {
+function listed<T>(ready: readonly Ready<T>[]): Ready<T[]>;
+function listed<T>(ready: readonly (Ready<T> | null)[]): Ready<(T | null)[]>;
+function listed<T>(ready: readonly (Ready<T> | null)[]): Ready<(T | null)[]> {
   const at: At<(T | null)[]> = (frame) => ready.map((each) => each && each.at(frame));
-  return ready.every((each) => each === null || each.isSteady) ? always(at(0)) : at;
+  return once(
+    at,
+    ready.every((each) => each === null || each.isSteady),
+  );
 }
+
+const once = <T>(at: At<T>, isSteady: boolean): Ready<T> => ({ at: isSteady ? always(at(0)) : at, isSteady });
 
 const isSteadyOwner = (resolver: Resolver, channels: Record<string, { keys: unknown[] }>): boolean =>
   resolver.isPlain && !Object.values(channels).some((channel) => isKeyed(channel as never));
 
 /** Parts that the mark's runs of letters move; known once the letters stand. */
-function readyParts(resolver: Resolver, path: string, runs: readonly Run[], extent: MarkExtent | null | undefined): At<MarkState['parts']> {
+function readyParts(
+  resolver: Resolver,
+  path: string,
+  runs: readonly Run[],
+  extent: MarkExtent | null | undefined,
+): Ready<MarkState['parts']> {
   const letters = extent?.letters;
-  if (!letters || !runs.some(isRunMoved)) return always(null);
+  if (!letters || !runs.some(isRunMoved)) return once<MarkState['parts']>(() => null, true);
   const readers = runs.map(({ id, channels }) => resolver.of(`${path}/${id}`, channels));
   const at: At<MarkState['parts']> = (frame) =>
     partStates(
       letters,
       readers.map((reader) => readAll<Run['channels']>(reader, frame)),
     );
-  return runs.every(({ channels }) => isSteadyOwner(resolver, channels)) ? always(at(0)) : at;
+  return once(
+    at,
+    runs.every(({ channels }) => isSteadyOwner(resolver, channels)),
+  );
 }
 
 function readySurface(resolver: Resolver, path: string, { channels, settings: { material } }: Surface): Ready<SurfaceState> {
   const readers = resolver.of(path, channels);
   const at = (frame: number): SurfaceState => ({ material, ...readAll<Surface['channels']>(readers, frame) });
-  const isSteady = isSteadyOwner(resolver, channels);
-  return { at: isSteady ? always(at(0)) : at, isSteady };
+  return once(at, isSteadyOwner(resolver, channels));
 }
 
 function readyShell(resolver: Resolver, path: string, shell: Shell, extent: MarkExtent | null | undefined): Ready<ShellState> {
@@ -135,12 +158,11 @@ function readyShell(resolver: Resolver, path: string, shell: Shell, extent: Mark
     region,
     readySurface(resolver, `${path}/surfaces/${region}`, shell.surfaces[region]),
   ]);
-  const looks = steady(surfaces.map(([, surface]) => surface));
+  const looks = listed(surfaces.map(([, surface]) => surface));
   const at = (frame: number): ShellState => {
-    const states = looks(frame);
+    const states = looks.at(frame);
     const byRegion = Object.fromEntries(surfaces.map(([region], i) => [region, states[i]])) as Record<Region, SurfaceState>;
     return { on: readers.on.at(frame), from: readers.from.at(frame), to: readers.to.at(frame), surfaces: byRegion, fade: fading };
   };
-  const isSteady = isSteadyOwner(resolver, shell.channels) && surfaces.every(([, surface]) => surface.isSteady);
-  return { at: isSteady ? always(at(0)) : at, isSteady };
+  return once(at, isSteadyOwner(resolver, shell.channels) && surfaces.every(([, surface]) => surface.isSteady));
 }

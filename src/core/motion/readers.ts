@@ -45,11 +45,16 @@ class ColourReader implements Reader<LinearColour> {
 
 /** Reads a switch: it is held from key to key. */
 class SwitchReader implements Reader<boolean> {
-  constructor(private readonly channel: Channel<boolean>) {}
+  /** What it always is; null where it is keyed. */
+  private readonly rest: boolean | null;
+
+  constructor(private readonly channel: Channel<boolean>) {
+    this.rest = isKeyed(channel) ? null : channel.rest;
+  }
 
   at(frame: number): boolean {
+    if (this.rest !== null) return this.rest;
     const { channel } = this;
-    if (channel.keys.length === 0) return channel.rest;
     const inside = withinKeys(channel, frame).frame;
     return (channel.keys[Math.max(0, keyIndexAt(channel.keys, inside))] as Key<boolean>).value;
   }
