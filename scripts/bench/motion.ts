@@ -22,8 +22,11 @@ const keysOf = (count: number): Key[] =>
     bounces: 0,
   }));
 
-/** Three hundred letters, each a mark of its own with six keyed channels. */
-function letters(): Production {
+/**
+ * Three hundred letters, each a mark of its own with six keyed channels.
+ * @param paced the channels of a letter have one pace, as a station gives it to them; else each key has handles of its own
+ */
+function letters(paced: boolean): Production {
   const production = emptyProduction('Bench', { width: 1920, height: 1080, rate: '25', length: 120 });
   addWordmark(production, 'A');
   const [mark] = production.marks;
@@ -31,18 +34,20 @@ function letters(): Production {
   production.marks = Array.from({ length: LETTERS }, (_, i) => {
     const letter = structuredClone(mark);
     letter.id = `mark-${i}`;
-    for (const name of CHANNELS) letter.channels[name] = { rest: 0, keys: keysOf(6) };
+    const station = keysOf(6);
+    const keys = () => (paced ? station.map((key) => ({ ...key, value: random() * 4 })) : keysOf(6));
+    for (const name of CHANNELS) letter.channels[name] = { rest: 0, keys: keys() };
     return letter;
   });
   // As the application has it: an edit leaves nothing behind that can change.
   return freeze(production, true);
 }
 
-/** How long values and whole states take, beside the bare timing function of a well-known library. */
-export function motion(): void {
-  const production = letters();
+const sink = { sum: 0 };
+
+/** How long values and whole states take, beside the bare timing function of a well-known library: in turn, so that each meets the same. */
+function besideLibrary(production: Production, how: string): void {
   const channels = production.marks.flatMap((mark) => CHANNELS.map((name) => mark.channels[name] as Channel));
-  const count = channels.length;
   const eases = channels.map(({ keys }) => {
     const [a, b] = [keys[0] as Key, keys[1] as Key];
     return bezierEasing(
@@ -53,10 +58,9 @@ export function motion(): void {
     );
   });
   let frame = 0;
-  const sink = { sum: 0 };
   const next = () => (frame = (frame + 7.31) % 100);
   const ready = production.marks.map((mark) => keyReaders(mark.channels));
-  const work = [
+  const [values, bare, whole] = inTurn(600, [
     () => {
       const at = next();
       for (const { x, y, z, pan, tilt, roll } of ready) sink.sum += x.at(at) + y.at(at) + z.at(at) + pan.at(at) + tilt.at(at) + roll.at(at);
@@ -68,15 +72,17 @@ export function motion(): void {
     () => {
       sink.sum += evaluate(production, next() / 25, () => null).marks.length;
     },
-  ] as const;
-  const tell = (how: string, [values, bare, whole]: readonly [number, number, number]) => {
-    const micros = (ms: number) => `${(ms * 1000).toFixed(0)} µs`;
-    console.log(`${count} values of eased channels, ${how}: ${micros(values)}`);
-    console.log(`  bare bezier-easing             ${micros(bare)}, ratio ${(values / bare).toFixed(2)}`);
-    console.log(`  evaluate() of the ${LETTERS} letters    ${micros(whole)}, ratio ${(whole / bare).toFixed(2)}`);
-  };
-  tell('one after another', work.map((each) => milliseconds(400, each, 400)) as [number, number, number]);
-  tell('in turn', inTurn(600, work));
+  ]);
+  const micros = (ms: number) => `${(ms * 1000).toFixed(0)} µs`;
+  console.log(`${channels.length} values of eased channels, ${how}: ${micros(values)}`);
+  console.log(`  bare bezier-easing             ${micros(bare)}, ratio ${(values / bare).toFixed(2)}`);
+  console.log(`  evaluate() of the ${LETTERS} letters    ${micros(whole)}, ratio ${(whole / bare).toFixed(2)}`);
+}
+
+/** Values of channels, and whole states made of them. */
+export function motion(): void {
+  besideLibrary(letters(true), 'one pace a move, as stations set them');
+  besideLibrary(letters(false), 'each key with handles of its own');
   const times = [10, 100, 1000, 5000].map((n) => {
     const reader = keyReader(freeze({ rest: 0, keys: keysOf(n) } as Channel, true));
     const last = (n - 1) * 20;

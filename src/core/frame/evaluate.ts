@@ -1,4 +1,4 @@
-import type { Channels } from '../motion/channel';
+import { isKeyed, type Channels } from '../motion/channel';
 import { readAll } from '../motion/readers';
 import type { Mark } from '../production/mark';
 import type { Production } from '../production/production';
@@ -54,10 +54,28 @@ interface Owner {
 
 /** States of the owners of a list that are on. */
 function ownerStates<S>(resolver: Resolver, list: string, owners: readonly Owner[], frame: number): S[] {
-  return owners.flatMap(({ id, kind, channels, settings }) => {
-    const values = readAll<Channels>(resolver.of(`${list}/${id}`, channels), frame);
-    return values.on === false ? [] : [{ id, kind, values, settings } as S];
-  });
+  const states: S[] = [];
+  for (const owner of owners) {
+    const { state, isOn } = (still.get(owner) as OwnerState<S> | undefined) ?? ownerState<S>(resolver, list, owner, frame);
+    if (isOn) states.push(state);
+  }
+  return states;
+}
+
+interface OwnerState<S> {
+  state: S;
+  isOn: boolean;
+}
+
+/** States of owners that do not change with time, nor can any more. */
+const still = new WeakMap<Owner, OwnerState<unknown>>();
+
+function ownerState<S>(resolver: Resolver, list: string, owner: Owner, frame: number): OwnerState<S> {
+  const { id, kind, channels, settings } = owner;
+  const values = readAll<Channels>(resolver.of(`${list}/${id}`, channels), frame);
+  const made = { state: { id, kind, values, settings } as S, isOn: values.on !== false };
+  if (Object.isFrozen(owner) && resolver.isPlain && !Object.values(channels).some(isKeyed)) still.set(owner, made);
+  return made;
 }
 
 export interface EvaluateOptions {
