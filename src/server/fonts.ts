@@ -27,9 +27,10 @@ export async function shippedFont(id: string, part: number): Promise<Uint8Array 
   const subset = ['latin', 'latin-ext'][part];
   if (!font || !subset) return null;
   const file = path.join(process.cwd(), 'node_modules', font.files.replace('*', subset));
-  const compressed = decoded.get(file) ? null : await readIfThere(file);
-  if (compressed) decoded.set(file, decompressWoff2(compressed));
-  return decoded.get(file) ?? null;
+  const known = decoded.get(file);
+  if (known) return known;
+  const compressed = await readIfThere(file);
+  return compressed && decoded.ensure(file, () => decompressWoff2(compressed));
 }
 
 const fontFile = (id: string) => path.join(dataPath('fonts'), `${id}.font`);

@@ -200,7 +200,7 @@ export class PictureDesk {
   private async answerMotion(id: number, every: number): Promise<void> {
     this.motionAsked = id;
     const motions = this.production ? frameMotion(this.production, this.boundsOf, every) : [];
-    this.send({ kind: 'motion', id, motion: await inSlices(motions, () => this.motionAsked === id) });
+    this.send({ kind: 'motion', id, motion: await inSlices(motions, () => this.motionAsked === id).catch(() => null) });
   }
 
   private answerPick(id: number, x: number, y: number): void {

@@ -8,6 +8,7 @@ import { allOwners } from '../production/owners/owners';
 import { resolverOf } from '../production/resolver';
 import { channelMetaOf } from '../schema/fields';
 import type { Production } from '../production/production';
+import { degrees } from '../space/angle';
 import { positionOf, type Mat4 } from '../space/matrix';
 import { rotationOf } from '../space/quaternion';
 import { distance } from '../space/vector';
@@ -38,7 +39,7 @@ const TURN = 360;
 function turnBetween(a: Mat4, b: Mat4): number {
   const [p, q] = [rotationOf(a), rotationOf(b)];
   const cosine = Math.min(1, Math.abs(p[0] * q[0] + p[1] * q[1] + p[2] * q[2] + p[3] * q[3]));
-  return (2 * Math.acos(cosine) * 180) / Math.PI;
+  return degrees(2 * Math.acos(cosine));
 }
 
 const aroundTurns = (v: number) => Math.abs(v - TURN * Math.round(v / TURN));

@@ -1,4 +1,4 @@
-import { isKeyed, type Channels } from '../motion/channel';
+import type { Channels } from '../motion/channel';
 import { readAll } from '../motion/readers';
 import type { Mark } from '../production/mark';
 import type { Production } from '../production/production';
@@ -8,7 +8,7 @@ import { secondsToFrame } from '../time/rate';
 import { cameraState } from './camera-state';
 import type { BoundsOf, FrameState, MarkState } from './frame-state';
 import { readyPose } from './mark-pose';
-import { readyMark, readyMarks, type ReadyMark } from './ready-mark';
+import { isSteadyOwner, readyMark, readyMarks, type ReadyMark } from './ready-mark';
 import { cameraOf, sceneFrameAt, shotCamera } from './shot-camera';
 import type { SolidProbe } from './solid-probe';
 
@@ -74,7 +74,7 @@ function ownerState<S>(resolver: Resolver, list: string, owner: Owner, frame: nu
   const { id, kind, channels, settings } = owner;
   const values = readAll<Channels>(resolver.of(`${list}/${id}`, channels), frame);
   const made = { state: { id, kind, values, settings } as S, isOn: values.on !== false };
-  if (Object.isFrozen(owner) && resolver.isPlain && !Object.values(channels).some(isKeyed)) still.set(owner, made);
+  if (Object.isFrozen(owner) && isSteadyOwner(resolver, channels)) still.set(owner, made);
   return made;
 }
 
@@ -90,7 +90,7 @@ export interface EvaluateOptions {
 }
 
 /**
- * The state of a production at a delivered time in seconds. Deterministic and without memory.
+ * The state of a production at a delivered time in seconds. Deterministic: what is kept of it between calls only spares work.
  */
 export function evaluate(
   production: Production,

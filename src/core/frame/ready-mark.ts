@@ -120,7 +120,8 @@ function listed<T>(ready: readonly (Ready<T> | null)[]): Ready<(T | null)[]> {
 
 const once = <T>(at: At<T>, isSteady: boolean): Ready<T> => ({ at: isSteady ? always(at(0)) : at, isSteady });
 
-const isSteadyOwner = (resolver: Resolver, channels: Record<string, { keys: unknown[] }>): boolean =>
+/** Whether an owner of such channels is the same at every instant. */
+export const isSteadyOwner = (resolver: Resolver, channels: Record<string, { keys: unknown[] }>): boolean =>
   resolver.isPlain && !Object.values(channels).some((channel) => isKeyed(channel as never));
 
 /** Parts that the mark's runs of letters move; known once the letters stand. */

@@ -1,8 +1,10 @@
+import { degrees } from '../space/angle';
+
 /** Thin-lens formulas of any optics handbook. Lens and sensor in millimetres, the scene in metres. */
 
 /** Angle of view in degrees across a sensor dimension: 2·atan(size / 2f), for a lens focused at infinity. */
 export function angleOfViewDeg(sensorMm: number, focalLengthMm: number): number {
-  return (2 * Math.atan(sensorMm / (2 * focalLengthMm)) * 180) / Math.PI;
+  return degrees(2 * Math.atan(sensorMm / (2 * focalLengthMm)));
 }
 
 /** Focal length that gives an angle of view across a sensor dimension. */

@@ -1,6 +1,6 @@
-import { degrees } from '../space/angle';
 import { z } from 'zod';
 import { numberField } from '../schema/fields';
+import { degrees } from '../space/angle';
 import { IDENTITY, multiply, product, rotationX, rotationY, rotationZ, translation, type Mat4 } from '../space/matrix';
 
 /**

@@ -4,6 +4,7 @@ import type { ScaleLinear } from 'd3-scale';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Key } from '@/core/motion/channel';
 import { handleEnd, type Side } from '@/core/motion/handle-edit';
+import { newGesture } from '../gesture';
 import type { Scale } from '../timeline/row';
 import type { Drawn } from './curves-drawn';
 
@@ -29,8 +30,6 @@ interface CurveKeysProps extends CurveActions {
 
 const SIDES = ['arrive', 'leave'] as const;
 
-let gestures = 0;
-
 /** Dragging and stepping of the keys and handles of one channel. */
 function useCurveDrag({ own, scale, up, onHold, onSelect, onMoveKey, onHandle, onRemove, snap }: CurveKeysProps) {
   const { keys } = own.channel;
@@ -38,7 +37,7 @@ function useCurveDrag({ own, scale, up, onHold, onSelect, onMoveKey, onHandle, o
   const begin = (event: PointerEvent<SVGGElement>, frame: number, value: number, side: Side | null) => {
     event.stopPropagation();
     event.currentTarget.setPointerCapture(event.pointerId);
-    drag.current = { x: event.clientX, y: event.clientY, frame, value, side, gesture: `curve-${++gestures}` };
+    drag.current = { x: event.clientX, y: event.clientY, frame, value, side, gesture: newGesture('curve') };
     onHold(true);
   };
   const end = () => {
@@ -107,6 +106,8 @@ export function CurveKeys(props: CurveKeysProps) {
   return keys.map((key, i) => {
     const [x, y] = [scale(key.frame), up(key.value)];
     const on = selected.includes(key.frame);
+    const value = `${(key.value * own.meta.shown).toFixed(own.meta.digits)} ${own.meta.unit}`;
+    const label = `${own.meta.label}: key at frame ${key.frame}, ${value}`;
     return (
       <g key={i}>
         {on
@@ -148,9 +149,7 @@ export function CurveKeys(props: CurveKeysProps) {
           role="button"
           tabIndex={0}
           aria-pressed={on}
-          aria-label={
-            `${own.meta.label}: key at frame ${key.frame}, ` + `${(key.value * own.meta.shown).toFixed(own.meta.digits)} ${own.meta.unit}`
-          }
+          aria-label={label}
           onPointerDown={(event) => {
             onSelect(key.frame, event.ctrlKey || event.metaKey);
             begin(event, key.frame, key.value, null);

@@ -16,6 +16,7 @@ import {
   SliderTrack,
 } from 'react-aria-components';
 import { styled } from 'styled-components';
+import { newGesture } from '../gesture';
 import { Menu } from '../controls';
 import { FieldLine } from './field-line';
 import { KeyToggle, type Keyed } from './key-toggle';
@@ -82,8 +83,6 @@ const Sheet = styled(Dialog)`
   }
 `;
 
-let gestures = 0;
-
 /** A colour as #rrggbb: shown, and changed in a sheet by area, hue and hex. */
 export function ColourField({
   label,
@@ -109,7 +108,7 @@ export function ColourField({
           if (hex !== value) onChange(hex, gesture.current);
         }}
       >
-        <DialogTrigger onOpenChange={() => (gesture.current = `colour-${++gestures}`)}>
+        <DialogTrigger onOpenChange={() => (gesture.current = newGesture('colour'))}>
           <Swatch aria-label={`${label}, ${value}`}>
             {value}
             <i style={{ background: value }} />

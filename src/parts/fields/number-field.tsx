@@ -3,6 +3,7 @@
 import { useEffect, useId, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { styled } from 'styled-components';
 import type { FieldMeta } from '@/core/schema/fields';
+import { newGesture } from '../gesture';
 import { readNumber } from './arithmetic';
 import { FieldLine } from './field-line';
 import { KeyToggle, type Keyed } from './key-toggle';
@@ -62,8 +63,6 @@ export interface NumberFieldProps {
 }
 
 const DRAG_PIXELS = 3;
-let gestures = 0;
-
 /** A value that can be typed (with arithmetic and units), dragged, stepped, reset, and keyed. */
 export function NumberField({ meta, value, onChange, keyed, onToggleKey, onStepKey, label = meta.label }: NumberFieldProps) {
   const [text, setText] = useState<string | null>(null);
@@ -75,7 +74,7 @@ export function NumberField({ meta, value, onChange, keyed, onToggleKey, onStepK
 
   useEffect(() => () => void (drag.current = null), []);
   const begin = () => {
-    gesture.current = `${label}-${++gestures}`;
+    gesture.current = newGesture(label);
   };
   const put = (next: number) => {
     const bounded = Math.max(meta.min, Math.min(meta.max, next));

@@ -3,6 +3,7 @@
 import { scaleLinear } from 'd3-scale';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { styled } from 'styled-components';
+import { newGesture } from '../gesture';
 
 /** A small drawing with points on it that are dragged, or moved by the arrow keys. */
 export const Pad = styled.svg`
@@ -38,10 +39,6 @@ export function padScales(wide: number, high: number, edge: number, [low, top]: 
 }
 export type PadScales = ReturnType<typeof padScales>;
 
-let gestures = 0;
-/** A gesture of its own: what it does is one step of undo. */
-export const padGesture = (): string => `pad-${++gestures}`;
-
 /** Where on a pad the pointer is. */
 export function placeOn({ wide, high, x, y }: PadScales, event: { clientX: number; clientY: number; currentTarget: Element }) {
   const box = event.currentTarget.getBoundingClientRect();
@@ -57,7 +54,7 @@ export function usePadDrag<T>(scales: PadScales, onPut: (what: T, across: number
   return {
     begin: (what: T, event: PointerEvent<SVGElement>) => {
       event.currentTarget.ownerSVGElement?.setPointerCapture(event.pointerId);
-      held.current = { what, gesture: padGesture() };
+      held.current = { what, gesture: newGesture('pad') };
     },
     handlers: {
       onPointerMove: (event: PointerEvent<SVGSVGElement>) => {

@@ -2,7 +2,8 @@
 
 import type { KeyboardEvent, PointerEvent } from 'react';
 import { drawnProfile, type DrawnPoint } from '@/core/solid/profile';
-import { arrowStep, Pad, padGesture, padScales, placeOn, usePadDrag } from './pad';
+import { newGesture } from '../gesture';
+import { arrowStep, Pad, padScales, placeOn, usePadDrag } from './pad';
 
 const SCALES = padScales(212, 132, 12);
 const share = (value: number) => Math.max(0, Math.min(1, value));
@@ -28,20 +29,20 @@ export function ProfileDrawing({
     const high = points[index + 1]?.in ?? 1;
     change(index, { in: Math.max(low, Math.min(high, across)), up: share(up) }, gesture);
   };
-  const turn = (index: number) => change(index, { smooth: !points[index]?.smooth }, padGesture());
+  const turn = (index: number) => change(index, { smooth: !points[index]?.smooth }, newGesture('profile'));
   const drag = usePadDrag<number>(SCALES, put);
   const add = (event: { clientX: number; clientY: number; currentTarget: SVGSVGElement }) => {
     if (points.length >= most) return;
     const [across, up] = placeOn(SCALES, event);
     const added = [...points, { in: share(across), up: share(up), smooth: true }].sort((a, b) => a.in - b.in);
-    onChange(added, padGesture());
+    onChange(added, newGesture('profile'));
   };
   const key = (index: number, point: DrawnPoint, event: KeyboardEvent) => {
     const step = arrowStep(event, 0.01);
     if (step) put(index, point.in + step[0], point.up + step[1], `profile-keys-${index}`);
     else if (event.key === 'Delete' || event.key === 'Backspace') {
       const left = points.filter((_, i) => i !== index);
-      onChange(left, padGesture());
+      onChange(left, newGesture('profile'));
     } else if (event.key === 'Enter' || event.key === ' ') turn(index);
     else return;
     event.preventDefault();

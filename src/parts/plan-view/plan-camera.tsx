@@ -3,8 +3,10 @@
 import { line } from 'd3-shape';
 import { memo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { CameraState } from '@/core/frame/frame-state';
+import { degrees } from '@/core/space/angle';
 import { forwardOf, positionOf } from '@/core/space/matrix';
 import { add, scale as scaled, type Vec3 } from '@/core/space/vector';
+import { newGesture } from '../gesture';
 import { hueColour } from '../theme';
 import { frameCorners, planHull, type PlanPoint, type Projection } from './plan-geometry';
 
@@ -43,8 +45,6 @@ export function pressed(event: KeyboardEvent, act: () => void): void {
   event.preventDefault();
   act();
 }
-
-let gestures = 0;
 
 /** A point of the plan that can be dragged, or moved with the arrow keys. */
 export function Handle({
@@ -94,7 +94,7 @@ export function Handle({
       onPointerDown={(event: PointerEvent<SVGCircleElement>) => {
         event.stopPropagation();
         event.currentTarget.setPointerCapture(event.pointerId);
-        drag.current = { x: event.clientX, y: event.clientY, gesture: `plan-handle-${++gestures}` };
+        drag.current = { x: event.clientX, y: event.clientY, gesture: newGesture('plan-handle') };
       }}
       onPointerMove={(event) => {
         const from = drag.current;
@@ -157,7 +157,7 @@ function Body({ state, page, colour }: { state: CameraState; page: OnPage; colou
   const [x, y] = page.toPage(page.plane.point(eye));
   const [fx, fy] = page.toPage(page.plane.point(add(eye, scaled(forwardOf(state.pose), 1))));
   return (
-    <g transform={`translate(${x} ${y}) rotate(${(Math.atan2(fy - y, fx - x) * 180) / Math.PI})`} fill={colour} stroke="var(--well)">
+    <g transform={`translate(${x} ${y}) rotate(${degrees(Math.atan2(fy - y, fx - x))})`} fill={colour} stroke="var(--well)">
       <rect x={-9} y={-5} width={11} height={10} rx={1.5} />
       <path d="M2 -2.6L7 -5.2V5.2L2 2.6Z" />
     </g>

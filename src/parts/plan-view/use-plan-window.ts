@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
 import type { Vec3 } from '@/core/space/vector';
+import { newGesture } from '../gesture';
 import { useLatest } from '../use-latest';
 import { useSize } from '../use-size';
 import type { OnPage, PlanCamera } from './plan-camera';
@@ -17,8 +18,6 @@ import { hullsOf, type PlanMark } from './plan-marks';
 
 /** Pixels a metre, at least and at most. */
 const SCALES = [0.5, 4000] as const;
-
-let gestures = 0;
 
 /** What the plan shows, from which direction and how large: fitted to everything until it is wheeled or dragged. */
 export function usePlanWindow(
@@ -84,7 +83,7 @@ export function usePlanWindow(
   const begin = useCallback((event: PointerEvent<SVGSVGElement | SVGPathElement>, mark: string | null) => {
     event.stopPropagation();
     event.currentTarget.setPointerCapture(event.pointerId);
-    drag.current = { x: event.clientX, y: event.clientY, mark, gesture: `plan-${++gestures}` };
+    drag.current = { x: event.clientX, y: event.clientY, mark, gesture: newGesture('plan') };
   }, []);
   const onPointerMove = (event: PointerEvent) => {
     const at = drag.current;

@@ -3,6 +3,7 @@
 import { useId, useMemo, useRef, useState, type PointerEvent } from 'react';
 import { styled } from 'styled-components';
 import type { ShellLoop } from '@/workers/picture-messages';
+import { newGesture } from '../gesture';
 import { hueColour } from '../theme';
 import { useSize } from '../use-size';
 import { Well } from '../well';
@@ -37,8 +38,6 @@ export interface SectionViewProps {
   /** A new value in metres. `gesture` is the same all through one drag. */
   onChange: (part: SectionPart, value: number, gesture: string) => void;
 }
-
-let gestures = 0;
 
 function Hatch({ id, hue, turned }: { id: string; hue: number; turned: boolean }) {
   return (
@@ -81,7 +80,7 @@ export function SectionView({ unit, shells, loops, selected, onSelect, onChange 
   const begin = (event: PointerEvent<SVGElement>, grip: Grip | null) => {
     event.stopPropagation();
     (event.currentTarget.ownerSVGElement ?? event.currentTarget).setPointerCapture(event.pointerId);
-    drag.current = { grip, x: event.clientX, y: event.clientY, gesture: `section-${++gestures}` };
+    drag.current = { grip, x: event.clientX, y: event.clientY, gesture: newGesture('section') };
     // The window stays still under the hand.
     setChosen(view);
   };
@@ -191,7 +190,7 @@ export function SectionView({ unit, shells, loops, selected, onSelect, onChange 
           px={px}
           py={py}
           width={width}
-          onType={(part, metres) => onChange(part, metres, `section-typed-${++gestures}`)}
+          onType={(part, metres) => onChange(part, metres, newGesture('section-typed'))}
         />
       ) : null}
     </Page>

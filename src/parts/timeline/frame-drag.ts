@@ -1,7 +1,6 @@
 import { useRef, type PointerEvent } from 'react';
+import { newGesture } from '../gesture';
 import type { Scale } from './row';
-
-let gestures = 0;
 
 /** Least and greatest number of frames to move by. */
 export type Limits = readonly [number, number];
@@ -35,7 +34,7 @@ export function useFrameDrag(
     begin: (event: PointerEvent<SVGGElement>, limits: Limits, origin = 0) => {
       event.stopPropagation();
       event.currentTarget.setPointerCapture(event.pointerId);
-      drag.current = { x: event.clientX, by: 0, gesture: `timeline-${++gestures}`, limits, origin };
+      drag.current = { x: event.clientX, by: 0, gesture: newGesture('timeline'), limits, origin };
     },
     handlers: {
       onPointerMove: (event: PointerEvent<SVGGElement>) => {

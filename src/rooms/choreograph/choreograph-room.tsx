@@ -23,7 +23,6 @@ import { PickBench } from '../timeline/station-bench';
 import { KeysBench } from '../timeline/keys-bench';
 import { TransportBar } from '../looking/transport-bar';
 import { ViewPins } from '../views/view-pins';
-import type { Selection } from '../workspace/view-store';
 import { useProduction, useProductionParts, useView, useWorkspace } from '../workspace/workspace';
 
 /** The picture keeps its size at the smallest window and grows with the room there is. */
@@ -72,7 +71,7 @@ function LandButton() {
 function KeyedBench() {
   const { pick, keys } = useView((s) => ({ pick: s.pick, keys: s.keys }));
   // Its channels tell when the owner changes.
-  const [channels] = useProductionParts((p) => [pick ? ownerAt(p, pick.owner)?.channels : undefined]);
+  const channels = useProduction((p) => (pick ? ownerAt(p, pick.owner)?.channels : undefined));
   const { documents } = useWorkspace();
   const owner = pick && channels ? ownerAt(documents.store.getState().production, pick.owner) : undefined;
   if (keys.length > 1) return <KeysBench keys={keys} />;
@@ -100,41 +99,22 @@ function SelectedShot({ id }: { id: string }) {
   return <ShotBench key={span.from} span={span} index={index} />;
 }
 
-/** What is selected, if it is still there. */
-function useSelected(): Selection | null {
-  const selection = useView((s) => s.selection);
-  const isThere = useProduction((production) => {
-    switch (selection?.kind) {
-      case 'mark':
-        return production.marks.some(({ id }) => id === selection.id);
-      case 'camera':
-        return production.cameras.some(({ id }) => id === selection.id);
-      case 'cue':
-        return production.cues.some(({ id }) => id === selection.id);
-      default:
-        return true;
-    }
-  });
-  return isThere ? selection : null;
-}
-
-/** The bench of what is selected; where nothing is, of the camera that is looked through. */
+/** The bench of what is selected; of the camera that is looked through where nothing is, or what was is gone. */
 function SelectionBench() {
-  const selection = useSelected();
+  const selection = useView((s) => s.selection);
   const seen = useSeenCamera();
+  const isMark = useProduction((p) => selection?.kind === 'mark' && p.marks.some(({ id }) => id === selection.id));
   const cue = useProduction((p) => (selection?.kind === 'cue' ? p.cues.find(({ id }) => id === selection.id) : undefined));
   const camera = useProduction((p) => (selection?.kind === 'camera' ? p.cameras.find(({ id }) => id === selection.id) : undefined));
+  if (selection && isMark) return <MarkPlace id={selection.id} />;
+  if (cue) return <CueBench key={cue.id} cue={cue} />;
   switch (selection?.kind) {
-    case 'mark':
-      return <MarkPlace id={selection.id} />;
     case 'shot':
       return <SelectedShot id={selection.id} />;
     case 'sound':
       return <SoundBench />;
     case 'owner':
       return <OwnerBench path={selection.id} />;
-    case 'cue':
-      return cue ? <CueBench key={cue.id} cue={cue} /> : null;
     default:
       return <CameraBench camera={camera ?? seen} />;
   }

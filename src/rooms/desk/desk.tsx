@@ -102,6 +102,7 @@ export function Desk({ initial }: { initial: ProductionSummary[] }) {
       await work();
       await refresh();
     });
+  const save = ({ id }: ProductionSummary) => tried(() => saveProductionFile(id));
   const remove = (production: ProductionSummary) =>
     attempt(async () => {
       await api(`/api/productions/${production.id}`, { method: 'DELETE' });
@@ -171,14 +172,14 @@ export function Desk({ initial }: { initial: ProductionSummary[] }) {
                 onRename={(name) => (name === null ? setRenaming(production.id) : rename(production, name))}
                 onKeepName={() => setRenaming(null)}
                 onDuplicate={() => void attempt(() => api('/api/productions', { method: 'POST', json: { duplicate: production.id } }))}
-                onSave={() => void tried(() => saveProductionFile(production.id))}
+                onSave={() => void save(production)}
                 onDelete={() => void remove(production)}
               />
             ) : (
               <UnreadableCard
                 key={production.id}
                 production={production}
-                onSave={() => void tried(() => saveProductionFile(production.id))}
+                onSave={() => void save(production)}
                 onDelete={() => void remove(production)}
               />
             ),

@@ -1,9 +1,9 @@
 'use client';
 
-import { useState } from 'react';
 import { useStore } from 'zustand';
 import { styled } from 'styled-components';
 import { Button } from '@/parts/controls';
+import { useAttempt } from '@/parts/use-attempt';
 import { useView, useWorkspace } from '../workspace/workspace';
 
 const Bar = styled.div`
@@ -22,12 +22,8 @@ const Bar = styled.div`
 export function OutdatedNotice() {
   const { autosave } = useWorkspace();
   const kind = useStore(autosave.state, (s) => s.save.kind);
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const { attempt, trouble } = useAttempt();
   if (kind !== 'outdated' && kind !== 'gone') return null;
-  const attempt = (work: () => Promise<void>) => {
-    setTrouble(null);
-    work().catch((error) => setTrouble(error instanceof Error ? error.message : 'That did not work.'));
-  };
   const keepMine = async () => location.assign(`/production/${await autosave.keepMineAsCopy()}/shape`);
   return (
     <Bar role="alert">
@@ -37,10 +33,10 @@ export function OutdatedNotice() {
           : 'This production was deleted in another window.'}{' '}
         Your edits since then are kept on this page but not saved. {trouble}
       </span>
-      <Button $tone="primary" onPress={() => attempt(keepMine)}>
+      <Button $tone="primary" onPress={() => void attempt(keepMine)}>
         {kind === 'outdated' ? 'Keep mine as a copy' : 'Keep it as a new one'}
       </Button>
-      {kind === 'outdated' ? <Button onPress={() => attempt(autosave.takeTheirs)}>Take the other one</Button> : null}
+      {kind === 'outdated' ? <Button onPress={() => void attempt(autosave.takeTheirs)}>Take the other one</Button> : null}
     </Bar>
   );
 }

@@ -8,6 +8,7 @@ import { onPlane, projected, rayThrough } from '@/core/optics/project';
 import { lettersAt } from '@/core/outline/text-layout';
 import type { Mark } from '@/core/production/mark';
 import { depthsOf } from '@/core/production/shell';
+import { degrees } from '@/core/space/angle';
 import { multiply, transformPoint, translation } from '@/core/space/matrix';
 import { useFrameState } from '../looking/use-frame-state';
 import { useSceneFrame } from '../looking/seen';
@@ -84,7 +85,7 @@ export function MarkOverlay({ mark }: { mark: Mark }) {
     event.stopPropagation();
     if (held.current === 'place') view.setState({ cut: { ...cut, x: to2[0], y: to2[1] } });
     else {
-      const angle = (Math.atan2(to2[1] - cut.y, to2[0] - cut.x) * 180) / Math.PI;
+      const angle = degrees(Math.atan2(to2[1] - cut.y, to2[0] - cut.x));
       // Straight across and straight up are found without aiming.
       const near = Math.round(angle / 45) * 45;
       view.setState({ cut: { ...cut, angleDeg: Math.abs(angle - near) < 3 ? near : Math.round(angle * 10) / 10 } });

@@ -3,17 +3,13 @@
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { styled } from 'styled-components';
 import { frameToSeconds, secondsToFrame } from '@/core/time/rate';
+import { Well } from '@/parts/well';
 import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { Ghosts, SafeAreas, Thirds } from './frame-guides';
 import { useFlying, useWheelDolly } from './lens-flying';
 import { LensNotices } from './lens-notices';
 
-const Well = styled.div`
-  position: relative;
-  flex: 1;
-  min-height: 0;
-  min-width: 0;
-  overflow: hidden;
+const Surround = styled(Well)`
   background: #0b0b0b;
 `;
 const Stage = styled.div`
@@ -118,7 +114,7 @@ export function LensView({ overlay }: { overlay?: ReactNode }) {
   }));
 
   return (
-    <Well ref={box}>
+    <Surround ref={box}>
       <Stage
         ref={holder}
         data-testid="lens"
@@ -136,6 +132,6 @@ export function LensView({ overlay }: { overlay?: ReactNode }) {
         {overlay}
       </Stage>
       <LensNotices />
-    </Well>
+    </Surround>
   );
 }

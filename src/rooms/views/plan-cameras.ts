@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useMemo } from 'react';
 import { cameraPose, rigContext } from '@/core/frame/camera-pose';
 import { cameraState } from '@/core/frame/camera-state';
 import type { BoundsOf } from '@/core/frame/frame-state';
@@ -59,23 +59,25 @@ function goesAlone(production: Production, { id }: Camera): boolean {
   return allOwners(production).every((owner) => !owner.path.startsWith(own) || !refersTo(owner, 'marks'));
 }
 
-/** Ways of cameras, each reckoned anew only when the camera has changed, or anything where it follows others. */
-class Ways {
-  private readonly kept = new WeakMap<
-    Camera,
-    { production: Production | null; boundsOf: BoundsOf; ticks: number; format: Production['format']; way: Way }
-  >();
+interface KeptWay {
+  /** What it was reckoned in; null where the camera goes alone. */
+  production: Production | null;
+  boundsOf: BoundsOf;
+  ticks: number;
+  format: Production['format'];
+  way: Way;
+}
 
-  of(production: Production, camera: Camera, ticks: number, boundsOf: BoundsOf): Way {
-    const known = this.kept.get(camera);
-    const isSame = known?.ticks === ticks && known.format === production.format;
-    if (known && isSame && (known.production === null || (known.production === production && known.boundsOf === boundsOf)))
-      return known.way;
-    const alone = goesAlone(production, camera);
-    const way = pathOf(production, camera, ticks, boundsOf);
-    this.kept.set(camera, { production: alone ? null : production, boundsOf, ticks, format: production.format, way });
-    return way;
-  }
+const ways = new WeakMap<Camera, KeptWay>();
+
+/** The way of a camera, reckoned anew only when the camera has changed, or anything where it follows others. */
+function wayOf(production: Production, camera: Camera, ticks: number, boundsOf: BoundsOf): Way {
+  const known = ways.get(camera);
+  const isSame = known?.ticks === ticks && known.format === production.format;
+  if (isSame && (known.production === null || (known.production === production && known.boundsOf === boundsOf))) return known.way;
+  const way = pathOf(production, camera, ticks, boundsOf);
+  ways.set(camera, { production: goesAlone(production, camera) ? null : production, boundsOf, ticks, format: production.format, way });
+  return way;
 }
 
 /** The cameras of the open production as the plan draws them. */
@@ -86,16 +88,12 @@ export function usePlanCameras(): PlanCamera[] {
   const frame = useSceneFrame();
   const state = useFrameState();
   const boundsOf = useCallback<BoundsOf>((id) => facts[id]?.bounds, [facts]);
-  const [keptWays] = useState(() => new Ways());
-  const ways = useMemo(
+  const waysById = useMemo(
     () =>
       new Map(
-        production.cameras.map((camera) => [
-          camera.id,
-          keptWays.of(production, camera, camera.id === seen.id ? MAX_TICKS : FEW_TICKS, boundsOf),
-        ]),
+        production.cameras.map((camera) => [camera.id, wayOf(production, camera, camera.id === seen.id ? MAX_TICKS : FEW_TICKS, boundsOf)]),
       ),
-    [production, seen.id, boundsOf, keptWays],
+    [production, seen.id, boundsOf],
   );
   const stations = useMemo(
     () => stationFrames(production, seen.id).map((at) => ({ frame: at, place: positionOf(cameraPose(production, seen, at, boundsOf)) })),
@@ -117,11 +115,11 @@ export function usePlanCameras(): PlanCamera[] {
           sharp: depthOfField(now.focalLengthMm, now.fStop, circle, now.focusDistance),
           hyperfocal: hyperfocalMetres(now.focalLengthMm, now.fStop, circle),
           ghosts: own && ghosts ? beside.flatMap((s) => (s ? [cameraState(production, camera, s.frame, boundsOf)] : [])) : [],
-          ...(ways.get(camera.id) ?? { path: [], framesPerTick: 1 }),
+          ...(waysById.get(camera.id) ?? { path: [], framesPerTick: 1 }),
           stations: own ? stations : [],
         };
       }),
-    [production, seen.id, state, frame, boundsOf, ways, stations, ghosts],
+    [production, seen.id, state, frame, boundsOf, waysById, stations, ghosts],
   );
 }
 

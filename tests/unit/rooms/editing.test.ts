@@ -8,7 +8,7 @@ import { allOwners } from '@/core/production/owners/owners';
 import { demoProductions } from '@/demo/productions';
 import { createAutosave, NotSavedError } from '@/rooms/workspace/autosave';
 import { createProductionStore } from '@/rooms/workspace/production-store';
-import { answer, answering } from '../support/server-answers';
+import { answer, answering } from '../support/server';
 
 const format = { width: 1920, height: 1080, rate: '25', length: 100 } as const;
 const named = (name: string) => (draft: Production) => void (draft.name = name);
