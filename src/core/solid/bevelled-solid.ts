@@ -1,7 +1,7 @@
 import { ringBounds, signedArea, type Ring } from '../outline/ring';
 import { surfaceOver } from './bevelled-surface';
 import type { SolidMesh } from './mesh';
-import { frameAround, reversed } from './outline-frame';
+import { checkFrameIsClear, surroundings } from './outline-frame';
 import {
   aligned,
   drawnProfile,
@@ -157,9 +157,7 @@ function sound(build: () => SolidMesh): SolidMesh {
  */
 function buildOutward(rings: readonly Ring[], shape: SolidShape, reach: number, scale: number): SolidMesh {
   const depth = shape.to - shape.from;
-  const around = [...reversed(rings), frameAround(rings, 2.5 * reach + 0.1 * scale)];
-  const input = frontVertices(around, { bluntEdge: 1e-4 * scale });
-  const firstOfFrame = input.slice(0, -1).reduce((sum, ring) => sum + ring.length, 0);
+  const { input, firstOfFrame } = surroundings(rings, reach, scale);
   const bevels = [shape.front, shape.back].map((bevel) => ({ ...bevel, width: Math.min(bevel.width, reach) }));
   const heights = bevels.map((bevel) => (isFlat(bevel) ? 0 : bevel.height));
   const fit = Math.min(1, depth / ((heights[0] as number) + (heights[1] as number) || depth));
@@ -168,6 +166,7 @@ function buildOutward(rings: readonly Ring[], shape: SolidShape, reach: number, 
   const [front, back] = plain.map((profile) => resampled(profile, distances)) as [Profile, Profile];
   return withJitter(scale, (jitter, seed) => {
     const swept = sweep(input, distances.slice(1), new Set(), jitter, seed);
+    checkFrameIsClear(swept.record.rings[distances.length - 1]?.edges ?? new Int32Array(), firstOfFrame);
     return surfaceOver({
       sweep: swept,
       ringDistances: distances,

@@ -3,7 +3,7 @@ import { separateTouching } from '../outline/separate';
 import { unite } from '../outline/unite';
 import { normalAlong, type Generators } from './front-state';
 import { withJitter } from './jitter';
-import { frameAround, reversed } from './outline-frame';
+import { checkFrameIsClear, reversed, surroundings } from './outline-frame';
 import { WavefrontError } from './triangulate';
 import { sweep } from './wavefront';
 import { frontVertices, type OffsetJoin } from './wavefront-input';
@@ -20,13 +20,14 @@ export function offsetOutline(rings: readonly Ring[], distance: number, join: Of
   const by = Math.abs(distance);
   if (by < 1e-6 * scale || rings.length === 0) return [...rings];
   const outward = distance > 0;
-  // What lies around an outline shrinks as the outline grows.
-  const swept = outward ? [...reversed(rings), frameAround(rings, 2.5 * by + 0.1 * scale)] : rings;
-  const input = frontVertices(swept, { bluntEdge: 1e-4 * scale, join });
-  const firstOfFrame = outward ? input.slice(0, -1).reduce((sum, ring) => sum + ring.length, 0) : Infinity;
+  const { input, firstOfFrame } = outward
+    ? surroundings(rings, by, scale, join)
+    : { input: frontVertices(rings, { bluntEdge: 1e-4 * scale, join }), firstOfFrame: Infinity };
   const loops = withJitter(scale, (jitter, seed) => {
     const { generators, record } = sweep(input, [by], new Set(), jitter, seed);
-    return chained(generators, record.rings[1]?.edges ?? new Int32Array(), record, firstOfFrame);
+    const edges = record.rings[1]?.edges ?? new Int32Array();
+    if (outward) checkFrameIsClear(edges, firstOfFrame);
+    return chained(generators, edges, record, firstOfFrame);
   });
   const moved = outward ? reversed(loops) : loops;
   return separateTouching(unite(moved, { scale }), 2e-5 * scale);

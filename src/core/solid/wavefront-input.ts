@@ -19,6 +19,9 @@ export type OffsetJoin = 'mitred' | 'rounded' | 'cut';
 /** Turn from one tiny edge to the next in a rounded corner, degrees. */
 const ROUND_STEP_DEG = 9;
 
+/** Largest mitre as a multiple of the distance swept. */
+export const MITRE_LIMIT = 4.5;
+
 export interface FrontInputOptions {
   /** Turns sharper than this are corners in the shading, degrees. */
   cornerDeg?: number;
@@ -33,7 +36,7 @@ export interface FrontInputOptions {
 /** Rings (outer anticlockwise, holes clockwise) made ready for a wavefront that sweeps into the solid. */
 export function frontVertices(
   rings: readonly Ring[],
-  { cornerDeg = 20, join = 'mitred', mitreLimit = 4.5, bluntEdge }: FrontInputOptions,
+  { cornerDeg = 20, join = 'mitred', mitreLimit = MITRE_LIMIT, bluntEdge }: FrontInputOptions,
 ): FrontVertex[][] {
   const smoothCos = Math.cos((cornerDeg * Math.PI) / 180);
   return rings.map((ring) => {

@@ -1,6 +1,9 @@
 import type { ManifoldToplevel } from 'manifold-3d';
+import { outlineLayout } from '@/core/outline/drawing';
+import { formPath, type FormShape } from '@/core/outline/forms';
+import { placeRings, ringBounds, signedArea, type Ring } from '@/core/outline/ring';
 import { setText } from '@/core/outline/text-layout';
-import { ringBounds, signedArea, type Ring } from '@/core/outline/ring';
+import { unite } from '@/core/outline/unite';
 import { buildSolid } from '@/core/solid/bevelled-solid';
 import { offsetOutline } from '@/core/solid/offset-outline';
 import { PROFILE_KINDS } from '@/core/solid/profile';
@@ -50,6 +53,46 @@ describe('offsets of letters against a general clipping library (manifold-3d’s
           expect(Math.abs(ours - theirs)).toBeLessThan(0.004 + 0.01 * Math.abs(distance));
         }
       }
+    }
+  });
+});
+
+describe('sharp shapes grown far: nothing of them is lost', () => {
+  const form = (shape: FormShape) => {
+    const { pieces, scale } = outlineLayout({ paths: [{ d: formPath(shape), evenOdd: true }], size: 1 });
+    return { rings: pieces.flatMap((piece) => piece.rings), scale };
+  };
+  const letters = async (family: string, text: string) => {
+    const { pieces, scale } = setText({ text, size: 1, tracking: 0, leading: 1, alignment: 'left' }, [await packagedTypeface(family)]);
+    const all = pieces.flatMap((piece) => placeRings(piece.rings, 1, piece.x, piece.y));
+    return { rings: unite(all, { scale }), scale };
+  };
+  test.each([
+    ['star', () => form({ form: 'star', points: 5, inner: 0.45 })],
+    ['arrow', () => form({ form: 'arrow', ratio: 1.6, head: 0.4, shaft: 0.4 })],
+    ['chevrons', () => form({ form: 'chevrons', count: 3, thickness: 0.35, gap: 0.3 })],
+    ['triangle', () => form({ form: 'polygon', sides: 3 })],
+    ['a wide heavy face', () => letters('unbounded', 'KICK')],
+    ['a script', () => letters('pacifico', 'Victory')],
+  ])('%s', async (_name, drawn) => {
+    const { rings, scale } = await drawn();
+    const section = new kernel.CrossSection(
+      rings.map((ring) => ring.map(({ x, y }): [number, number] => [x, y])),
+      'NonZero',
+    );
+    for (const by of [0.1, 0.2, 1]) {
+      // The library mitres up to the same limit and squares what is sharper, where ours is cut in several facets: between round and that.
+      const [least, most] = [section.offset(by, 'Round', 2, 256).area(), section.offset(by, 'Miter', 4.5, 256).area()];
+      const grown = areaOf(offsetOutline(rings, by, 'mitred', scale));
+      expect(grown).toBeGreaterThan(least * 0.995);
+      expect(grown).toBeLessThan(most * 1.02);
+      const front = { profile: 'chamfer', width: by, height: 0.1, outward: true } as const;
+      const solid = buildSolid(rings, { from: 0, to: 0.4, front, back: { profile: 'none', width: 0, height: 0 } }, scale);
+      const verdict = verdictOn(kernel, solid);
+      expect(verdict.status).toBe('NoError');
+      // A slab as wide as the grown outline, less what the chamfer takes: between the face all the way, and the side all the way.
+      expect(verdict.volume).toBeGreaterThan(0.3 * grown);
+      expect(verdict.volume).toBeLessThan(0.4 * grown);
     }
   });
 });
