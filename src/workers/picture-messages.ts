@@ -64,6 +64,7 @@ export interface MarkFacts {
   missing: string[];
   faults: string[];
   letters: Letter[];
+  ends: Letter[];
   /** Of words: what their font can do and may be used for. */
   font: FontFacts | null;
 }

@@ -5,7 +5,7 @@ import type { Layout, OutlinePiece } from './text-layout';
 import { separateTouching } from './separate';
 import { unite } from './unite';
 
-const EMPTY: Layout = { pieces: [], scale: 1, missing: [], letters: [], baseline: null };
+const EMPTY: Layout = { pieces: [], scale: 1, missing: [], letters: [], ends: [], baseline: null };
 
 /** A drawing that a mark is made of: filled paths, Y down as in SVG. */
 export interface DrawingPath {

@@ -1,6 +1,6 @@
 import { product, type Mat4 } from '../space/matrix';
 import type { Ring } from './ring';
-import type { Layout } from './text-layout';
+import type { Layout, Letter } from './text-layout';
 
 export type Mirror = 'none' | 'across' | 'up';
 
@@ -28,6 +28,7 @@ export function mirrored(layout: Layout, mirror: Mirror): Layout {
   if (mirror === 'none') return layout;
   const glass = MIRRORS[mirror];
   const [sx, sy] = [glass[0] as number, glass[5] as number];
+  const seen = (letter: Letter): Letter => ({ ...letter, pose: product(glass, letter.pose), home: product(glass, letter.home) });
   return {
     ...layout,
     pieces: layout.pieces.map((piece) => ({
@@ -37,6 +38,7 @@ export function mirrored(layout: Layout, mirror: Mirror): Layout {
       y: piece.y * sy,
       seat: piece.seat && product(glass, piece.seat, glass),
     })),
-    letters: layout.letters.map((letter) => ({ ...letter, pose: product(glass, letter.pose), home: product(glass, letter.home) })),
+    letters: layout.letters.map(seen),
+    ends: layout.ends.map(seen),
   };
 }

@@ -3,7 +3,7 @@ import { flatten } from './flatten';
 import { uniteOverlapping, type StandingRings, type UnitedPiece } from './overlap';
 import { placeRings, turnRings, type Ring } from './ring';
 import { seatAlong, type Setting } from './setting';
-import { setLine, type RunSettings, type SetGlyph } from './text-line';
+import { setLine, type Cluster, type RunSettings, type SetGlyph } from './text-line';
 import type { Typeface } from './typeface';
 
 export type Alignment = 'left' | 'centre' | 'right';
@@ -33,12 +33,14 @@ export interface OutlinePiece extends UnitedPiece {
   together: string;
 }
 
-/** A letter as it stands: its frame has the pen's start on the baseline as origin. The end of each line is one without width. */
+/** A letter as it stands: its frame has its left edge on the baseline as origin. */
 export interface Letter {
   /** UTF-16 units that it stands for. */
   from: number;
   to: number;
   width: number;
+  /** It reads to the left: a caret before it stands at its right edge. */
+  rightToLeft: boolean;
   /** Height of a capital of its size, metres. */
   size: number;
   /** Where it is set; a run that moves it takes it on from there. */
@@ -59,7 +61,10 @@ export interface Layout {
   scale: number;
   /** Characters that no face covers, each once. */
   missing: string[];
+  /** In the order of the text. */
   letters: Letter[];
+  /** Where each line ends, for a caret: letters that stand for nothing and have no width. */
+  ends: Letter[];
   /** Height of the last baseline, metres; null for what has none. */
   baseline: number | null;
 }
@@ -100,23 +105,24 @@ export function setText(settings: TextSettings, faces: readonly Typeface[], tole
   const baselineOf = (line: number) => height / 2 - size - line * leading;
   const shiftOf = (width: number) => (alignment === 'left' ? 0 : alignment === 'right' ? -width : -width / 2);
 
+  const seated = ({ from, to, x, width, rightToLeft, run }: Cluster, line: number, shift: number, middle: number): Letter => {
+    const own = runs[run];
+    const baseline = baselineOf(line);
+    const level = baseline + (own?.rise ?? 0) * size;
+    const height = size * (own?.size ?? 1);
+    const seat = setting && seatAlong(setting, x + shift + width / 2, level);
+    const pose = seat ? multiply(seat, translation(-width / 2, 0, 0)) : translation(x + shift, level, 0);
+    const home = seat ? multiply(pose, translation(width / 2, height / 2, 0)) : translation(middle, level + height / 2, 0);
+    return { from, to, width, rightToLeft, size: height, pose, run, home, line, x: x + shift, baseline };
+  };
   const letters = lines.flatMap(({ clusters, width }, line) => {
-    const middleOf = runMiddles(clusters, shiftOf(width));
-    return clusters.map((cluster): Letter => {
-      const { run } = cluster;
-      const own = runs[run];
-      const x = cluster.x + shiftOf(width);
-      const baseline = baselineOf(line);
-      const level = baseline + (own?.rise ?? 0) * size;
-      const height = size * (own?.size ?? 1);
-      const seat = setting && seatAlong(setting, x + cluster.width / 2, level);
-      const pose = seat ? multiply(seat, translation(-cluster.width / 2, 0, 0)) : translation(x, level, 0);
-      const home = seat
-        ? multiply(pose, translation(cluster.width / 2, height / 2, 0))
-        : translation(middleOf.get(run) ?? 0, level + height / 2, 0);
-      return { from: cluster.from, to: cluster.to, width: cluster.width, size: height, pose, run, home, line, x, baseline };
-    });
+    const shift = shiftOf(width);
+    const middles = runMiddles(clusters, shift);
+    return clusters.map((cluster) => seated(cluster, line, shift, middles.get(cluster.run) ?? 0));
   });
+  const ends = lines.map(({ end: { index, x }, width }, line) =>
+    seated({ from: index, to: index, x, width: 0, rightToLeft: false, run: -1 }, line, shiftOf(width), 0),
+  );
   let first = 0;
   const glyphs = lines.flatMap((line) => {
     const placed = line.glyphs.map((glyph): PlacedGlyph => {
@@ -131,6 +137,7 @@ export function setText(settings: TextSettings, faces: readonly Typeface[], tole
     scale: em,
     missing: [...missing],
     letters,
+    ends,
     baseline: baselineOf(lines.length - 1),
   };
 }

@@ -1,3 +1,6 @@
+import { graphemes } from '../schema/graphemes';
+import { readingOrder, type ReadingOrder } from './bidi';
+import { isCursive, scriptOf } from './script';
 import type { Typeface } from './typeface';
 
 /** Letters that differ from the rest of their text. */
@@ -33,12 +36,24 @@ export interface SetGlyph {
 export interface Cluster {
   from: number;
   to: number;
-  /** Place of the pen along the line, metres. */
+  /** Its left edge along the line, metres. */
   x: number;
   /** Its own advance, without what kerning takes from it: the same in any company. */
   width: number;
+  /** It reads to the left: its beginning is at its right edge. */
+  rightToLeft: boolean;
   /** Run it belongs to; -1 for none. */
   run: number;
+}
+
+/** A line as it is set. */
+export interface SetLine {
+  glyphs: SetGlyph[];
+  /** In the order of the text. */
+  clusters: Cluster[];
+  width: number;
+  /** Where the line ends for someone who reads it: its index in the text, and its place along the line, metres. */
+  end: { index: number; x: number };
 }
 
 interface Line {
@@ -52,6 +67,7 @@ interface Line {
   tracking: number;
 }
 
+/** What of a line is shaped at once: one face and size, one script, one way of reading. */
 interface Segment {
   text: string;
   from: number;
@@ -60,60 +76,108 @@ interface Segment {
   size: number;
   /** Metres to a font unit. */
   unit: number;
+  script: string | null;
+  rightToLeft: boolean;
+  /** Place among the others from left to right. */
+  place: number;
 }
 
 const runAt = (runs: readonly RunSettings[], index: number) => runs.findIndex(({ from, to }) => from <= index && index < to);
 
-/** Splits a line into stretches of one face and size: the first face that has a character, else the first face of all. */
-function segments({ line, start, faces, runs, em }: Line, missing: Set<string>): Segment[] {
+/** Characters that are never drawn: joiners, variation selectors, controls of direction. */
+const UNSEEN = /^\p{Default_Ignorable_Code_Point}$/u;
+
+const lacking = (face: Typeface, text: string): string[] =>
+  [...text].filter((character) => !face.covers(character.codePointAt(0) as number) && !UNSEEN.test(character));
+
+/** Whether a face has all of a letter, also where its accents were typed apart from it: the shaper puts them together. */
+const hasAll = (face: Typeface, letter: string) =>
+  lacking(face, letter.normalize('NFC')).length === 0 || lacking(face, letter).length === 0;
+
+/** The first face that has all of a letter, or else as much of it as its first character. */
+const faceFor = (faces: readonly Typeface[], letter: string): Typeface | undefined =>
+  faces.find((face) => hasAll(face, letter)) ?? faces.find((face) => face.covers(letter.codePointAt(0) as number));
+
+/** Splits a line, in the order of its text, into what is shaped at once. */
+function segments({ line, start, faces, runs, em }: Line, order: ReadingOrder, missing: Set<string>): Segment[] {
   const out: Segment[] = [];
   const main = faces[0] as Typeface;
   // Fonts of a run are sized so that their capitals are as tall as the text's own; a stand-in takes the em of what it stands in for.
   const emOf = (first: Typeface) => (em * (main.capHeight / main.unitsPerEm) * first.unitsPerEm) / first.capHeight;
-  let index = start;
-  for (const character of line) {
-    const run = runs[runAt(runs, index)];
+  for (const { segment: letter, index } of graphemes(line)) {
+    const run = runs[runAt(runs, start + index)];
     const own = run?.faces?.length ? [...run.faces, ...faces] : faces;
-    const code = character.codePointAt(0) as number;
-    const covering = own.find((face) => face.covers(code));
-    if (!covering && character.trim()) missing.add(character);
+    const covering = faceFor(own, letter);
+    if (letter.trim()) for (const character of lacking(covering ?? main, letter.normalize('NFC'))) missing.add(character);
     const face = covering ?? (own[0] as Typeface);
     const size = run?.size ?? 1;
+    const script = scriptOf(letter);
+    const rightToLeft = order.isLeftward(index);
+    const place = order.placeOf(index);
     const last = out[out.length - 1];
-    if (last && last.size === size && (last.face === face || (!character.trim() && own.includes(last.face)))) last.text += character;
-    else {
+    const goesOn =
+      last?.size === size &&
+      (last.face === face || (!letter.trim() && own.includes(last.face))) &&
+      last.rightToLeft === rightToLeft &&
+      (script === null || last.script === null || last.script === script);
+    if (last && goesOn) {
+      last.text += letter;
+      last.script ??= script;
+      last.place = Math.min(last.place, place);
+    } else {
       const family = run?.faces?.includes(face) ? (run.faces[0] as Typeface) : main;
-      out.push({ text: character, from: index, face, size, unit: (size * emOf(family)) / face.unitsPerEm });
+      out.push({
+        text: letter,
+        from: start + index,
+        face,
+        size,
+        unit: (size * emOf(family)) / face.unitsPerEm,
+        script,
+        rightToLeft,
+        place,
+      });
     }
-    index += character.length;
   }
   return out;
 }
 
-/** Shapes one line from its start at 0. The last cluster has no width and stands for the line's end. */
-export function setLine(line: Line, missing: Set<string>): { glyphs: SetGlyph[]; clusters: Cluster[]; width: number } {
+/** Shapes one line from its left end at 0. */
+export function setLine(line: Line, missing: Set<string>): SetLine {
   const { start, runs, tracking } = line;
+  const order = readingOrder(line.line);
   const glyphs: SetGlyph[] = [];
   const clusters: Cluster[] = [];
   let pen = 0;
-  for (const { text, from, face, unit } of segments(line, missing)) {
-    const shaped = face.shape(text);
+  let gap = 0;
+  for (const { text, from, face, unit, script, rightToLeft } of segments(line, order, missing).sort((a, b) => a.place - b.place)) {
+    const shaped = face.shape(text, { rightToLeft, script });
     shaped.forEach((g, i) => {
       const before = clusters[clusters.length - 1];
       const index = from + g.cluster;
-      if (!before || before.from !== index) clusters.push({ from: index, to: index, x: pen, width: 0, run: runAt(runs, index) });
+      if (before?.from !== index || i === 0)
+        clusters.push({ from: index, to: index, x: pen, width: 0, rightToLeft, run: runAt(runs, index) });
       const cluster = clusters[clusters.length - 1] as Cluster;
       glyphs.push({ face, glyph: g.glyph, cluster: clusters.length - 1, dx: pen - cluster.x + g.dx * unit, dy: g.dy * unit, unit });
       pen += g.advance * unit;
       cluster.width += face.advance(g.glyph) * unit;
-      // Tracking goes between letters, not inside a cluster of one letter and its marks.
-      if (shaped[i + 1]?.cluster !== g.cluster) pen += tracking;
+      const next = shaped[i + 1];
+      // Tracking goes between letters, not inside a cluster of one letter and its marks, nor between letters that a stroke joins.
+      const joined = isCursive(script) && (rightToLeft ? g : next)?.joinsBefore === true && next !== undefined;
+      gap = next?.cluster === g.cluster || joined ? 0 : tracking;
+      pen += gap;
     });
   }
+  const width = Math.max(0, pen - gap);
   const end = start + line.line.length;
-  const starts = [...new Set(clusters.map(({ from }) => from)), end].sort((a, b) => a - b);
-  for (const cluster of clusters) cluster.to = starts.find((s) => s > cluster.from) ?? end;
-  const width = Math.max(0, pen - (glyphs.length > 0 ? tracking : 0));
-  clusters.push({ from: end, to: end, x: width, width: 0, run: -1 });
-  return { glyphs, clusters, width };
+  return { glyphs, clusters: inTextOrder(glyphs, clusters, end), width, end: { index: end, x: order.rightToLeft ? 0 : width } };
+}
+
+/** Clusters in the order of the text instead of from left to right, each up to where the next begins. */
+function inTextOrder(glyphs: SetGlyph[], fromLeft: readonly Cluster[], end: number): Cluster[] {
+  const order = fromLeft.map((_, i) => i).sort((a, b) => (fromLeft[a] as Cluster).from - (fromLeft[b] as Cluster).from);
+  const placeOf = new Map(order.map((i, place) => [i, place]));
+  for (const glyph of glyphs) glyph.cluster = placeOf.get(glyph.cluster) as number;
+  const clusters = order.map((i) => fromLeft[i] as Cluster);
+  clusters.forEach((cluster, i) => (cluster.to = clusters[i + 1]?.from ?? end));
+  return clusters;
 }

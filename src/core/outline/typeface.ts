@@ -1,4 +1,4 @@
-import { Blob as HbBlob, Buffer as HbBuffer, Face, Font, shape, Variation } from 'harfbuzzjs';
+import { Blob as HbBlob, Buffer as HbBuffer, Direction, Face, Font, GlyphFlag, shape, Variation } from 'harfbuzzjs';
 import type { PathCommand } from './ring';
 
 /** A glyph as the shaper places it. Lengths in font units. */
@@ -9,6 +9,16 @@ export interface ShapedGlyph {
   advance: number;
   dx: number;
   dy: number;
+  /** Its shape hangs on what stands before it in the text: by a joining stroke, kerning or a ligature. */
+  joinsBefore: boolean;
+}
+
+/** How a text is to be shaped. */
+export interface ShapingOptions {
+  /** It reads to the left; glyphs come out from left to right all the same. */
+  rightToLeft: boolean;
+  /** ISO 15924 code; null where the text itself tells. */
+  script: string | null;
 }
 
 /** Thrown when bytes are not a font that can be used; the message is for the person. */
@@ -73,16 +83,21 @@ export class Typeface {
     return this.covered.has(codePoint);
   }
 
-  /** Shapes one run of text with the font's own kerning and ligatures. */
-  shape(text: string): ShapedGlyph[] {
+  /** Shapes one run of text with the font's own kerning and ligatures; its direction is that of its script where nothing is said. */
+  shape(text: string, options?: ShapingOptions): ShapedGlyph[] {
     const buffer = new HbBuffer();
     buffer.addText(text);
+    if (options) {
+      buffer.setDirection(options.rightToLeft ? Direction.RTL : Direction.LTR);
+      if (options.script) buffer.setScript(options.script);
+    }
     buffer.guessSegmentProperties();
     shape(this.font, buffer);
     const positions = buffer.getGlyphPositions();
-    return buffer.getGlyphInfos().map((info, i) => {
+    return buffer.getGlyphInfos().map(({ codepoint: glyph, cluster, flags }, i) => {
       const at = positions[i];
-      return { glyph: info.codepoint, cluster: info.cluster, advance: at?.xAdvance ?? 0, dx: at?.xOffset ?? 0, dy: at?.yOffset ?? 0 };
+      const joinsBefore = (flags & GlyphFlag.UNSAFE_TO_BREAK) !== 0;
+      return { glyph, cluster, advance: at?.xAdvance ?? 0, dx: at?.xOffset ?? 0, dy: at?.yOffset ?? 0, joinsBefore };
     });
   }
 

@@ -20,7 +20,7 @@ export const MAX_PINS = 9;
 export const MAX_MARKS = 200;
 export const MAX_LIGHTS = 24;
 export const MAX_EFFECTS = 40;
-export const CURRENT_VERSION = 5;
+export const CURRENT_VERSION = 6;
 
 const side = (name: string) =>
   z

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { graphemes } from './graphemes';
 
 /** Control characters, without tab and line feed. */
 const CONTROLS = /[\u0000-\u0008\u000b-\u001f\u007f-\u009f\u2028\u2029\ufeff]/g;
@@ -6,18 +7,15 @@ const BREAKS = /[\t\n]+/g;
 const LONE_SURROGATES = /[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g;
 const REPLACEMENT = '\ufffd';
 
-let segmenter: Intl.Segmenter | undefined;
-
 /**
  * The longest beginning of a text of at most so many UTF-16 units that ends between two graphemes (Unicode Standard Annex 29): no emoji,
  * accent or flag is cut apart.
  */
 export function cutText(text: string, max: number): string {
   if (text.length <= max) return text;
-  segmenter ??= new Intl.Segmenter(undefined, { granularity: 'grapheme' });
   let end = 0;
   // One that is longer than any script has is looked at no further.
-  for (const { index, segment } of segmenter.segment(text.slice(0, max + 64))) {
+  for (const { index, segment } of graphemes(text.slice(0, max + 64))) {
     if (index + segment.length > max) break;
     end = index + segment.length;
   }

@@ -19,6 +19,7 @@ export function LetterMarks({
   depth,
   camera,
   letters,
+  ends,
 }: {
   mark: Mark;
   words: Words;
@@ -26,6 +27,8 @@ export function LetterMarks({
   depth: number;
   camera: Framing;
   letters: readonly Letter[];
+  /** Where lines end, for a caret. */
+  ends: readonly Letter[];
 }) {
   const { view } = useWorkspace();
   const picked = useView((s) => (s.letters?.markId === mark.id ? s.letters : null));
@@ -43,10 +46,10 @@ export function LetterMarks({
       const box = stage.getBoundingClientRect();
       const ray = rayThrough(camera, ((event.clientX - box.left) / box.width) * 2 - 1, 1 - ((event.clientY - box.top) / box.height) * 2);
       for (const letter of letters) {
-        const at = letter.to > letter.from && onPlane(ray, frameOf(letter), 0);
+        const at = onPlane(ray, frameOf(letter), 0);
         if (!at || at[0] < 0 || at[0] > letter.width || at[1] < LOW * letter.size || at[1] > HIGH * letter.size) continue;
         // Nearer to its end than to its start, the caret goes behind the letter.
-        const index = at[0] > letter.width / 2 ? letter.to : letter.from;
+        const index = at[0] > letter.width / 2 === letter.rightToLeft ? letter.from : letter.to;
         view.setState({ askCaret: { markId: mark.id, from: index, to: index } });
         return;
       }
@@ -60,15 +63,14 @@ export function LetterMarks({
     viewBox: '0 0 100 100',
     preserveAspectRatio: 'none',
     'data-testid': 'letter-marks',
-    'data-letters': letters.filter((letter) => letter.to > letter.from).length,
+    'data-letters': letters.length,
   } as const;
   if (!picked) return <svg {...shared} />;
   const { from, to } = picked;
-  const chosen = letters.filter((letter) => letter.from < to && letter.to > from && letter.to > letter.from);
-  const holder =
-    letters.find((letter) => letter.from <= from && from < letter.to) ??
-    letters.find((letter) => letter.from === from && letter.to === from);
-  const share = holder && holder.to > holder.from ? (from - holder.from) / (holder.to - holder.from) : 0;
+  const chosen = letters.filter((letter) => letter.from < to && letter.to > from);
+  const holder = letters.find((letter) => letter.from <= from && from < letter.to) ?? ends.find((end) => end.from === from);
+  const read = holder && holder.to > holder.from ? (from - holder.from) / (holder.to - holder.from) : 0;
+  const share = holder?.rightToLeft ? 1 - read : read;
   const caret = from === to && holder ? [corner(holder, share, LOW), corner(holder, share, HIGH)] : null;
   return (
     <svg

@@ -143,6 +143,7 @@ export function MarkOverlay({ mark }: { mark: Mark }) {
           depth={face}
           camera={camera}
           letters={lettersAt(facts?.letters ?? [], runPlacesAt(production, mark, frame))}
+          ends={facts?.ends ?? []}
         />
       ) : null}
       {cutShown && from && to && point && handle ? (

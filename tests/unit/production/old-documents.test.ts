@@ -59,6 +59,14 @@ test('there is a document of every version so far', () => {
   expect(versions.map(Number).sort((a, b) => a - b)).toEqual(Array.from({ length: CURRENT_VERSION - 1 }, (_, i) => i + 1));
 });
 
+test('version 5 counted the end of each line as a letter; what is held on a letter is held on the same one', () => {
+  const { cameras, marks } = documentOf('version-5');
+  expect(marks[0]?.body).toMatchObject({ text: 'LANTERN\nDEEP' });
+  // The tenth then was the first E of DEEP; the eighth was the end of the first line.
+  expect(cameras[0]?.carriers[0]).toMatchObject({ settings: { letter: 8 } });
+  expect(cameras[0]?.aim).toMatchObject({ settings: { letter: 6 } });
+});
+
 describe.each(Object.entries(STATES))('%s', (name, states) => {
   const production = documentOf(name);
 

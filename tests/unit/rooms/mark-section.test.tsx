@@ -12,7 +12,7 @@ import { drag } from '../support/page';
 import { showIn } from '../support/workspace';
 
 const LOOP = [-0.15, -0.15, 0.15, -0.15, 0.15, 0.15, -0.15, 0.15];
-const FACTS = { bounds: null, triangles: 0, missing: [], faults: [], letters: [], font: null };
+const FACTS = { bounds: null, triangles: 0, missing: [], faults: [], letters: [], ends: [], font: null };
 
 async function section() {
   const production = emptyProduction('Cut', { width: 1920, height: 1080, rate: '25', length: 100 });

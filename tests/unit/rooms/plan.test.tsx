@@ -12,7 +12,7 @@ import { key } from '../support/key';
 import { drag, HIGH, WIDE } from '../support/page';
 import { showIn } from '../support/workspace';
 
-const FACTS = { triangles: 0, missing: [], faults: [], letters: [], font: null };
+const FACTS = { triangles: 0, missing: [], faults: [], letters: [], ends: [], font: null };
 const BOX = { min: [-1, 0, -0.1], max: [1, 1, 0.1] } as const;
 
 function plan(from: PlanFrom = 'above', count = 2) {

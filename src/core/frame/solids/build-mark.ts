@@ -106,6 +106,7 @@ export function* buildSteps(
     missing: layout.missing,
     faults: [...faults],
     letters: layout.letters,
+    ends: layout.ends,
   };
 }
 

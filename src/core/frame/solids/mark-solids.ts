@@ -28,6 +28,7 @@ export interface MarkSolids {
   missing: string[];
   /** Pieces that could not be built, in words. */
   faults: string[];
-  /** Where the letters of words are set. */
+  /** Where the letters of words are set, and where their lines end. */
   letters: Letter[];
+  ends: Letter[];
 }

@@ -24,7 +24,7 @@ export const runSettings = (runs: Words['runs'], runFaces: RunFaces): RunSetting
     return { from, to, size, rise, ...(font ? { faces: runFaces(font) } : {}), dressed: surface !== undefined, moves: isRunMoved(run) };
   });
 
-const NOTHING: Layout = { pieces: [], scale: 1, missing: [], letters: [], baseline: null };
+const NOTHING: Layout = { pieces: [], scale: 1, missing: [], letters: [], ends: [], baseline: null };
 
 /**
  * The outlines of a mark.
