@@ -1,5 +1,6 @@
 import { drawingExtent, outlineLayout } from '@/core/outline/drawing';
-import { DrawingError } from '@/core/outline/path-data';
+import { flatten } from '@/core/outline/flatten';
+import { DrawingError, pathCommands } from '@/core/outline/path-data';
 import { MAX_SVG_BYTES, readSvg } from '@/core/outline/svg/read-svg';
 import { ringBounds, signedArea } from '@/core/outline/ring';
 import { LANTERN_FISH, LANTERN_FISH_SVG } from '@/demo/lantern-fish';
@@ -141,6 +142,37 @@ describe('uses, symbols and transforms', () => {
   });
 });
 
+test('parts know where they come from, and how much they cover', () => {
+  const { parts } = readSvg(
+    svg('<g id="sign" opacity=".5"><path id="fin" d="M0 0H1V1Z"/><path d="M2 0H3V1Z" fill-opacity="50%"/></g><path d="M4 0H5V1Z"/>'),
+  );
+  expect(parts.map(({ id, opacity }) => [id, opacity])).toEqual([
+    ['fin', 0.5],
+    ['sign', 0.25],
+    [undefined, 1],
+  ]);
+});
+
+test('what lies outside the view is cut off with its curve kept: a circle cut in half is half as large', () => {
+  const { parts } = readSvg(svg('<circle cx="0" cy="50" r="40"/>', 'viewBox="0 0 100 100"'));
+  const rings = parts.flatMap(({ d }) => flatten(pathCommands(d), { tolerance: 1e-3 }));
+  expect(Math.abs(area(rings)) / (Math.PI * 800)).toBeCloseTo(1, 3);
+  // Written as curves, not as the steps that they were cut in.
+  expect(parts[0]?.d).toContain('C');
+});
+
+test('a look that is not plainly one is told of: soft masks, patterns, markers, unknown colours and transforms', () => {
+  const { unused, notes } = readSvg(
+    svg(
+      '<mask id="m"><rect width="9" height="9" fill="#777"/></mask><pattern id="p"/><g marker-end="url(#x)"><path d="M0 0H4V4Z"/></g>' +
+        '<rect width="4" height="4" fill="url(#p)"/><rect width="4" height="4" fill="lab(1 2 3)" transform="rotate3d(1,1,1,4deg)"/>' +
+        '<rect width="4" height="4" style="clip-path:circle(3px)"/><path d="M0 0H1V1Z" mask="url(#m)"/>',
+    ),
+  );
+  expect(unused.sort()).toEqual(['clip-path circle(3px)', 'colour “lab(1 2 3)”', 'marker', 'pattern', 'transform “rotate3d(1,1,1,4deg)”']);
+  expect(notes).toEqual(['A soft mask became a sharp one.']);
+});
+
 test('what is left out of a drawing is named', () => {
   const { parts, unused } = readSvg(
     svg(
@@ -164,7 +196,11 @@ test.each([
   ['an empty path', svg('<path d=""/>'), 'nothing in this file'],
   ['path data that is none', svg('<path d="banana"/>'), 'cannot be read'],
   ['a number that is none', svg('<rect width="1e999" height="2"/>'), ''],
-  ['declared entities', '<!DOCTYPE svg [<!ENTITY a "aaaa">]><svg><path d="M0 0H1V1Z"/></svg>', 'entities'],
+  [
+    'entities that stand for others',
+    `<!DOCTYPE svg [<!ENTITY a "lol"><!ENTITY b "&a;&a;">]><svg><desc>&b;</desc><path d="M0 0H1V1Z"/></svg>`,
+    'not readable',
+  ],
   ['a part that uses itself', svg('<g id="a"><use href="#a"/></g>'), 'uses itself'],
   ['parts that unfold without end', svg(bomb), 'more than'],
   ['a hundred thousand points', svg(`<path d="M0 0${'l1 1'.repeat(100_000)}Z"/>`), 'points'],

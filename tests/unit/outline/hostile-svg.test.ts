@@ -35,6 +35,7 @@ describe('what asks for more work than its size says is refused in words, or rea
     ['40,000 style rules', `<style>${sheet}</style>${many}`, 'rules'],
     ['blocks in blocks', `<style>${'@media print{'.repeat(20_000)}${'}'.repeat(20_000)}</style>${many}`, 'nested'],
     ['blocks in a style attribute', `<path style="fill:${'('.repeat(90_000)}" d="M0 0H1V1Z"/>`, 'nested'],
+    ['a million dashes', '<path stroke="red" stroke-dasharray=".0001" d="M0 0L100 0"/>', 'dashes'],
     ['a stroke of 1e9', '<path stroke="red" fill="none" stroke-width="1e9" d="M0 0L10 10"/>', 'far wider than its line'],
   ])('%s', (_name, inner, words) => {
     expect(() => readSvg(svg(inner))).toThrow(DrawingError);

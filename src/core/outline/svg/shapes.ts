@@ -1,25 +1,28 @@
-/** Basic shapes of SVG 2 as path data. Lengths in user units. */
+import { lengthOf, type Axis, type LengthContext } from './lengths';
+import type { Style } from './style';
 
-type Attributes = Readonly<Record<string, string>>;
-
-/** Sizes of the absolute units in user units (CSS Values and Units: 96 to the inch). */
-const UNITS: Record<string, number> = { px: 1, in: 96, cm: 96 / 2.54, mm: 96 / 25.4, q: 96 / 101.6, pt: 96 / 72, pc: 16, '': 1 };
-
-/** A length in user units; NaN for one that is none, `absent` where it is not given. Percentages and font units count as absent. */
-export function userLength(text: string | undefined, absent = 0): number {
-  if (text === undefined) return absent;
-  const match = /^\s*([-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?)\s*([a-z%]*)\s*$/i.exec(text);
-  if (!match) return NaN;
-  const unit = UNITS[(match[2] ?? '').toLowerCase()];
-  return unit === undefined ? absent : Number(match[1]) * unit;
+/** What a shape is made from: its own attributes, and the properties that give its geometry. */
+export interface ShapeSource {
+  attributes: Readonly<Record<string, string>>;
+  style: Style;
+  lengths: LengthContext;
 }
 
-function rect(a: Attributes): string {
-  const [x, y, w, h] = [userLength(a.x), userLength(a.y), userLength(a.width), userLength(a.height)];
+const sizeOf = ({ style, lengths }: ShapeSource, name: string, axis: Axis, absent = 0) => lengthOf(style[name], axis, lengths, absent);
+
+/** Radii across and up; where one is left open it is the other (SVG 2, auto). */
+function radii(source: ShapeSource): [number, number] {
+  const rx = sizeOf(source, 'rx', 'across', NaN);
+  const ry = sizeOf(source, 'ry', 'up', NaN);
+  return [Number.isNaN(rx) ? (Number.isNaN(ry) ? 0 : ry) : rx, Number.isNaN(ry) ? (Number.isNaN(rx) ? 0 : rx) : ry];
+}
+
+function rect(source: ShapeSource): string {
+  const [x, y] = [sizeOf(source, 'x', 'across'), sizeOf(source, 'y', 'up')];
+  const [w, h] = [sizeOf(source, 'width', 'across'), sizeOf(source, 'height', 'up')];
   if (!(w > 0 && h > 0)) return '';
-  const auto = (own: string | undefined, other: string | undefined) => userLength(own, userLength(other));
-  const rx = Math.min(auto(a.rx, a.ry), w / 2);
-  const ry = Math.min(auto(a.ry, a.rx), h / 2);
+  const [ownX, ownY] = radii(source);
+  const [rx, ry] = [Math.min(ownX, w / 2), Math.min(ownY, h / 2)];
   if (!(rx > 0 && ry > 0)) return `M${x} ${y}h${w}v${h}h${-w}Z`;
   const arc = (dx: number, dy: number) => `a${rx} ${ry} 0 0 1 ${dx} ${dy}`;
   return (
@@ -28,13 +31,16 @@ function rect(a: Attributes): string {
   );
 }
 
-function ellipse(cx: number, cy: number, rx: number, ry: number): string {
+function ellipse(source: ShapeSource, rx: number, ry: number): string {
   if (!(rx > 0 && ry > 0)) return '';
-  return `M${cx - rx} ${cy}a${rx} ${ry} 0 1 0 ${2 * rx} 0a${rx} ${ry} 0 1 0 ${-2 * rx} 0Z`;
+  const [cx, cy] = [sizeOf(source, 'cx', 'across'), sizeOf(source, 'cy', 'up')];
+  // From the right and clockwise, as SVG 2 draws it: dashes begin there.
+  const quarter = (dx: number, dy: number) => `a${rx} ${ry} 0 0 1 ${dx} ${dy}`;
+  return `M${cx + rx} ${cy}${quarter(-rx, ry)}${quarter(-rx, -ry)}${quarter(rx, -ry)}${quarter(rx, ry)}Z`;
 }
 
-function points(a: Attributes, close: string): string {
-  const numbers = (a.points ?? '')
+function points({ attributes }: ShapeSource, close: string): string {
+  const numbers = (attributes.points ?? '')
     .trim()
     .split(/[\s,]+/)
     .filter(Boolean);
@@ -42,13 +48,28 @@ function points(a: Attributes, close: string): string {
   return even.length < 4 ? '' : `M${even.join(' ')}${close}`;
 }
 
+function line({ attributes, lengths }: ShapeSource): string {
+  const at = (name: string, axis: Axis) => lengthOf(attributes[name], axis, lengths);
+  return `M${at('x1', 'across')} ${at('y1', 'up')}L${at('x2', 'across')} ${at('y2', 'up')}`;
+}
+
+/** Path data as an attribute has it, or as a style gives it: path("…"). */
+function path({ style, attributes }: ShapeSource): string {
+  const d = style.d ?? 'none';
+  if (d === 'none') return '';
+  return /^path\(\s*["'](.*)["']\s*\)$/s.exec(d)?.[1] ?? attributes.d ?? '';
+}
+
 /** Path data of the elements that are drawn; a new one is one entry. */
-export const SHAPES: Readonly<Record<string, (a: Attributes) => string>> = {
-  path: (a) => a.d ?? '',
+export const SHAPES: Readonly<Record<string, (source: ShapeSource) => string>> = {
+  path,
   rect,
-  circle: (a) => ellipse(userLength(a.cx), userLength(a.cy), userLength(a.r), userLength(a.r)),
-  ellipse: (a) => ellipse(userLength(a.cx), userLength(a.cy), userLength(a.rx, userLength(a.ry)), userLength(a.ry, userLength(a.rx))),
-  polygon: (a) => points(a, 'Z'),
-  polyline: (a) => points(a, ''),
-  line: (a) => `M${userLength(a.x1)} ${userLength(a.y1)}L${userLength(a.x2)} ${userLength(a.y2)}`,
+  circle: (source) => {
+    const r = sizeOf(source, 'r', 'both');
+    return ellipse(source, r, r);
+  },
+  ellipse: (source) => ellipse(source, ...radii(source)),
+  polygon: (source) => points(source, 'Z'),
+  polyline: (source) => points(source, ''),
+  line,
 };

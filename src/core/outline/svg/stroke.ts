@@ -1,12 +1,14 @@
 import { EndType, inflatePathsD, JoinType, type PathsD } from 'clipper2-ts';
-import { curvePoints } from '../flatten';
 import type { PathCommand } from '../ring';
+import { dashed, type Dashing } from './dash';
+import { linesOf, type Line } from './lines';
 
 export interface StrokeStyle {
   width: number;
   join: 'miter' | 'round' | 'bevel';
   cap: 'butt' | 'round' | 'square';
   miterLimit: number;
+  dashing: Dashing | null;
 }
 
 // Mitres are put onto bevelled joins one by one: over its limit a mitre is a bevel (SVG 2), where the library would square it off.
@@ -16,42 +18,6 @@ const CORNER = 0.15;
 const CAPS = { butt: EndType.Butt, round: EndType.Round, square: EndType.Square } as const;
 /** Decimal digits that are kept of coordinates. */
 const PRECISION = 6;
-
-interface Line {
-  points: { x: number; y: number }[];
-  closed: boolean;
-}
-
-/** The lines of a path, curves taken in steps. */
-function linesOf(commands: readonly PathCommand[], tolerance: number): Line[] {
-  const lines: Line[] = [];
-  let line: Line | null = null;
-  let pen = { x: 0, y: 0 };
-  for (const { kind, points: p } of commands) {
-    const flat = p as readonly number[];
-    if (kind === 'M') {
-      pen = { x: flat[0] as number, y: flat[1] as number };
-      line = { points: [pen], closed: false };
-      lines.push(line);
-    } else if (kind === 'Z') {
-      if (line) {
-        line.closed = true;
-        pen = line.points[0] as { x: number; y: number };
-      }
-      line = null;
-    } else {
-      if (!line) {
-        line = { points: [pen], closed: false };
-        lines.push(line);
-      }
-      const control = [[pen.x, pen.y] as const];
-      for (let i = 0; i < flat.length; i += 2) control.push([flat[i] as number, flat[i + 1] as number]);
-      for (const [x, y] of curvePoints(control, tolerance)) line.points.push({ x, y });
-      pen = line.points[line.points.length - 1] as { x: number; y: number };
-    }
-  }
-  return lines;
-}
 
 /** The tips of a line's mitred corners, each as a quadrilateral from the corner itself. */
 function mitres({ points, closed }: Line, half: number, limit: number): PathsD {
@@ -81,16 +47,31 @@ function mitres({ points, closed }: Line, half: number, limit: number): PathsD {
   return tips;
 }
 
+/** A line of no length is what its caps make of it: nothing, a disc, or a square that stands upright (SVG 2, paths). */
+function dot({ points: [point] }: Line, half: number, cap: StrokeStyle['cap']): string {
+  if (!point || cap === 'butt') return '';
+  const { x, y } = point;
+  if (cap === 'square') return `M${x - half} ${y - half}h${2 * half}v${2 * half}h${-2 * half}Z`;
+  return `M${x - half} ${y}a${half} ${half} 0 1 0 ${2 * half} 0a${half} ${half} 0 1 0 ${-2 * half} 0Z`;
+}
+
 /** Outline of a stroke as path data, for the nonzero rule; empty where nothing is drawn. */
-export function strokeOutline(commands: readonly PathCommand[], { width, join, cap, miterLimit }: StrokeStyle, size: number): string {
+export function strokeOutline(commands: readonly PathCommand[], style: StrokeStyle, size: number): string {
+  const { width, join, cap, miterLimit, dashing } = style;
   if (!(width > 0)) return '';
   const tolerance = Math.max(width, size * 0.02) * 1e-3;
   const made: PathsD = [];
-  for (const line of linesOf(commands, tolerance)) {
-    made.push(
-      ...inflatePathsD([line.points], width / 2, JOINS[join], line.closed ? EndType.Joined : CAPS[cap], miterLimit, PRECISION, tolerance),
-    );
-    if (join === 'miter') made.push(...mitres(line, width / 2, miterLimit));
+  let dots = '';
+  for (const whole of linesOf(commands, tolerance)) {
+    for (const line of dashing && whole.points.length > 1 ? dashed(whole, dashing) : [whole]) {
+      if (line.points.length < 2) {
+        dots += dot(line, width / 2, cap);
+        continue;
+      }
+      const end = line.closed && line.points.length > 2 ? EndType.Joined : CAPS[cap];
+      made.push(...inflatePathsD([line.points], width / 2, JOINS[join], end, miterLimit, PRECISION, tolerance));
+      if (join === 'miter') made.push(...mitres(line, width / 2, miterLimit));
+    }
   }
-  return made.map((path) => `M${path.map(({ x, y }) => `${x} ${y}`).join('L')}Z`).join('');
+  return made.map((path) => `M${path.map(({ x, y }) => `${x} ${y}`).join('L')}Z`).join('') + dots;
 }

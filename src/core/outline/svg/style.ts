@@ -1,151 +1,112 @@
-import { generate, parse, walk, type CssNode } from 'css-tree';
 import { rgb } from 'd3-color';
-import { DrawingError } from '../path-data';
+import { lengthOf } from './lengths';
+import { INHERITED_LENGTHS, PROPERTIES } from './properties';
+import { checkNesting, declarationsOf, type Declarations, type StyleRules } from './style-rules';
 
-/** Properties that say how a shape is filled and stroked. All are inherited but display and opacity. */
-const INHERITED = [
-  'fill',
-  'fill-rule',
-  'stroke',
-  'stroke-width',
-  'stroke-linejoin',
-  'stroke-linecap',
-  'stroke-miterlimit',
-  'color',
-  'visibility',
-] as const;
-const OWN = ['display', 'opacity'] as const;
-const KNOWN: ReadonlySet<string> = new Set([...INHERITED, ...OWN]);
-
+/** Every property of an element, and the custom ones that it was given, as text. */
 export type Style = Readonly<Record<string, string>>;
-export const INITIAL_STYLE: Style = {
-  fill: 'black',
-  'fill-rule': 'nonzero',
-  stroke: 'none',
-  'stroke-width': '1',
-  'stroke-linejoin': 'miter',
-  'stroke-linecap': 'butt',
-  'stroke-miterlimit': '4',
-  color: 'black',
-  visibility: 'visible',
-};
 
-/** Rules that a drawing may have. */
-const MAX_RULES = 5000;
+const EACH = Object.entries(PROPERTIES);
 
-interface Rule {
-  tag: string | null;
-  id: string | null;
-  classes: string[];
-  declarations: Style;
-  /** CSS Selectors: ids, then classes, then tags, then what was written later. */
-  order: number;
+export const INITIAL_STYLE: Style = Object.fromEntries(EACH.map(([name, { initial }]) => [name, initial]));
+
+/** How often a custom property may stand in another. */
+const MAX_CUSTOM_DEPTH = 8;
+/** How long a value may get by custom properties that stand in it. */
+const MAX_VALUE = 10_000;
+
+/** A value with its custom properties put in; null where one is missing and nothing stands in for it. */
+function withCustom(value: string, style: Style, depth = 0): string | null {
+  const start = value.search(/\bvar\(/i);
+  if (start < 0) return value;
+  if (depth > MAX_CUSTOM_DEPTH || value.length > MAX_VALUE) return null;
+  const open = start + 3;
+  let end = open;
+  for (let level = 0; end < value.length; end++) {
+    if (value[end] === '(') level++;
+    else if (value[end] === ')' && --level === 0) break;
+  }
+  const [name, ...fallback] = value.slice(open + 1, end).split(',');
+  const found = style[(name ?? '').trim()] ?? (fallback.length > 0 ? fallback.join(',').trim() : undefined);
+  return found === undefined ? null : withCustom(value.slice(0, start) + found + value.slice(end + 1), style, depth + 1);
 }
 
-function declarationsOf(block: CssNode): Style {
-  const found: Record<string, string> = {};
-  walk(block, {
-    visit: 'Declaration',
-    enter: (node) => {
-      if (KNOWN.has(node.property)) found[node.property] = generate(node.value).trim();
-    },
+/** Lays declarations over a style in the making: plain ones first, then those that are important. */
+function lay(given: Record<string, string>, declarations: readonly Declarations[]): void {
+  for (const important of [false, true])
+    for (const block of declarations)
+      for (const [name, { value, important: isSo }] of Object.entries(block)) if (isSo === important) given[name] = value;
+}
+
+const isCustom = (name: string) => name.startsWith('--');
+
+/**
+ * Style of an element: what it inherits, then presentation attributes, then rules by specificity and order, then its style attribute, and
+ * what is marked important over all that (SVG 2, styling; CSS Cascading and Inheritance Level 4).
+ */
+export function styleOf(
+  inherited: Style,
+  { name: tag, attributes }: { name: string; attributes: Readonly<Record<string, string>> },
+  rules: StyleRules,
+): Style {
+  const given: Record<string, string> = {};
+  for (const name in PROPERTIES) {
+    const value = attributes[name];
+    if (value !== undefined) given[name] = value.trim();
+  }
+  const blocks = rules.matching(tag, attributes);
+  if (attributes.style) {
+    checkNesting(attributes.style);
+    blocks.push(declarationsOf(attributes.style));
+  }
+  lay(given, blocks);
+
+  const style: Record<string, string> = {};
+  for (const name in inherited) if (isCustom(name)) style[name] = inherited[name] as string;
+  for (const name in given) if (isCustom(name)) style[name] = given[name] as string;
+  for (const [name, { initial, inherited: comesDown }] of EACH) {
+    const before = inherited[name] ?? initial;
+    const value = given[name] === undefined ? 'unset' : (withCustom(given[name], style) ?? 'unset');
+    if (value === 'inherit' || ((value === 'unset' || value === 'revert') && comesDown)) style[name] = before;
+    else style[name] = value === 'initial' || value === 'unset' || value === 'revert' ? initial : value;
+  }
+  // A size in em is of the font around, and lengths that come down come down as what they are here.
+  const around = Number.parseFloat(inherited['font-size'] ?? '16') || 16;
+  const size = lengthOf(style['font-size'], 'both', {
+    view: { width: around, height: around },
+    fontSize: around,
   });
-  return found;
+  style['font-size'] = `${size > 0 ? size : around}px`;
+  for (const name of INHERITED_LENGTHS) {
+    if (given[name] !== undefined) style[name] = inPixels(style[name] as string, Number.parseFloat(style['font-size']));
+  }
+  return style;
 }
 
-/** Blocks in blocks that a style sheet may have. */
-const MAX_NESTING = 16;
+/** Lengths in em as the font here has them. */
+const inPixels = (text: string, fontSize: number): string =>
+  text.replace(/([-+]?(?:\d+\.?\d*|\.\d+))(em|ex|ch)\b/gi, (_, number: string, unit: string) =>
+    String(Number(number) * (unit.toLowerCase() === 'em' ? fontSize : fontSize / 2)),
+  );
 
-/** @throws DrawingError when blocks lie in blocks without end: the reader of style sheets would run out of its stack */
-function checkNesting(css: string): void {
-  let depth = 0;
-  for (const bracket of css.match(/[{}()[\]]/g) ?? []) {
-    depth = '{(['.includes(bracket) ? depth + 1 : Math.max(0, depth - 1);
-    if (depth > MAX_NESTING) throw new DrawingError(`A style sheet of this drawing is nested more than ${MAX_NESTING} deep.`);
-  }
+/** Share that an opacity lets through, 0 to 1, from a number or a percentage. */
+export function opacityOf(text: string | undefined): number {
+  const value = Number.parseFloat(text ?? '1') / (text?.trim().endsWith('%') ? 100 : 1);
+  return Number.isFinite(value) ? Math.max(0, Math.min(1, value)) : 1;
 }
 
-/** What a selector asks for, or null when it asks for more than an element, classes and an id. */
-function plainSelector(selector: CssNode): Pick<Rule, 'tag' | 'id' | 'classes'> | null {
-  if (selector.type !== 'Selector') return null;
-  const asks: Pick<Rule, 'tag' | 'id' | 'classes'> = { tag: null, id: null, classes: [] };
-  for (const part of selector.children.toArray()) {
-    if (part.type === 'ClassSelector') asks.classes.push(part.name);
-    else if (part.type === 'IdSelector') asks.id = part.name;
-    else if (part.type === 'TypeSelector') asks.tag = part.name === '*' ? null : part.name;
-    else return null;
-  }
-  return asks;
-}
-
-/** The plain rules of a drawing's style sheets: by element, class and id. Each is found by what it asks for first. */
-export class StyleRules {
-  private readonly byAsked = new Map<string, Rule[]>();
-  private count = 0;
-
-  /**
-   * Reads a style sheet. Selectors that ask for more, and all that stands in rules with an at-sign, are named as unused.
-   * @throws DrawingError when it has too many rules or is nested too deep
-   */
-  add(css: string, unused: Set<string>): void {
-    checkNesting(css);
-    const sheet = parse(css, { onParseError: () => unused.add('part of a style sheet that is not readable') });
-    walk(sheet, { visit: 'Atrule', enter: (node) => void unused.add(`@${node.name} rule`) });
-    const put = (rule: Rule) => this.put(rule);
-    walk(sheet, {
-      visit: 'Rule',
-      enter(node) {
-        if (this.atrule || node.prelude.type !== 'SelectorList') return;
-        const declarations = declarationsOf(node.block);
-        node.prelude.children.forEach((selector) => {
-          const asks = plainSelector(selector);
-          if (asks) put({ ...asks, declarations, order: 0 });
-          else unused.add(`style rule “${generate(selector)}”`);
-        });
-      },
-    });
-  }
-
-  private put(rule: Rule): void {
-    if (++this.count > MAX_RULES) throw new DrawingError(`The style sheets of this drawing have more than ${MAX_RULES} rules.`);
-    rule.order = this.count + (rule.tag ? 1 : 0) * 1e6 + rule.classes.length * 1e8 + (rule.id ? 1e11 : 0);
-    const asked = rule.id ? `#${rule.id}` : rule.classes[0] ? `.${rule.classes[0]}` : (rule.tag ?? '*');
-    const rules = this.byAsked.get(asked);
-    if (rules) rules.push(rule);
-    else this.byAsked.set(asked, [rule]);
-  }
-
-  /**
-   * Style of an element: what it inherits, then presentation attributes, then rules by specificity and order, then its style attribute
-   * (SVG 2, styling; CSS Cascading).
-   */
-  styleOf(inherited: Style, tag: string, attributes: Style): Style {
-    const style: Record<string, string> = {};
-    for (const name of INHERITED) if (inherited[name] !== undefined) style[name] = inherited[name];
-    for (const name of KNOWN) {
-      const value = attributes[name];
-      if (value !== undefined && value !== 'inherit') style[name] = value;
-    }
-    const classes = new Set((attributes.class ?? '').split(/\s+/));
-    const matching = [`#${attributes.id ?? ''}`, ...[...classes].map((c) => `.${c}`), tag, '*']
-      .flatMap((asked) => this.byAsked.get(asked) ?? [])
-      .filter(
-        (rule) =>
-          (rule.tag === null || rule.tag === tag) &&
-          (rule.id === null || rule.id === attributes.id) &&
-          rule.classes.every((c) => classes.has(c)),
-      );
-    for (const { declarations } of matching.sort((a, b) => a.order - b.order)) Object.assign(style, declarations);
-    if (attributes.style) {
-      checkNesting(attributes.style);
-      Object.assign(style, declarationsOf(parse(attributes.style, { context: 'declarationList', onParseError: () => undefined })));
-    }
-    return style;
-  }
-}
-
-/** A colour as #rrggbb, or null when it is none we know. */
-export function hexColour(text: string): string | null {
-  const colour = rgb(text);
-  return Number.isNaN(colour.r) ? null : colour.formatHex();
+/** A colour as #rrggbb with the share that it lets through, or null when it is none we know. */
+export function readColour(text: string): { hex: string; opacity: number } | null {
+  if (text.trim().toLowerCase() === 'transparent') return { hex: '#000000', opacity: 0 };
+  // The colour library knows commas alone; CSS Color 4 writes spaces and a slash.
+  const commas = text
+    .trim()
+    .replace(/^(rgb|hsl)a?\(\s*([^,/)]+?)\s+([^,/)]+?)\s+([^,/)]+?)\s*(?:\/\s*([^)]+))?\)$/i, (_, kind: string, a, b, c, alpha?: string) =>
+      alpha === undefined ? `${kind}(${a},${b},${c})` : `${kind}a(${a},${b},${c},${opacityOf(alpha)})`,
+    )
+    .replace(/deg/gi, '');
+  const colour = rgb(commas);
+  // The colour library forgets what a colour is that lets all through.
+  if (colour.opacity === 0) return { hex: '#000000', opacity: 0 };
+  return Number.isNaN(colour.r) ? null : { hex: colour.copy({ opacity: 1 }).formatHex(), opacity: opacityOf(String(colour.opacity)) };
 }

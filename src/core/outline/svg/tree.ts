@@ -13,8 +13,26 @@ export const MAX_ELEMENTS = 20_000;
 /** How deep groups may lie in one another, and uses in uses. */
 export const MAX_DEPTH = 60;
 
+/** Entities that a file may declare, and how long what they stand for may be. */
+const MAX_ENTITIES = 100;
+const MAX_ENTITY = 2000;
+
 /**
- * The file as a tree. Document types are refused: they can hold entities that unfold without end.
+ * What a document type declares to stand for plain text, as drawing programs do with the names of their namespaces. One that stands for
+ * other entities, for markup or for another file is left out: a file that uses it is refused as not readable.
+ */
+function entitiesOf(doctype: string): Record<string, string> {
+  const found: Record<string, string> = {};
+  let count = 0;
+  for (const [, name, , value = ''] of doctype.matchAll(/<!ENTITY\s+([\w.:-]+)\s+(["'])(.*?)\2\s*>/gs)) {
+    if (++count > MAX_ENTITIES) throw new DrawingError(`This file declares more than ${MAX_ENTITIES} entities. Save it as plain SVG.`);
+    if (value.length <= MAX_ENTITY && !/[&<%]/.test(value)) found[name as string] = value;
+  }
+  return found;
+}
+
+/**
+ * The file as a tree.
  * @throws DrawingError when it is broken, too deep or has too many elements
  */
 export function treeOf(svg: string): Element {
@@ -23,7 +41,7 @@ export function treeOf(svg: string): Element {
   let count = 0;
   const parser = new SaxesParser({ xmlns: false });
   parser.on('doctype', (text) => {
-    if (text.includes('[')) throw new DrawingError('This file declares entities, which are not read. Save it as plain SVG.');
+    Object.assign(parser.ENTITIES, entitiesOf(text));
   });
   parser.on('error', (error) => {
     throw new DrawingError(`This file is not readable SVG: ${error.message}`);
@@ -41,4 +59,11 @@ export function treeOf(svg: string): Element {
   parser.on('cdata', addText);
   parser.write(svg).close();
   return root;
+}
+
+/** Whether a switch draws this child, if it is the first such: we have no extensions, and read English (SVG 2, conditional processing). */
+export function isChosen({ attributes }: Element): boolean {
+  if (attributes.requiredExtensions !== undefined) return false;
+  const languages = attributes.systemLanguage?.split(',').map((language) => language.trim().toLowerCase());
+  return languages?.some((language) => language === 'en' || language.startsWith('en-')) ?? true;
 }
