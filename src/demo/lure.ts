@@ -1,5 +1,6 @@
 import { PACES } from '@/core/motion/pace';
-import { addOutlineMark, addWordmark } from '@/core/production/edits/mark-edits';
+import { addWordmark } from '@/core/production/edits/mark-edits';
+import { addOutlineMark } from '@/core/production/edits/outline-edits';
 import { setCues } from '@/core/production/edits/cue-edits';
 import { splitShot } from '@/core/production/edits/shot-edits';
 import { cameraSchema, type Camera } from '@/core/production/camera';

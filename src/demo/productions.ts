@@ -1,7 +1,8 @@
 import type { Join, Key } from '@/core/motion/channel';
 import { PACES } from '@/core/motion/pace';
 import { setCues } from '@/core/production/edits/cue-edits';
-import { addOutlineMark, addWordmark } from '@/core/production/edits/mark-edits';
+import { addWordmark } from '@/core/production/edits/mark-edits';
+import { addOutlineMark } from '@/core/production/edits/outline-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { soundSchema, type Sound } from '@/core/production/sound';
 import { lightTheSet } from './light';

@@ -146,9 +146,9 @@ export class StandingMark {
     const part = mark.parts?.[piece.parts[0] ?? -1] ?? null;
     // The solids may still be those of a moment ago, when there were more shells.
     if (!shell?.on || part?.on === false) return null;
-    const own = piece.shell === 0 ? (mark.runSurfaces[piece.run] ?? null) : null;
+    const own = piece.shell === 0 ? (mark.ownSurfaces[piece.own] ?? null) : null;
     const fade = shell.fade && fadePlane(shell.fade, piece.pose);
-    const stem = `${this.id}/${own ? `run ${piece.run}` : piece.shell}`;
+    const stem = `${this.id}/${own ? `own ${piece.own}` : piece.shell}`;
     return piece.mesh.groups.map(({ region }) => {
       const surface = seen(own ?? shell.surfaces[region], part?.opacity ?? 1);
       const slot = `${stem}/${own ? '' : region}${part && part.opacity < 1 ? `/${piece.parts.join()}` : ''}`;

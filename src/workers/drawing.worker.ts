@@ -25,7 +25,7 @@ async function read(file: File): Promise<ReadDrawing> {
   const drawing = readSvg(text, reading);
   say({ kind: 'reading', share: READ });
   // Its shapes are united here once, so that a drawing that is taken is one that can be built.
-  outlineLayout({ paths: drawing.parts, size: 1 });
+  outlineLayout({ paths: drawing.parts.map(({ d, evenOdd, colour, opacity }) => ({ d, evenOdd, look: `${colour} ${opacity}` })), size: 1 });
   reading.check();
   return drawing;
 }

@@ -210,4 +210,4 @@ export class PictureDesk {
   }
 }
 
-const factsOf = ({ bounds, triangles, missing, faults, letters, ends }: MarkSolids) => ({ bounds, triangles, missing, faults, letters, ends });
+const factsOf = ({ pieces: _, ...facts }: MarkSolids) => facts;

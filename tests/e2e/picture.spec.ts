@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { produce } from 'immer';
 import { setStation } from '@/core/production/edits/channel-edits';
-import { addOutlineMark } from '@/core/production/edits/mark-edits';
+import { addOutlineMark } from '@/core/production/edits/outline-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { surfaceOf } from '@/core/production/surface';
 import { circleOfConfusionMm } from '@/core/optics/lens';

@@ -37,7 +37,7 @@ export function rigContext(production: Production, camera: Camera, boundsOf: Bou
 /** The middle of a mark or of one of its letters, in the world. A letter that is not there, or not laid out yet, gives the whole. */
 export function middleOf(production: Production, mark: Mark, letter: number | null, frame: number, boundsOf: BoundsOf): Vec3 {
   const extent = boundsOf(mark.id);
-  const middle: Vec3 = extent?.letters?.[letter ?? -1]?.middle ?? (extent ? boxMiddle(extent) : [0, 0, 0]);
+  const middle: Vec3 = extent?.parts?.[letter ?? -1]?.middle ?? (extent ? boxMiddle(extent) : [0, 0, 0]);
   return transformPoint(markPose(production, mark, frame, extent), middle);
 }
 

@@ -13,13 +13,13 @@ import { cameraOf, sceneFrameAt, shotCamera } from './shot-camera';
 import type { SolidProbe } from './solid-probe';
 
 function markState(ready: ReadyMark, frame: number): MarkState {
-  const { shells, runSurfaces, parts } = ready.still ?? ready.contents(frame);
+  const { shells, ownSurfaces, parts } = ready.still ?? ready.contents(frame);
   return {
     id: ready.id,
     pose: readyPose(ready, frame),
     copies: ready.copies,
     shells,
-    runSurfaces,
+    ownSurfaces,
     parts,
     inflate: ready.inflates ? ready.place.inflate.at(frame) : null,
   };

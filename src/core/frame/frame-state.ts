@@ -1,27 +1,24 @@
 import type { LinearColour } from '../colour/transfer';
 import type { Values } from '../motion/readers';
 import type { Iris } from '../optics/iris';
+import type { PartSeat } from '../outline/part-seat';
 import type { MaterialKind } from '../production/materials';
 import type { FINISH, LIGHTS, SET } from '../production/owners/kinds';
 import type { Fade } from '../production/shell';
 import type { OwnerKind, OwnerOf } from '../schema/owner-kind';
 import type { Region } from '../solid/mesh';
 import type { Mat4 } from '../space/matrix';
-import type { Box, Vec3 } from '../space/vector';
+import type { Box } from '../space/vector';
 
 /** Extent of a mark about its origin, and the height of its last baseline where it has one; metres. */
 export interface MarkExtent extends Box {
   baseline?: number;
-  /** The letters of words, in their order. */
-  letters?: PartExtent[];
+  /** The letters of words, or the paths of a drawing, in their order. */
+  parts?: PartExtent[];
 }
 
-/** A letter of a mark as it stands at rest: its middle, its run (-1 for none), and the frame in which that moves it. */
-export interface PartExtent {
-  middle: Vec3;
-  run: number;
-  home: Mat4;
-}
+/** A part of a mark as it stands at rest. */
+export type PartExtent = PartSeat;
 
 /** What moves by itself within a mark: taken from where it is set by a pose in the mark's frame. */
 export interface PartState {
@@ -73,9 +70,9 @@ export interface MarkState {
   copies: Mat4[];
   /** Each shell, in the mark's order. */
   shells: ShellState[];
-  /** What runs of letters are made of in the place of the first shell's surfaces, in the order of the runs. */
-  runSurfaces: (SurfaceState | null)[];
-  /** What moves by itself, by letter; null for each that is at rest, and where all are. */
+  /** What runs of letters, or paths of a drawing, are made of in the place of the first shell's surfaces, in their order. */
+  ownSurfaces: (SurfaceState | null)[];
+  /** What moves by itself, by letter or path; null for each that is at rest, and where all are. */
   parts: (PartState | null)[] | null;
   /** How far a skin is blown up; null where there is none. */
   inflate: number | null;

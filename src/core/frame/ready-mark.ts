@@ -2,18 +2,17 @@ import { isKeyed } from '../motion/channel';
 import { readAll, type Readers } from '../motion/readers';
 import type { Setting } from '../outline/setting';
 import type { Mark } from '../production/mark';
+import { isPartMoved, ownParts, type OwnPart } from '../production/own-parts';
 import { copyPoses } from '../production/pattern';
 import type { Production } from '../production/production';
 import type { Resolver } from '../production/resolver';
 import type { Shell } from '../production/shell';
 import type { Surface } from '../production/surface';
-import type { Run } from '../production/words';
 import { REGIONS, type Region } from '../solid/mesh';
 import type { Vec3 } from '../space/vector';
 import type { BoundsOf, MarkExtent, MarkState, ShellState, SurfaceState } from './frame-state';
 import { pivotOf } from './pivot';
-import { partStates } from './run-places';
-import { isRunMoved } from './solids/solids-key';
+import { partStates } from './part-places';
 
 /** Something that is read at a frame, and costs nothing where it does not change. */
 type At<T> = (frame: number) => T;
@@ -23,7 +22,7 @@ const always =
   () =>
     value;
 
-type Contents = Pick<MarkState, 'shells' | 'runSurfaces' | 'parts'>;
+type Contents = Pick<MarkState, 'shells' | 'ownSurfaces' | 'parts'>;
 
 /** All of a mark that does not change with time, and its channels made ready for many instants. */
 export interface ReadyMark {
@@ -31,7 +30,7 @@ export interface ReadyMark {
   place: Readers<Mark['channels']>;
   pivot: Vec3;
   copies: MarkState['copies'];
-  /** What its shells, its letters' surfaces and its parts are; at hand where none of them changes, which is so for most marks. */
+  /** What its shells, its own surfaces and its parts are; at hand where none of them changes, which is so for most marks. */
   contents: At<Contents>;
   still: Contents | null;
   /** What its letters travel along; null for a straight line, and where there are no letters. */
@@ -76,9 +75,9 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
   const { body, skin, pattern } = mark;
   const path = `marks/${mark.id}`;
   const shells = mark.shells.map((shell) => readyShell(resolver, `${path}/shells/${shell.id}`, shell, extent));
-  const runs = body.kind === 'words' ? body.runs : [];
-  const surfaces = runs.map(({ id, surface }) => (surface ? readySurface(resolver, `${path}/body/runs/${id}/surface`, surface) : null));
-  const contents = contentsOf(listed(shells), listed(surfaces), readyParts(resolver, `${path}/body/runs`, runs, extent));
+  const { list: own, place } = ownParts(body);
+  const surfaces = own.map(({ id, surface }) => (surface ? readySurface(resolver, `${path}/${place}/${id}/surface`, surface) : null));
+  const contents = contentsOf(listed(shells), listed(surfaces), readyParts(resolver, `${path}/${place}`, own, extent));
   return {
     id: mark.id,
     place: resolver.of(path, mark.channels),
@@ -94,11 +93,11 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
 
 function contentsOf(
   shells: Ready<MarkState['shells']>,
-  runSurfaces: Ready<MarkState['runSurfaces']>,
+  ownSurfaces: Ready<MarkState['ownSurfaces']>,
   parts: Ready<MarkState['parts']>,
 ): Ready<Contents> {
-  const at: At<Contents> = (frame) => ({ shells: shells.at(frame), runSurfaces: runSurfaces.at(frame), parts: parts.at(frame) });
-  return once(at, shells.isSteady && runSurfaces.isSteady && parts.isSteady);
+  const at: At<Contents> = (frame) => ({ shells: shells.at(frame), ownSurfaces: ownSurfaces.at(frame), parts: parts.at(frame) });
+  return once(at, shells.isSteady && ownSurfaces.isSteady && parts.isSteady);
 }
 
 /** Something that may change, and its value where it does not. */
@@ -124,24 +123,24 @@ const once = <T>(at: At<T>, isSteady: boolean): Ready<T> => ({ at: isSteady ? al
 export const isSteadyOwner = (resolver: Resolver, channels: Record<string, { keys: unknown[] }>): boolean =>
   resolver.isPlain && !Object.values(channels).some((channel) => isKeyed(channel as never));
 
-/** Parts that the mark's runs of letters move; known once the letters stand. */
+/** Parts of the mark that move by themselves; known once its outlines stand. */
 function readyParts(
   resolver: Resolver,
   path: string,
-  runs: readonly Run[],
+  own: readonly OwnPart[],
   extent: MarkExtent | null | undefined,
 ): Ready<MarkState['parts']> {
-  const letters = extent?.letters;
-  if (!letters || !runs.some(isRunMoved)) return once<MarkState['parts']>(() => null, true);
-  const readers = runs.map(({ id, channels }) => resolver.of(`${path}/${id}`, channels));
+  const parts = extent?.parts;
+  if (!parts || !own.some(isPartMoved)) return once<MarkState['parts']>(() => null, true);
+  const readers = own.map(({ id, channels }) => resolver.of(`${path}/${id}`, channels));
   const at: At<MarkState['parts']> = (frame) =>
     partStates(
-      letters,
-      readers.map((reader) => readAll<Run['channels']>(reader, frame)),
+      parts,
+      readers.map((reader) => readAll<OwnPart['channels']>(reader, frame)),
     );
   return once(
     at,
-    runs.every(({ channels }) => isSteadyOwner(resolver, channels)),
+    own.every(({ channels }) => isSteadyOwner(resolver, channels)),
   );
 }
 

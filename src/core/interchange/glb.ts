@@ -93,8 +93,8 @@ function ofUnitLength(normals: Float32Array): Float32Array {
   return out;
 }
 
-function surfaceAt({ shells, runSurfaces }: MarkState, { shell, run }: PlacedSolid, region: Region): SurfaceState {
-  const own = shell === 0 ? runSurfaces[run] : null;
+function surfaceAt({ shells, ownSurfaces }: MarkState, { shell, own: part }: PlacedSolid, region: Region): SurfaceState {
+  const own = shell === 0 ? ownSurfaces[part] : null;
   return own ?? (shells[shell] as MarkState['shells'][number]).surfaces[region];
 }
 

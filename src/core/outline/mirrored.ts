@@ -1,4 +1,4 @@
-import { product, type Mat4 } from '../space/matrix';
+import { product, transformPoint, type Mat4 } from '../space/matrix';
 import type { Ring } from './ring';
 import type { Layout, Letter } from './text-layout';
 
@@ -40,5 +40,6 @@ export function mirrored(layout: Layout, mirror: Mirror): Layout {
     })),
     letters: layout.letters.map(seen),
     ends: layout.ends.map(seen),
+    parts: layout.parts.map((part) => ({ ...part, middle: transformPoint(glass, part.middle), home: product(glass, part.home) })),
   };
 }

@@ -1,5 +1,6 @@
-import { anglesOf, IDENTITY, invertRigid, multiply, panTiltRoll, product, translation, type Mat4 } from '../space/matrix';
+import { anglesOf, IDENTITY, multiply, transformPoint, translation, type Mat4 } from '../space/matrix';
 import { flatten } from './flatten';
+import { partPose, type PartPlace, type PartSeat } from './part-seat';
 import { uniteOverlapping, type StandingRings, type UnitedPiece } from './overlap';
 import { placeRings, turnRings, type Ring } from './ring';
 import { seatAlong, type Setting } from './setting';
@@ -27,8 +28,8 @@ export interface TextSettings {
 export interface OutlinePiece extends UnitedPiece {
   /** Pose in the mark; where there is none it stands at (x, y), unturned. */
   seat?: Mat4;
-  /** Run that colours it, as a position in the list of runs; -1 for none. */
-  run: number;
+  /** What colours it: the place of its run, or of the first path that it is made of, among what of the mark has a look; -1 for none. */
+  own: number;
   /** Only outlines of which this is equal may become one: others move by themselves, or are coloured otherwise. */
   together: string;
 }
@@ -63,18 +64,13 @@ export interface Layout {
   missing: string[];
   /** In the order of the text. */
   letters: Letter[];
+  /** What may move by itself: letters or paths, in their order. */
+  parts: PartSeat[];
   /** Where each line ends, for a caret: letters that stand for nothing and have no width. */
   ends: Letter[];
   /** Height of the last baseline, metres; null for what has none. */
   baseline: number | null;
 }
-
-/** Where some letters stand beside where they are set: metres, and degrees about their middle. */
-export type PartPlace = Readonly<Record<'x' | 'y' | 'z' | 'pan' | 'tilt' | 'roll', number>>;
-
-/** What takes a letter from where it is set to where its run has it, in the frame of the mark. */
-export const partPose = ({ home }: Pick<Letter, 'home'>, { x, y, z, pan, tilt, roll }: PartPlace): Mat4 =>
-  product(home, translation(x, y, z), panTiltRoll(pan, tilt, roll), invertRigid(home));
 
 /** Letters where their runs have them. */
 export const lettersAt = (letters: readonly Letter[], places: readonly PartPlace[]): Letter[] =>
@@ -138,6 +134,7 @@ export function setText(settings: TextSettings, faces: readonly Typeface[], tole
     missing: [...missing],
     letters,
     ends,
+    parts: letters.map(({ pose, width, size, run, home }) => ({ middle: transformPoint(pose, [width / 2, size / 2, 0]), own: run, home })),
     baseline: baselineOf(lines.length - 1),
   };
 }
@@ -186,7 +183,7 @@ function outlinePieces(
   // By their place among all faces, so that equal keys mean equal outlines whatever the text.
   const faceIds = new Map<Typeface, number>();
   for (const face of [...faces, ...runs.flatMap((run) => run.faces ?? [])]) if (!faceIds.has(face)) faceIds.set(face, faceIds.size);
-  const inPlane = new Map<string, { run: number; standing: StandingRings[] }>();
+  const inPlane = new Map<string, { own: number; standing: StandingRings[] }>();
   const free: OutlinePiece[] = [];
   for (const placed of glyphs) {
     const { face, glyph, dx, dy, unit, letter, part } = placed;
@@ -196,25 +193,25 @@ function outlinePieces(
       outlines.set(id, (rings = placeRings(flatten(face.outline(glyph), { tolerance: face.unitsPerEm * tolerance }), unit, 0, 0)));
     if (rings.length === 0) continue;
     const together = togetherness(placed, settings);
-    const run = runs[letter.run]?.dressed ? letter.run : -1;
+    const own = runs[letter.run]?.dressed ? letter.run : -1;
     const pose = multiply(letter.pose, translation(dx, dy, 0));
     const turn = turnInPlane(pose);
     if (turn === null) {
       // United all the same: a variable font's glyph has contours that overlap each other.
       for (const piece of uniteOverlapping([{ id, rings, x: 0, y: 0, parts: [part] }], em))
-        free.push({ ...piece, seat: pose, run, together });
+        free.push({ ...piece, seat: pose, own, together });
       continue;
     }
     if (turn !== 0) {
       id = `${id}/${turn.toFixed(6)}`;
       rings = turnRings(rings, turn);
     }
-    const group = inPlane.get(together) ?? { run, standing: [] };
+    const group = inPlane.get(together) ?? { own, standing: [] };
     inPlane.set(together, group);
     group.standing.push({ id, rings, x: pose[12] as number, y: pose[13] as number, parts: [part] });
   }
-  const united = [...inPlane].flatMap(([together, { run, standing }]) =>
-    uniteOverlapping(standing, em).map((piece): OutlinePiece => ({ ...piece, run, together })),
+  const united = [...inPlane].flatMap(([together, { own, standing }]) =>
+    uniteOverlapping(standing, em).map((piece): OutlinePiece => ({ ...piece, own, together })),
   );
   return [...united, ...free];
 }

@@ -4,6 +4,7 @@ import { longIdField } from '../schema/fields';
 import { nameField } from '../schema/text';
 import { MAX_SHELLS, shellSchema } from './shell';
 import { wordsSchema } from './words';
+import { plainCopy } from '../schema/plain-copy';
 
 export const MAX_KITS = 40;
 
@@ -25,11 +26,10 @@ type Tree = { [name: string]: Tree | unknown };
 
 const isTree = (value: unknown): value is Tree => typeof value === 'object' && value !== null && !Array.isArray(value);
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
-const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 /** What of a mark or of a kit is shared, as a tree: shells by their ids. */
 export function lookOf({ shells, skin, layout }: Pick<Kit, 'shells' | 'skin' | 'layout'>): Tree {
-  return plain({
+  return plainCopy({
     shells: Object.fromEntries(shells.map((shell) => [shell.id, shell])),
     order: shells.map(({ id }) => id),
     skin,
@@ -39,7 +39,7 @@ export function lookOf({ shells, skin, layout }: Pick<Kit, 'shells' | 'skin' | '
 
 /** The part of a mark that a kit can hold. */
 export function kitPartsOf({ shells, skin, body }: Mark): Pick<Kit, 'shells' | 'skin' | 'layout'> {
-  return plain({ shells, skin, layout: body.kind === 'words' ? kitLayoutSchema.parse(body) : null });
+  return plainCopy({ shells, skin, layout: body.kind === 'words' ? kitLayoutSchema.parse(body) : null });
 }
 
 /** Writes a look into a mark. What does not fit it any more is left as it was. */

@@ -4,27 +4,51 @@ import { bodyShapeSchema } from '../solid/bodies';
 import { channelField, colourSchema, idField, longIdField, numberField, switchChannel } from '../schema/fields';
 import { NO_SETTINGS, uniqueIds, type OwnerKind } from '../schema/owner-kind';
 import { textField } from '../schema/text';
+import { partPlace } from './own-parts';
 import { PLACE, TURN } from './owners/units';
 import { patternSchema } from './pattern';
 import { MAX_SHELLS, shellSchema } from './shell';
+import { surfaceSchema } from './surface';
 import { wordsSchema } from './words';
+
+/** Where a path of a drawing stands beside where it is drawn. */
+export const pathKind = {
+  kind: 'path',
+  label: 'Part',
+  places: ['marks/*/body/paths/*'],
+  channels: partPlace,
+  settings: NO_SETTINGS,
+} as const satisfies OwnerKind;
+
+const MAX_PATHS = 2000;
+
+/** A filled path of a drawing. */
+const pathSchema = z.object({
+  id: idField,
+  /** What the drawing calls it. */
+  name: textField(80).default(''),
+  /** Path data, Y down as in SVG. */
+  d: z
+    .string()
+    .max(400_000)
+    .regex(/^[^\0\ud800-\udfff]*$/, 'A path has only numbers and letters.'),
+  evenOdd: z.boolean().default(false),
+  /** Colour that it was drawn with. */
+  colour: colourSchema.optional(),
+  channels: pathKind.channels.prefault({}),
+  /** What it is made of, in the place of the first shell's own surfaces. */
+  surface: surfaceSchema.optional(),
+});
+export type OutlinePath = z.infer<typeof pathSchema>;
 
 export const outlineSchema = z.object({
   kind: z.literal('outline'),
-  /** Path data of a drawing, Y down as in SVG. */
+  /** The later ones lie over the earlier ones. */
   paths: z
-    .array(
-      z.object({
-        d: z
-          .string()
-          .max(400_000)
-          .regex(/^[^\0\ud800-\udfff]*$/, 'A path has only numbers and letters.'),
-        evenOdd: z.boolean().default(false),
-        colour: colourSchema.optional(),
-      }),
-    )
+    .array(pathSchema)
     .min(1)
-    .max(2000),
+    .max(MAX_PATHS)
+    .refine(...uniqueIds('paths of a drawing')),
   size: numberField({ label: 'Height', unit: 'm', min: 0.01, max: 100, rest: 1, step: 0.05 }),
 });
 

@@ -3,7 +3,7 @@ import type { Loose, Migration } from './migrations/loose';
 import { shellsBetweenDepths } from './migrations/version-2';
 import { focusTargets } from './migrations/version-4';
 import { kit as kitOfOwners, owners } from './migrations/version-5';
-import { lettersAlone } from './migrations/version-6';
+import { partsOfMarks } from './migrations/version-6';
 import { CURRENT_VERSION, productionSchema, type Production } from './production';
 
 /** Thrown when something stored or sent is not a production we can read; the message says why, in words. */
@@ -16,7 +16,7 @@ const MIGRATIONS: Record<number, Migration> = {
   2: (old) => ({ ...old, version: 3 }),
   3: focusTargets,
   4: owners,
-  5: lettersAlone,
+  5: partsOfMarks,
 };
 
 /** Brings a document of any version up to date, without checking it. */

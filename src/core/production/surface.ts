@@ -4,11 +4,11 @@ import { channelField, colourChannel } from '../schema/fields';
 import type { OwnerKind } from '../schema/owner-kind';
 import { MATERIAL_KINDS, MATERIALS, type MaterialKind } from './materials';
 
-/** What one region of a shell, or some letters, are made of. */
+/** What one region of a shell, some letters, or a path of a drawing are made of. */
 export const surfaceKind = {
   kind: 'surface',
   label: 'Surface',
-  places: ['marks/*/shells/*/surfaces/*', 'marks/*/body/runs/*/surface'],
+  places: ['marks/*/shells/*/surfaces/*', 'marks/*/body/runs/*/surface', 'marks/*/body/paths/*/surface'],
   channels: z.object({
     colour: colourChannel({ label: 'Colour', rest: MATERIALS['polished-steel'].colour }),
     roughness: channelField({ label: 'Roughness', unit: '%', min: 0.02, max: 1, rest: 0.14, step: 0.01, digits: 0, shown: 100 }),

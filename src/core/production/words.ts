@@ -1,30 +1,21 @@
 import { z } from 'zod';
 import { fontRefSchema } from '../outline/font-ref';
 import { settingSchema } from '../outline/setting';
-import { channelField, idField, numberField } from '../schema/fields';
+import { idField, numberField } from '../schema/fields';
 import { NO_SETTINGS, uniqueIds, type OwnerKind } from '../schema/owner-kind';
 import { linesField } from '../schema/text';
+import { partPlace } from './own-parts';
 import { surfaceSchema } from './surface';
 
 export const MAX_TEXT = 500;
 export const MAX_RUNS = 200;
-
-const shift = { unit: 'm', min: -100, max: 100, rest: 0, step: 0.02, digits: 3 } as const;
-const turn = { unit: '°', min: -3600, max: 3600, rest: 0, step: 1, digits: 1 } as const;
 
 /** Where some letters of words stand beside where they are set, and how they are turned there about their own middle. */
 export const runKind = {
   kind: 'run',
   label: 'Letters',
   places: ['marks/*/body/runs/*'],
-  channels: z.object({
-    x: channelField({ label: 'Across', ...shift }),
-    y: channelField({ label: 'Up', ...shift }),
-    z: channelField({ label: 'Toward', ...shift }),
-    pan: channelField({ label: 'Turn', ...turn }),
-    tilt: channelField({ label: 'Tip', ...turn }),
-    roll: channelField({ label: 'Roll', ...turn }),
-  }),
+  channels: partPlace,
   settings: NO_SETTINGS,
 } as const satisfies OwnerKind;
 

@@ -2,7 +2,7 @@
 
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { styled } from 'styled-components';
-import { runPlacesAt } from '@/core/frame/run-places';
+import { partPlacesAt } from '@/core/frame/part-places';
 import { isShown, markPose } from '@/core/frame/mark-pose';
 import { onPlane, projected, rayThrough } from '@/core/optics/project';
 import { lettersAt } from '@/core/outline/text-layout';
@@ -142,7 +142,7 @@ export function MarkOverlay({ mark }: { mark: Mark }) {
           pose={pose}
           depth={face}
           camera={camera}
-          letters={lettersAt(facts?.letters ?? [], runPlacesAt(production, mark, frame))}
+          letters={lettersAt(facts?.letters ?? [], partPlacesAt(production, mark, frame))}
           ends={facts?.ends ?? []}
         />
       ) : null}

@@ -6,7 +6,8 @@ import { FileTrigger } from 'react-aria-components';
 import { markPose } from '@/core/frame/mark-pose';
 import { pivotOf } from '@/core/frame/pivot';
 import { cannotUnite, uniteOutlines } from '@/core/production/edits/unite-edits';
-import { changeMark, replaceOutline, splitOutline } from '@/core/production/edits/mark-edits';
+import { changeMark } from '@/core/production/edits/mark-edits';
+import { replaceOutline, splitOutline } from '@/core/production/edits/outline-edits';
 import { outlineSchema, type Mark, type Outline } from '@/core/production/mark';
 import { fieldMeta } from '@/core/schema/fields';
 import { Button, Heading } from '@/parts/controls';
@@ -14,6 +15,7 @@ import { NumberField } from '@/parts/fields/number-field';
 import { Hint } from '../layout/panes';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { DrawingNews } from './drawing-news';
+import { PartsBench } from './parts-bench';
 import { useDrawing } from './use-drawing';
 
 /** A mark that was drawn: its height, its parts, and a newer file in its place. */
@@ -89,6 +91,7 @@ export function OutlineBench({ mark, outline }: { mark: Mark; outline: Outline }
       ) : null}
       {apart ? <Hint role="alert">{apart}</Hint> : null}
       <DrawingNews {...drawing} />
+      <PartsBench mark={mark} outline={outline} />
     </>
   );
 }

@@ -8,7 +8,17 @@ export interface DrawingState {
   share: number | null;
   trouble: string | null;
   remark: string | null;
+  /** A drawing that can be taken in two ways, as long as nobody has said which. */
+  choice: DrawingChoice | null;
   stop: () => void;
+}
+
+/** White shapes over others: parts of their own, or holes. */
+export interface DrawingChoice {
+  parts: DrawingPart[];
+  pierced: DrawingPart[];
+  /** Takes one of the two; null takes neither. */
+  take: (parts: DrawingPart[] | null) => void;
 }
 
 /** Reads drawings from files; says how far it is, what was wrong with one, or what of it was left out. */
@@ -16,6 +26,7 @@ export function useDrawing(): { take: (file: File, onRead: (parts: DrawingPart[]
   const [share, setShare] = useState<number | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [remark, setRemark] = useState<string | null>(null);
+  const [choice, setChoice] = useState<DrawingChoice | null>(null);
   const reading = useRef<AbortController | null>(null);
   const stop = () => reading.current?.abort();
   useEffect(() => () => reading.current?.abort(), []);
@@ -25,10 +36,16 @@ export function useDrawing(): { take: (file: File, onRead: (parts: DrawingPart[]
     reading.current = own;
     setTrouble(null);
     setRemark(null);
+    setChoice(null);
     setShare(0);
     try {
-      const { parts, unused, notes } = await readDrawing(file, setShare, own.signal);
-      onRead(parts);
+      const { parts, unused, notes, pierced } = await readDrawing(file, setShare, own.signal);
+      const taken = (chosen: DrawingPart[] | null) => {
+        setChoice(null);
+        if (chosen) onRead(chosen);
+      };
+      if (pierced) setChoice({ parts, pierced, take: taken });
+      else onRead(parts);
       const left = unused.length > 0 ? [`Left out of this drawing: ${unused.join(', ')}.`] : [];
       setRemark([...left, ...notes].join(' ') || null);
     } catch (error) {
@@ -37,5 +54,5 @@ export function useDrawing(): { take: (file: File, onRead: (parts: DrawingPart[]
       if (reading.current === own) setShare(null);
     }
   };
-  return { take, state: { share, trouble, remark, stop } };
+  return { take, state: { share, trouble, remark, choice, stop } };
 }

@@ -173,6 +173,34 @@ test('a look that is not plainly one is told of: soft masks, patterns, markers, 
   expect(notes).toEqual(['A soft mask became a sharp one.']);
 });
 
+describe('white shapes over others', () => {
+  const areaOfParts = (parts: readonly { d: string }[]) =>
+    parts.map(({ d }) => Math.abs(area(flatten(pathCommands(d), { tolerance: 1e-3 }))));
+  const disc = '<circle cx="10" cy="10" r="8"/>';
+
+  test('can be read as holes: what they lie over is cut, and they are gone', () => {
+    const { parts, pierced } = readSvg(svg(`${disc}<rect x="8" y="8" width="4" height="4" fill="#fff"/>`));
+    expect(parts.map(({ colour }) => colour)).toEqual(['#000000', '#ffffff']);
+    expect(pierced?.map(({ colour }) => colour)).toEqual(['#000000']);
+    expect(areaOfParts(pierced ?? [])[0]).toBeCloseTo(64 * Math.PI - 16, 0);
+  });
+
+  test('what lies over a hole stays', () => {
+    const { pierced } = readSvg(
+      svg(`${disc}<rect x="6" y="6" width="8" height="8" fill="white"/><rect x="9" y="9" width="2" height="2"/>`),
+    );
+    expect(areaOfParts(pierced ?? []).map((a) => Math.round(a))).toEqual([Math.round(64 * Math.PI - 64), 4]);
+  });
+
+  test.each([
+    ['white beside others', `${disc}<rect x="30" width="4" height="4" fill="#fff"/>`],
+    ['nothing white', `${disc}<rect x="8" y="8" width="4" height="4" fill="#c00"/>`],
+    ['white under others', `<rect width="20" height="20" fill="#fff"/>${disc}`],
+  ])('there is nothing to choose for %s', (_name, inner) => {
+    expect(readSvg(svg(inner)).pierced).toBeNull();
+  });
+});
+
 test('what is left out of a drawing is named', () => {
   const { parts, unused } = readSvg(
     svg(

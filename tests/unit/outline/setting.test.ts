@@ -101,7 +101,7 @@ test('letters coloured by themselves stay apart, so that each can have its surfa
   const united = setText(settings({ text: 'EEEE', tracking: -200 }), [face]).pieces;
   const apart = setText(settings({ text: 'EEEE', tracking: -200, runs: [run({ from: 1, to: 2, dressed: true })] }), [face]).pieces;
   expect(united).toHaveLength(1);
-  expect(apart.filter((piece) => piece.run === 0)).toHaveLength(1);
+  expect(apart.filter((piece) => piece.own === 0)).toHaveLength(1);
   expect(apart.length).toBeGreaterThan(1);
 });
 

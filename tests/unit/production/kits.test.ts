@@ -1,5 +1,6 @@
 import { produce } from 'immer';
-import { addOutlineMark, addWordmark, changeMark, releaseCopy } from '@/core/production/edits/mark-edits';
+import { addWordmark, changeMark, releaseCopy } from '@/core/production/edits/mark-edits';
+import { addOutlineMark } from '@/core/production/edits/outline-edits';
 import { changeKit, followAgain, leaveKit, makeKit, pasteLook, putKit, removeKit } from '@/core/production/edits/kit-edits';
 import { addShell, changeShell } from '@/core/production/edits/shell-edits';
 import { kitPartsOf, ownValues } from '@/core/production/kits';

@@ -38,12 +38,12 @@ interface OldState {
 }
 const STATES = JSON.parse(readFileSync(path.join(FOLDER, 'states.json'), 'utf8')) as Record<string, OldState[]>;
 
-const letter = (x: number) => ({ middle: [x, 0.1, 0] as const, run: -1, home: IDENTITY });
+const letter = (x: number) => ({ middle: [x, 0.1, 0] as const, own: -1, home: IDENTITY });
 const BOUNDS: MarkExtent = {
   min: [-2, -0.5, -0.2],
   max: [2, 0.7, 0.2],
   baseline: -0.5,
-  letters: [letter(-1.5), letter(-1), letter(-0.5), letter(0)],
+  parts: [letter(-1.5), letter(-1), letter(-0.5), letter(0)],
 };
 
 const closeTo = (a: readonly number[], b: readonly number[]) => a.forEach((v, i) => expect(v).toBeCloseTo(b[i] as number, 8));

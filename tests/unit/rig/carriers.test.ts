@@ -149,9 +149,9 @@ describe('a ride', () => {
       min: [-1, 0, 0] as const,
       max: [3, 0, 0] as const,
       baseline: 0,
-      letters: [
-        { middle: [2, 0, 0], run: -1, home: IDENTITY },
-        { middle: [1, 0, 0], run: -1, home: IDENTITY },
+      parts: [
+        { middle: [2, 0, 0], own: -1, home: IDENTITY },
+        { middle: [1, 0, 0], own: -1, home: IDENTITY },
       ] satisfies PartExtent[],
     });
     const placed = (letter: number | null) =>

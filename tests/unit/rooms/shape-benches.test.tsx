@@ -1,11 +1,13 @@
 /** @jest-environment ./tests/unit/support/page-environment.mjs */
 import { act, screen, within } from '@testing-library/react';
 import { addWordmark, changeMark } from '@/core/production/edits/mark-edits';
+import { addOutlineMark } from '@/core/production/edits/outline-edits';
 import { setChannelValue, toggleKey } from '@/core/production/edits/channel-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
 import type { Words } from '@/core/production/words';
 import { KitBench } from '@/rooms/shape/kit-bench';
 import { LettersBench } from '@/rooms/shape/letters-bench';
+import { PartsBench } from '@/rooms/shape/parts-bench';
 import { ShellList } from '@/rooms/shape/shell-list';
 import { WordsField } from '@/rooms/shape/words-field';
 import { useEdit, useProduction } from '@/rooms/workspace/workspace';
@@ -230,5 +232,39 @@ describe('kits', () => {
     );
     await user.click(press('Paste the look'));
     expect(now().marks[0]?.shells[0]?.channels.to).toEqual(production.marks[0]?.shells[0]?.channels.to);
+  });
+});
+
+describe('the parts of a drawing', () => {
+  const drawn = () => {
+    const production = emptyProduction('Sign', FORMAT);
+    addOutlineMark(production, 'Sign', [
+      { d: 'M0 0H10V10H0Z', evenOdd: false, colour: '#101010', id: 'plate' },
+      { d: 'M2 2H6V6H2Z', evenOdd: false, colour: '#ff0000' },
+    ]);
+    return production;
+  };
+  function Parts() {
+    const [mark] = useProduction((p) => p.marks);
+    return mark?.body.kind === 'outline' ? <PartsBench mark={mark} outline={mark.body} /> : null;
+  }
+  const pathsOf = ({ marks: [mark] }: Production) => (mark?.body.kind === 'outline' ? mark.body.paths : []);
+
+  test('are listed by the names that the drawing gives them; one that is selected has fields, a look and a place of its own', async () => {
+    const { user, now } = showIn(drawn(), <Parts />);
+    const list = screen.getByRole('list', { name: 'Parts of the drawing' });
+    expect(
+      within(list)
+        .getAllByRole('button')
+        .map(({ textContent }) => textContent),
+    ).toEqual(['plate', 'Part 2']);
+    await user.click(within(list).getByRole('button', { name: 'Part 2' }));
+    await user.clear(screen.getByRole('textbox', { name: 'Toward, m' }));
+    await user.type(screen.getByRole('textbox', { name: 'Toward, m' }), '0.4{Enter}');
+    expect(pathsOf(now())[1]?.channels.z.rest).toBe(0.4);
+    await choose(user, /Material/, 'as the shell');
+    expect(pathsOf(now()).map(({ surface }) => surface !== undefined)).toEqual([true, false]);
+    await choose(user, /Material/, 'Glow');
+    expect(pathsOf(now())[1]?.surface).toMatchObject({ settings: { material: 'glow' }, channels: { colour: { rest: '#ff0000' } } });
   });
 });

@@ -1,6 +1,8 @@
-import { partPose, type Layout, type Letter, type OutlinePiece } from '../../outline/text-layout';
+import { partPose, type PartSeat } from '../../outline/part-seat';
+import type { Layout, OutlinePiece } from '../../outline/text-layout';
 import type { Typeface } from '../../outline/typeface';
 import type { Mark } from '../../production/mark';
+import { ownParts } from '../../production/own-parts';
 import { isEverShown } from '../../production/shell';
 import { SolidError } from '../../solid/bevelled-solid';
 import type { SolidMesh } from '../../solid/mesh';
@@ -8,7 +10,7 @@ import { WavefrontError } from '../../solid/triangulate';
 import { multiply, transformPoint, type Mat4 } from '../../space/matrix';
 import type { Box } from '../../space/vector';
 import type { MarkExtent } from '../frame-state';
-import { placeAtRest } from '../run-places';
+import { placeAtRest } from '../part-places';
 import type { MarkSolids, PlacedSolid } from './mark-solids';
 import { shellOrders, type Order } from './shell-orders';
 import { layoutOf, outwardReach, shellPieces, type RunFaces } from './shell-outlines';
@@ -110,27 +112,25 @@ export function* buildSteps(
   };
 }
 
-/** Extent of a mark at rest: with its runs where their rest values have them. */
-function extentOf({ body }: Mark, { letters, baseline }: Layout, pieces: readonly PlacedSolid[]): MarkExtent | null {
-  const places = body.kind === 'words' ? body.runs.map(placeAtRest) : [];
-  const poseOf = (letter: Letter | undefined): Mat4 | null => {
-    const place = letter && places[letter.run];
-    return place ? partPose(letter, place) : null;
+/** Extent of a mark at rest: with its parts where their rest values have them. */
+function extentOf({ body }: Mark, { parts, baseline }: Layout, pieces: readonly PlacedSolid[]): MarkExtent | null {
+  const places = ownParts(body).list.map(placeAtRest);
+  const poseOf = (part: PartSeat | undefined): Mat4 | null => {
+    const place = part && places[part.own];
+    return place ? partPose(part, place) : null;
   };
   const box = boundsOf(
     pieces.map((piece) => {
-      const moved = poseOf(letters[piece.parts[0] ?? -1]);
+      const moved = poseOf(parts[piece.parts[0] ?? -1]);
       return moved ? { ...piece, pose: multiply(moved, piece.pose) } : piece;
     }),
   );
-  if (!box || baseline === null) return box;
-  const parts = letters.map((letter) => {
-    const { pose, width, size, run, home } = letter;
-    const middle = transformPoint(pose, [width / 2, size / 2, 0]);
-    const moved = poseOf(letter);
-    return { middle: moved ? transformPoint(moved, middle) : middle, run, home };
+  if (!box || parts.length === 0) return box;
+  const standing = parts.map((part) => {
+    const moved = poseOf(part);
+    return moved ? { ...part, middle: transformPoint(moved, part.middle) } : part;
   });
-  return { ...box, baseline, letters: parts };
+  return { ...box, ...(baseline === null ? {} : { baseline }), parts: standing };
 }
 
 function boundsOf(pieces: readonly Pick<PlacedSolid, 'mesh' | 'pose'>[]): Box | null {

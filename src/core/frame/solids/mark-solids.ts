@@ -13,8 +13,8 @@ export interface PlacedSolid {
   shell: number;
   /** Depths that it was built between; null for a body, which knows none. */
   built: { from: number; to: number } | null;
-  /** Run of letters that colours it, as a position in the list of runs; -1 for none. */
-  run: number;
+  /** What colours it: the place of its run of letters or path among those of the mark; -1 for its shell alone. */
+  own: number;
   /** Parts of the mark that it is made of: letters or paths by their places. All that move by themselves move alike. */
   parts: readonly number[];
 }

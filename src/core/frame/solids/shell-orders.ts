@@ -46,7 +46,7 @@ export function shellOrders(mark: Mark, layout: Layout, index: number, outlinesO
   if (mark.body.kind === 'body') {
     const { shape } = mark.body;
     const key = `${layoutKey(mark)}|${shell.offset}`;
-    return [{ key, build: () => bodyMesh(shape, shell.offset / 1000), pose: IDENTITY, shell: index, built: null, run: -1, parts: [0] }];
+    return [{ key, build: () => bodyMesh(shape, shell.offset / 1000), pose: IDENTITY, shell: index, built: null, own: -1, parts: [0] }];
   }
   const source = sourceOf(mark);
   if (mark.skin.on) return skinOrders(mark, layout, index, source);
@@ -62,7 +62,7 @@ const placeOf = (piece: OutlinePiece, shell: Shell, index: number) => ({
   pose: seatOf(piece),
   shell: index,
   built: depthsOf(shell),
-  run: piece.run,
+  own: piece.own,
   parts: piece.parts,
 });
 

@@ -1,4 +1,4 @@
-import { outlineLayout } from '../../outline/drawing';
+import { outlineLayout, type LayoutPath } from '../../outline/drawing';
 import type { FontRef } from '../../outline/font-ref';
 import { formPath } from '../../outline/forms';
 import { mirrored } from '../../outline/mirrored';
@@ -7,12 +7,13 @@ import type { Ring } from '../../outline/ring';
 import { setText, type Layout, type OutlinePiece } from '../../outline/text-layout';
 import type { RunSettings } from '../../outline/text-line';
 import type { Typeface } from '../../outline/typeface';
-import type { Mark } from '../../production/mark';
+import type { Mark, Outline } from '../../production/mark';
+import { isPartMoved } from '../../production/own-parts';
 import type { Bevel, Shell } from '../../production/shell';
 import type { Words } from '../../production/words';
 import { offsetOutline } from '../../solid/offset-outline';
+import { lookKey } from './solids-key';
 import { reversed } from '../../solid/outline-frame';
-import { isRunMoved } from './solids-key';
 
 /** The faces of a font that some letters have for themselves. */
 export type RunFaces = (font: FontRef) => readonly Typeface[];
@@ -21,10 +22,15 @@ export type RunFaces = (font: FontRef) => readonly Typeface[];
 export const runSettings = (runs: Words['runs'], runFaces: RunFaces): RunSettings[] =>
   runs.map((run) => {
     const { from, to, size, rise, font, surface } = run;
-    return { from, to, size, rise, ...(font ? { faces: runFaces(font) } : {}), dressed: surface !== undefined, moves: isRunMoved(run) };
+    return { from, to, size, rise, ...(font ? { faces: runFaces(font) } : {}), dressed: surface !== undefined, moves: isPartMoved(run) };
   });
 
-const NOTHING: Layout = { pieces: [], scale: 1, missing: [], letters: [], ends: [], baseline: null };
+/** Paths of a drawing with what they are built by: those that look alike and stand still are one. */
+function standingPaths({ paths }: Outline): LayoutPath[] {
+  return paths.map((path, i) => ({ d: path.d, evenOdd: path.evenOdd, look: lookKey(path, i), moves: isPartMoved(path) }));
+}
+
+const NOTHING: Layout = { pieces: [], scale: 1, missing: [], letters: [], ends: [], parts: [], baseline: null };
 
 /**
  * The outlines of a mark.
@@ -37,7 +43,7 @@ export function layoutOf({ body, mirror }: Mark, faces: readonly Typeface[], run
     case 'form':
       return mirrored(outlineLayout({ paths: [{ d: formPath(body.shape), evenOdd: true }], size: body.size }), mirror);
     case 'outline':
-      return mirrored(outlineLayout(body, apart), mirror);
+      return mirrored(outlineLayout({ size: body.size, paths: standingPaths(body) }, apart), mirror);
     case 'body':
       return NOTHING;
   }
@@ -69,13 +75,13 @@ export function shellPieces({ pieces, scale }: Layout, { offset, join, rim, fron
 
 /** Does something to the outlines that stand in the plane of the face and may become one; those turned out of it stay as they are. */
 function inOnePlane(pieces: readonly OutlinePiece[], work: (standing: StandingRings[]) => UnitedPiece[]): OutlinePiece[] {
-  const flat = new Map<string, { run: number; standing: StandingRings[] }>();
-  for (const { key, rings, x, y, run, parts, seat, together } of pieces) {
+  const flat = new Map<string, { own: number; standing: StandingRings[] }>();
+  for (const { key, rings, x, y, own, parts, seat, together } of pieces) {
     if (seat) continue;
-    const group = flat.get(together) ?? { run, standing: [] };
+    const group = flat.get(together) ?? { own, standing: [] };
     flat.set(together, group);
     group.standing.push({ id: key, rings, x, y, parts });
   }
-  const worked = [...flat].flatMap(([together, { run, standing }]) => work(standing).map((piece) => ({ ...piece, run, together })));
+  const worked = [...flat].flatMap(([together, { own, standing }]) => work(standing).map((piece) => ({ ...piece, own, together })));
   return [...worked, ...pieces.filter((piece) => piece.seat)];
 }

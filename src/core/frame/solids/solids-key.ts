@@ -1,7 +1,8 @@
-import { isKeyed } from '../../motion/channel';
-import type { Mark } from '../../production/mark';
+import { isKeyed, type Channel } from '../../motion/channel';
+import type { Mark, OutlinePath } from '../../production/mark';
+import { isPartMoved, ownParts } from '../../production/own-parts';
 import { depthsOf, isEverShown, type Shell } from '../../production/shell';
-import type { Run } from '../../production/words';
+import { restOf } from '../../production/surface';
 
 /** A text of something, made once as long as it cannot change any more. */
 function keptText<T extends object>(make: (thing: T) => string): (thing: T) => string {
@@ -16,16 +17,34 @@ function keptText<T extends object>(make: (thing: T) => string): (thing: T) => s
   };
 }
 
-/** Whether a run of letters is moved from where it is set, or may be. */
-export const isRunMoved = ({ channels }: Run): boolean => Object.values(channels).some((channel) => channel.rest !== 0 || isKeyed(channel));
+/** Equal for paths of a drawing that look alike at every instant; null for one that looks as its shell does. */
+export function lookKey({ surface }: Pick<OutlinePath, 'surface'>, index: number): string | null {
+  if (!surface) return null;
+  return Object.values(surface.channels).some((channel) => isKeyed(channel as Channel)) ? `path ${index}` : JSON.stringify(restOf(surface));
+}
+
+/** Which looks are alike, by the first path that has each: what is built does not hang on the looks themselves. */
+function looksOf(paths: readonly OutlinePath[]): number[] {
+  const first = new Map<string | null, number>([[null, -1]]);
+  return paths.map((path, i) => {
+    const key = lookKey(path, i);
+    const at = first.get(key) ?? i;
+    first.set(key, at);
+    return at;
+  });
+}
 
 /** What the outlines of a body depend on. */
 const bodyText = keptText((body: Mark['body']) => {
+  if (body.kind === 'outline') {
+    const drawn = body.paths.map((path) => [path.d, path.evenOdd, isPartMoved(path)]);
+    return JSON.stringify([body.size, drawn, looksOf(body.paths)]);
+  }
   if (body.kind !== 'words') return JSON.stringify(body);
   const { before: _before, runs, ...words } = body;
   const outlined = runs.map((run) => {
     const { id: _id, channels: _channels, surface, ...rest } = run;
-    return [rest, surface !== undefined, isRunMoved(run)];
+    return [rest, surface !== undefined, isPartMoved(run)];
   });
   return JSON.stringify([words, outlined]);
 });
@@ -39,9 +58,9 @@ export const shellKey = keptText((shell: Shell) => {
   return JSON.stringify({ offset, join, ...depthsOf(shell), front, back, rim, wall });
 });
 
-/** Where runs stand at rest: the extent of a mark depends on it, but none of its solids. */
+/** Where parts stand at rest: the extent of a mark depends on it, but none of its solids. */
 const restPlaces = keptText((body: Mark['body']) =>
-  body.kind === 'words' ? JSON.stringify(body.runs.map(({ channels }) => Object.values(channels).map(({ rest }) => rest))) : '',
+  JSON.stringify(ownParts(body).list.map(({ channels }) => Object.values(channels).map(({ rest }) => rest))),
 );
 
 const kept = new WeakMap<Mark, string>();

@@ -2,7 +2,7 @@ import { shiftedDepths } from '../../solid/depth-shift';
 import { swollen } from '../../solid/skin';
 import { multiply, type Mat4 } from '../../space/matrix';
 import type { MarkState } from '../frame-state';
-import { poseOfPart } from '../run-places';
+import { poseOfPart } from '../part-places';
 import type { PlacedSolid } from './mark-solids';
 
 /** What of a mark's state shapes and places its solids. */

@@ -1,5 +1,6 @@
 import { DrawingError } from '../path-data';
 import type { DrawingPart } from './canvas';
+import { pierced } from './pierced';
 import { Reader } from './reader';
 import { Reading } from './reading';
 import { treeOf } from './tree';
@@ -12,6 +13,8 @@ export interface ReadDrawing {
   unused: string[];
   /** What was read in another way than it was drawn, in words. */
   notes: string[];
+  /** The same with its white shapes as holes in what they lie over; null where none does. */
+  pierced: DrawingPart[] | null;
 }
 
 export const MAX_SVG_BYTES = 2_000_000;
@@ -32,5 +35,6 @@ export function readSvg(svg: string, reading = new Reading()): ReadDrawing {
     const left = unused.size > 0 ? ` It holds only ${[...unused].join(', ')}.` : '';
     throw new DrawingError(`There is nothing in this file that can be filled.${left} Turn text into outlines first.`);
   }
-  return { parts, unused: [...unused], notes: [...notes] };
+  reading.check();
+  return { parts, unused: [...unused], notes: [...notes], pierced: pierced(parts) };
 }

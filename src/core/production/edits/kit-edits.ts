@@ -2,15 +2,15 @@ import { cleanText } from '../../schema/text';
 import { kitPartsOf, lookOf, merged, putLook, takenFrom, type Kit } from '../kits';
 import type { Production } from '../production';
 import { freshId } from './fresh-id';
+import { plainCopy } from '../../schema/plain-copy';
 
-const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 const markOf = (draft: Production, id: string) => draft.marks.find((mark) => mark.id === id);
 
 /** Saves the look of a mark as a kit, which the mark then follows; returns the kit. */
 export function makeKit(draft: Production, markId: string, name: string): Kit | null {
   const mark = markOf(draft, markId);
   if (!mark) return null;
-  const kit: Kit = plain({ id: freshId(draft.kits, 'kit'), name: cleanText(name, 60).trim() || 'Kit', ...kitPartsOf(mark) });
+  const kit: Kit = plainCopy({ id: freshId(draft.kits, 'kit'), name: cleanText(name, 60).trim() || 'Kit', ...kitPartsOf(mark) });
   draft.kits.push(kit);
   mark.kit = kit.id;
   return kit;
@@ -25,10 +25,10 @@ export function putKit(draft: Production, markId: string, kit: Kit): void {
   if (!mark) return;
   let own = draft.kits.find(({ id }) => id === kit.id);
   if (!own) {
-    own = plain(kit);
+    own = plainCopy(kit);
     draft.kits.push(own);
   }
-  putLook(mark, lookOf(plain(own)));
+  putLook(mark, lookOf(plainCopy(own)));
   mark.kit = own.id;
 }
 
@@ -37,13 +37,13 @@ export function changeKit(draft: Production, kitId: string, fromMarkId: string):
   const kit = draft.kits.find(({ id }) => id === kitId);
   const from = markOf(draft, fromMarkId);
   if (!kit || !from) return;
-  const base = lookOf(plain(kit));
-  const parts = plain(kitPartsOf(plain(from)));
+  const base = lookOf(plainCopy(kit));
+  const parts = plainCopy(kitPartsOf(plainCopy(from)));
   Object.assign(kit, { ...parts, layout: parts.layout ?? kit.layout });
-  const next = lookOf(plain(kit));
+  const next = lookOf(plainCopy(kit));
   for (const mark of draft.marks) {
     if (mark.kit !== kitId || mark.id === fromMarkId) continue;
-    putLook(mark, merged(lookOf(kitPartsOf(plain(mark))), base, next));
+    putLook(mark, merged(lookOf(kitPartsOf(plainCopy(mark))), base, next));
   }
 }
 
@@ -52,8 +52,8 @@ export function followAgain(draft: Production, markId: string, path: string | nu
   const mark = markOf(draft, markId);
   const kit = draft.kits.find(({ id }) => id === mark?.kit);
   if (!mark || !kit) return;
-  const base = lookOf(plain(kit));
-  putLook(mark, path === null ? base : takenFrom(lookOf(kitPartsOf(plain(mark))), base, path));
+  const base = lookOf(plainCopy(kit));
+  putLook(mark, path === null ? base : takenFrom(lookOf(kitPartsOf(plainCopy(mark))), base, path));
 }
 
 /** Lets a mark keep its look without following a kit. */
@@ -78,6 +78,6 @@ export function removeKit(draft: Production, kitId: string): void {
 export function pasteLook(draft: Production, markId: string, look: Pick<Kit, 'shells' | 'skin'>): void {
   const mark = markOf(draft, markId);
   if (!mark) return;
-  putLook(mark, lookOf({ ...plain(look), layout: null }));
+  putLook(mark, lookOf({ ...plainCopy(look), layout: null }));
   mark.kit = null;
 }

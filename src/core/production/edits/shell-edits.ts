@@ -4,6 +4,7 @@ import { depthsOf, MAX_SHELLS, shellSchema, type Shell } from '../shell';
 import { surfaceOf } from '../surface';
 import type { Production } from '../production';
 import { freshId } from './fresh-id';
+import { plainCopy } from '../../schema/plain-copy';
 
 const markOf = (draft: Production, markId: string): Mark | undefined => draft.marks.find((mark) => mark.id === markId);
 
@@ -39,7 +40,7 @@ export function duplicateShell(draft: Production, markId: string, shellId: strin
   const mark = markOf(draft, markId);
   const index = mark?.shells.findIndex((shell) => shell.id === shellId) ?? -1;
   if (!mark || index < 0 || mark.shells.length >= MAX_SHELLS) return null;
-  const copy = JSON.parse(JSON.stringify(mark.shells[index])) as Shell;
+  const copy = plainCopy(mark.shells[index] as Shell);
   copy.id = freshId(mark.shells, 'shell');
   copy.name = cutText(`${copy.name} copy`, 40);
   mark.shells.splice(index + 1, 0, copy);

@@ -4,6 +4,7 @@ import { hueFor, MAX_CAMERAS, type Production } from '../production';
 import { beginShotAt } from '../carry';
 import { MAX_SHOTS, shotIndexAt, shotSchema, shotSpans, type Shot } from '../shots';
 import { freshId } from './fresh-id';
+import { plainCopy } from '../../schema/plain-copy';
 
 /** Makes the shots that are only implied into ones that can be edited. */
 function made(draft: Production): Shot[] {
@@ -55,7 +56,7 @@ export function addCamera(draft: Production, like: Camera, { pose, focalLengthMm
           focusDistance: { rest: focusDistance },
         },
       },
-      focus: JSON.parse(JSON.stringify(focus)),
+      focus: plainCopy(focus),
       iris: { ...iris },
       sensorWidthMm,
     }),
@@ -69,7 +70,7 @@ export function duplicateCamera(draft: Production, cameraId: string): string | n
   if (!like || draft.cameras.length >= MAX_CAMERAS) return null;
   const id = freshId(draft.cameras, 'camera');
   draft.cameras.push({
-    ...(JSON.parse(JSON.stringify(like)) as Camera),
+    ...plainCopy(like),
     id,
     name: freshName(draft.cameras, 'Camera'),
     hue: hueFor(draft.cameras.length + 6),

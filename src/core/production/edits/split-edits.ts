@@ -1,6 +1,7 @@
 import { baselineRadius } from '../../outline/setting';
 import { at } from '../../motion/channel';
-import type { Letter, PartPlace } from '../../outline/text-layout';
+import type { PartPlace } from '../../outline/part-seat';
+import type { Letter } from '../../outline/text-layout';
 import { cutText } from '../../schema/text';
 import { degrees } from '../../space/angle';
 import { anglesOf, invertRigid, multiply, transformPoint, type Mat4 } from '../../space/matrix';
@@ -12,6 +13,7 @@ import { retarget } from './references';
 import { freshId } from './fresh-id';
 import { runsWithin, styleAt, tidy, type LooseRun } from './run-edits';
 import { shiftBody } from './shift-body';
+import { plainCopy } from '../../schema/plain-copy';
 
 export type SplitBy = 'word' | 'letter' | 'line';
 
@@ -65,7 +67,7 @@ export function splitWords(draft: Production, id: string, by: SplitBy, letters: 
   const made = parts.flatMap(({ from, to, before }, i): Mark[] => {
     const stand = standOf(letters, from, to);
     if (!stand) return [];
-    const part = JSON.parse(JSON.stringify(whole)) as Mark;
+    const part = plainCopy(whole);
     part.id = freshId(taken, 'mark');
     part.name = cutText(words.text.slice(from, to), 80);
     part.hue = hueFor(index + i);

@@ -6,6 +6,7 @@ import type { Mark, Outline } from '../mark';
 import type { Production } from '../production';
 import { retarget } from './references';
 import { shiftBody } from './shift-body';
+import { plainCopy } from '../../schema/plain-copy';
 
 const FLAT = 1e-3;
 
@@ -39,8 +40,12 @@ export function uniteOutlines(draft: Production, ids: readonly string[], poses: 
     const relative = multiply(home, poses[i] as Mat4);
     const [tx, ty] = positionOf(relative);
     // Drawings have Y down, so turns run the other way.
+    const look = marks[i]?.shells[0]?.surfaces.face;
+    const isOther = i > 0 && look && JSON.stringify(look) !== JSON.stringify(first.shells[0]?.surfaces.face);
     return body.paths.map((path) => ({
       ...path,
+      // What looks otherwise than the first keeps its look.
+      ...(isOther && !path.surface ? { surface: plainCopy(look) } : {}),
       d: svgpath(path.d)
         .abs()
         .unshort()
@@ -51,6 +56,7 @@ export function uniteOutlines(draft: Production, ids: readonly string[], poses: 
         .toString(),
     }));
   });
+  paths.forEach((path, i) => (path.id = `part-${i + 1}`));
   const whole = drawingExtent(paths);
   if (!whole) return false;
   first.body = { kind: 'outline', paths, size: whole.y1 - whole.y0 };

@@ -14,8 +14,16 @@ function withoutLineEnds(text: string, counted: number): number {
   return Math.max(0, letter - 1);
 }
 
-/** What is held on a letter counts letters alone; it counted the end of each line too. */
-export const lettersAlone: Migration = (old) => {
+/** Paths of a drawing are owners, with ids. */
+const withIds = (mark: Loose): Loose => ({
+  ...mark,
+  body: changed(mark.body, (body) =>
+    body.kind === 'outline' ? { ...body, paths: each(body.paths, (path, i) => ({ id: `part-${i + 1}`, ...path })) } : body,
+  ),
+});
+
+/** What is held on a letter counts letters alone; it counted the end of each line too. Paths of drawings have ids. */
+export const partsOfMarks: Migration = (old) => {
   const texts = new Map<unknown, string>();
   each(old.marks, (mark) => changed(mark.body, ({ text }) => typeof text === 'string' && texts.set(mark.id, text)));
   const counted = (settings: Loose): Loose => {
@@ -27,6 +35,7 @@ export const lettersAlone: Migration = (old) => {
   return {
     ...old,
     version: 6,
+    marks: each(old.marks, withIds),
     cameras: each(old.cameras, (camera) => ({
       ...camera,
       aim: changed(camera.aim, recounted),

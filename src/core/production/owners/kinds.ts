@@ -1,7 +1,7 @@
 import { CARRIERS } from '../../rig/rig';
 import type { OwnerKind } from '../../schema/owner-kind';
 import { aim, lens } from '../camera';
-import { markKind } from '../mark';
+import { markKind, pathKind } from '../mark';
 import { shellKind } from '../shell';
 import { shotKind, timeKind } from '../shots';
 import { surfaceKind } from '../surface';
@@ -25,6 +25,7 @@ export const OWNER_KINDS: readonly OwnerKind[] = [
   lens,
   markKind,
   runKind,
+  pathKind,
   shellKind,
   surfaceKind,
   ...SET,

@@ -11,8 +11,14 @@ type Named = { name?: string; from?: number; to?: number };
 /** Words for the owners within a mark: the mark is what they are found by, so it comes first. */
 function withinMark(kind: OwnerKind, names: readonly string[], way: readonly Named[], text: string): Words {
   const label = way[1]?.name ?? '';
-  const letters = (run: Named | undefined) => `“${text.slice(run?.from, run?.to)}”`;
-  if (names[2] === 'body') return { label, holder: names.length === 5 ? letters(way[4]) : `surface of ${letters(way[4])}` };
+  if (names[2] === 'body') {
+    const part = way[4];
+    const called =
+      part?.from === undefined
+        ? part?.name || `part ${(way[3] as Named[] | undefined)?.indexOf(part ?? {}) ?? 0}`
+        : text.slice(part.from, part.to);
+    return { label, holder: names.length === 5 ? `“${called}”` : `surface of “${called}”` };
+  }
   if (names[2] === 'shells') {
     const shell = way[3]?.name ?? '';
     return { label, holder: kind.kind === 'surface' ? `${shell}, ${names[5]}` : `${shell}, depth` };
