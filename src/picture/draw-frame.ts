@@ -14,7 +14,7 @@ export interface Scenery {
   probe?: SolidProbe;
 }
 
-type Looking = Pick<EvaluateOptions, 'pose' | 'cameraId'>;
+type Looking = Pick<EvaluateOptions, 'pose' | 'cameraId' | 'free'>;
 
 /** The state of an instant as it is drawn. */
 export const stateAt = ({ production, boundsOf, probe }: Scenery, seconds: number, looking: Looking = {}): FrameState =>

@@ -4,6 +4,7 @@ import type { Production } from '@/core/production/production';
 import type { Mat4 } from '@/core/space/matrix';
 import type { CutLine, SectionLoop } from '@/core/solid/section';
 import type { MarkExtent } from '@/core/frame/frame-state';
+import type { FreeView } from '@/core/frame/free-view';
 import type { Letter } from '@/core/outline/text-layout';
 import type { Words } from '@/core/production/words';
 import type { FontFacts } from './solid-messages';
@@ -20,6 +21,8 @@ export interface Look {
   pose: Mat4 | null;
   /** A camera to look through instead of the shot's own. */
   cameraId: string | null;
+  /** A view that is no camera's, instead of one. */
+  free: FreeView | null;
   /** Paints over the picture how sharp each surface is. */
   sharpness: boolean;
   /** While playing or dragging, one sub-frame a picture; at rest the picture goes on to full. */

@@ -6,6 +6,7 @@ import { resolverOf, type Resolver } from '../production/resolver';
 import type { Mat4 } from '../space/matrix';
 import { secondsToFrame } from '../time/rate';
 import { cameraState } from './camera-state';
+import { freeCamera, type FreeView } from './free-view';
 import type { BoundsOf, FrameState, MarkState } from './frame-state';
 import { readyPose } from './mark-pose';
 import { isSteadyOwner, readyMark, readyMarks, type ReadyMark } from './ready-mark';
@@ -87,6 +88,8 @@ export interface EvaluateOptions {
   probe?: SolidProbe | undefined;
   /** A camera to look through instead of the shot's own. */
   cameraId?: string | null | undefined;
+  /** A view that is no camera's, instead of one. */
+  free?: FreeView | null | undefined;
 }
 
 /**
@@ -96,15 +99,17 @@ export function evaluate(
   production: Production,
   seconds: number,
   boundsOf: BoundsOf,
-  { pose, pictureFrame, probe, cameraId }: EvaluateOptions = {},
+  { pose, pictureFrame, probe, cameraId, free }: EvaluateOptions = {},
 ): FrameState {
   const resolver = resolverOf(production);
   const delivered = secondsToFrame(seconds, production.format.rate);
   const frame = sceneFrameAt(production, delivered, pictureFrame);
   const marks = markStates(readyMarks(production, resolver, boundsOf), frame).filter((state) => state !== null);
-  const camera = cameraId
-    ? cameraState(production, cameraOf(production, cameraId), frame, boundsOf, { probe, flown: pose })
-    : shotCamera(production, delivered, boundsOf, { pictureFrame, probe, pose });
+  const camera = free
+    ? freeCamera(production, free)
+    : cameraId
+      ? cameraState(production, cameraOf(production, cameraId), frame, boundsOf, { probe, flown: pose })
+      : shotCamera(production, delivered, boundsOf, { pictureFrame, probe, pose });
   return {
     time: seconds,
     camera,

@@ -49,7 +49,7 @@ export const wordsSchema = z.object({
     .refine(...uniqueIds('runs of letters'))
     .default([]),
   setting: settingSchema.prefault({}),
-  /** What stood between these words and those before them when a line was split: gathering puts it back. */
-  before: linesField(MAX_TEXT).default(''),
+  /** What stood between these words and those before them when a line was split: gathering puts it back. Null for words by themselves. */
+  before: linesField(MAX_TEXT).nullable().default(null),
 });
 export type Words = z.infer<typeof wordsSchema>;

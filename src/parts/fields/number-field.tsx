@@ -1,12 +1,14 @@
 'use client';
 
-import { useEffect, useId, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useEffect, useId, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { styled } from 'styled-components';
 import type { FieldMeta } from '@/core/schema/fields';
 import { newGesture } from '../gesture';
 import { readNumber } from './arithmetic';
 import { FieldLine } from './field-line';
 import { KeyToggle, type Keyed } from './key-toggle';
+import { Unreadable } from './unreadable';
+import { useTyped } from './use-typed';
 
 const Name = styled.label`
   font: 500 13px var(--label);
@@ -19,6 +21,7 @@ const Name = styled.label`
   text-overflow: ellipsis;
 `;
 const Box = styled.div<{ $changed: boolean; $bad: boolean }>`
+  position: relative;
   display: flex;
   align-items: center;
   min-width: 0;
@@ -65,9 +68,9 @@ export interface NumberFieldProps {
 const DRAG_PIXELS = 3;
 /** A value that can be typed (with arithmetic and units), dragged, stepped, reset, and keyed. */
 export function NumberField({ meta, value, onChange, keyed, onToggleKey, onStepKey, label = meta.label }: NumberFieldProps) {
-  const [text, setText] = useState<string | null>(null);
-  const [bad, setBad] = useState(false);
   const gesture = useRef('');
+  /** What the value was when the field was taken in hand, or typed last. */
+  const before = useRef(value);
   const drag = useRef<{ x: number; value: number; moved: boolean } | null>(null);
   const unitBefore = meta.unit === 'f/';
   const shown = (value * meta.shown).toFixed(meta.digits);
@@ -79,35 +82,31 @@ export function NumberField({ meta, value, onChange, keyed, onToggleKey, onStepK
   const put = (next: number) => {
     const bounded = Math.max(meta.min, Math.min(meta.max, next));
     if (bounded !== value) onChange(bounded, gesture.current);
+    return bounded;
   };
-  const commit = () => {
-    if (text === null) return;
-    const read = readNumber(text, meta.unit);
-    if (read === null) {
-      setBad(true);
-      return;
-    }
-    begin();
-    // Typing back what is shown must not round the value that is held.
-    if (text.trim() !== shown) put(read / meta.shown);
-    setText(null);
-    setBad(false);
-  };
+  const typed = useTyped(
+    shown,
+    (text) => readNumber(text, meta.unit),
+    (read) => {
+      begin();
+      before.current = put(read / meta.shown);
+    },
+  );
   const factor = (event: { shiftKey: boolean; altKey: boolean }) => (event.shiftKey ? 10 : event.altKey ? 0.1 : 1);
 
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
     if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
       event.preventDefault();
       if (!event.repeat) begin();
-      const from = text === null ? value : (readNumber(text, meta.unit) ?? value * meta.shown) / meta.shown;
-      setText(null);
+      const from = (typed.peek() ?? value * meta.shown) / meta.shown;
+      typed.drop();
       put(from + (event.key === 'ArrowUp' ? 1 : -1) * meta.step * factor(event));
     } else if (event.key === 'Enter') {
-      commit();
+      typed.commit();
       event.currentTarget.select();
     } else if (event.key === 'Escape') {
-      setText(null);
-      setBad(false);
+      typed.drop();
+      put(before.current);
       event.currentTarget.blur();
     } else if (onStepKey && event.ctrlKey && (event.key === 'ArrowLeft' || event.key === 'ArrowRight')) {
       event.preventDefault();
@@ -129,8 +128,7 @@ export function NumberField({ meta, value, onChange, keyed, onToggleKey, onStepK
     put(from.value + Math.round(by / 2) * meta.step * factor(event));
   };
   const reset = () => {
-    setText(null);
-    setBad(false);
+    typed.drop();
     begin();
     put(meta.rest);
   };
@@ -152,30 +150,28 @@ export function NumberField({ meta, value, onChange, keyed, onToggleKey, onStepK
       >
         {label}
       </Name>
-      <Box $changed={Math.abs(value - meta.rest) > 1e-9} $bad={bad}>
+      <Box $changed={Math.abs(value - meta.rest) > 1e-9} $bad={typed.isBad}>
         {unitBefore ? <span style={{ paddingLeft: 6 }}>{meta.unit}</span> : null}
         <input
           id={id}
           aria-label={`${label}${meta.unit ? `, ${meta.unit}` : ''}`}
-          aria-invalid={bad}
+          aria-invalid={typed.isBad}
+          aria-describedby={typed.isBad ? `${id}-said` : undefined}
+          data-idle={typed.isTyping ? undefined : true}
           inputMode="decimal"
           autoComplete="off"
           spellCheck={false}
-          value={text ?? shown}
-          onFocus={(event) => event.currentTarget.select()}
-          onChange={(event) => {
-            setText(event.target.value);
-            setBad(false);
+          value={typed.text}
+          onFocus={(event) => {
+            before.current = value;
+            event.currentTarget.select();
           }}
-          onBlur={() => {
-            if (text !== null && readNumber(text, meta.unit) === null) {
-              setText(null);
-              setBad(false);
-            } else commit();
-          }}
+          onChange={(event) => typed.type(event.target.value)}
+          onBlur={typed.commit}
           onKeyDown={onKeyDown}
         />
         {unitBefore || !meta.unit ? null : <span>{meta.unit}</span>}
+        {typed.isBad ? <Unreadable id={`${id}-said`} text={typed.text} unit={meta.unit} /> : null}
       </Box>
       <KeyToggle label={label} keyed={keyed} onToggle={onToggleKey} />
     </FieldLine>

@@ -1,14 +1,19 @@
 'use client';
 
-import { useState } from 'react';
+import { useId } from 'react';
 import { styled } from 'styled-components';
 import { readNumber } from '../fields/arithmetic';
+import { Unreadable } from '../fields/unreadable';
+import { useTyped } from '../fields/use-typed';
 
-const Input = styled.input<{ $bad: boolean }>`
+const Place = styled.div`
   position: absolute;
+  margin-top: -9px;
+`;
+const Input = styled.input<{ $bad: boolean }>`
+  display: block;
   width: 62px;
   height: 18px;
-  margin-top: -9px;
   padding: 0 4px;
   border: 1px solid ${({ $bad }) => ($bad ? 'var(--coral)' : 'transparent')};
   border-radius: 2px;
@@ -51,47 +56,33 @@ export function DimensionField({
   sign?: boolean;
   onChange: (metres: number) => void;
 }) {
-  const [text, setText] = useState<string | null>(null);
-  const [bad, setBad] = useState(false);
   const { size, digits } = UNITS[unit];
   const shown = `${sign && metres > 0 ? '+' : ''}${(metres / size).toFixed(digits).replace(/\.?0+$/, '')} ${unit}`;
-  const commit = () => {
-    if (text === null || text === shown) {
-      setText(null);
-      return;
-    }
-    const read = readNumber(text, unit);
-    setBad(read === null);
-    if (read === null) return;
-    setText(null);
-    onChange(read * size);
-  };
+  const typed = useTyped(
+    shown,
+    (text) => readNumber(text, unit),
+    (read) => onChange(read * size),
+  );
+  const id = useId();
   return (
-    <Input
-      $bad={bad}
-      aria-label={`Dimension: ${label.toLowerCase()}, ${unit}`}
-      aria-invalid={bad}
-      style={{ left: x, top: y }}
-      value={text ?? shown}
-      spellCheck={false}
-      onFocus={(event) => event.currentTarget.select()}
-      onChange={(event) => {
-        setText(event.target.value);
-        setBad(false);
-      }}
-      onBlur={() => {
-        if (bad) {
-          setText(null);
-          setBad(false);
-        } else commit();
-      }}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter') commit();
-        if (event.key === 'Escape') {
-          setText(null);
-          setBad(false);
-        }
-      }}
-    />
+    <Place style={{ left: x, top: y }}>
+      <Input
+        $bad={typed.isBad}
+        aria-label={`Dimension: ${label.toLowerCase()}, ${unit}`}
+        aria-invalid={typed.isBad}
+        aria-describedby={typed.isBad ? id : undefined}
+        data-idle={typed.isTyping ? undefined : true}
+        value={typed.text}
+        spellCheck={false}
+        onFocus={(event) => event.currentTarget.select()}
+        onChange={(event) => typed.type(event.target.value)}
+        onBlur={typed.commit}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') typed.commit();
+          if (event.key === 'Escape') typed.drop();
+        }}
+      />
+      {typed.isBad ? <Unreadable id={id} text={typed.text} unit={unit} /> : null}
+    </Place>
   );
 }

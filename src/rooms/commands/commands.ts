@@ -10,6 +10,7 @@ import { endFlight, landHere } from '../looking/flight';
 import { copySelectedKeys, pasteCopiedKeys, removeSelectedKeys, shiftSelectedKeys } from './key-commands';
 import { seenCamera } from '../looking/seen';
 import { constantThroughCuts, splitAtPlayhead } from './shot-commands';
+import { seeWhole } from '../looking/walk';
 import { seek, stepBy, stepKey, togglePlay } from '../looking/transport';
 import type { Workspace } from '../workspace/workspace';
 
@@ -65,6 +66,7 @@ export const COMMANDS: readonly Command[] = [
   { id: 'end', label: 'Last frame', keys: 'End', run: ({ workspace }) => seek(workspace, Infinity) },
   { id: 'land', label: 'Land here', keys: 'Enter', run: ({ workspace }) => landHere(workspace) },
   { id: 'end-flight', label: 'Back to the camera’s own pose', keys: 'Escape', run: ({ workspace }) => endFlight(workspace) },
+  { id: 'see-whole', label: 'See the marks whole', keys: 'w', run: ({ workspace }) => seeWhole(workspace) },
   { id: 'undo', label: 'Undo', keys: 'mod+z', always: true, run: ({ workspace }) => workspace.documents.undo() },
   { id: 'redo', label: 'Redo', keys: 'mod+shift+z', always: true, run: ({ workspace }) => workspace.documents.redo() },
   {
@@ -196,13 +198,17 @@ const takesKeys = (target: EventTarget | null) =>
   target instanceof Element &&
   target.closest('button, input, a, [role="option"], [role="menuitem"], [role="radio"], [role="dialog"]') !== null;
 
+/** A field in which nothing is being typed: there is nothing of its own to undo. */
+const isIdle = (target: EventTarget | null) => target instanceof HTMLElement && target.dataset.idle !== undefined;
+const isUndoing = ({ id }: Command) => id === 'undo' || id === 'redo';
+
 /** The command a key press means here, if any. Fields keep their own keys, and so does whatever has the focus. */
 export function commandFor(event: KeyboardEvent): Command | undefined {
   if (event.defaultPrevented) return undefined;
   const name = pressed(event) === 'mod+y' ? 'mod+shift+z' : pressed(event);
   const command = COMMANDS.find(({ keys }) => keys === name);
   if (!command) return undefined;
-  if (takesText(event.target)) return command.always && !(command.id === 'undo' || command.id === 'redo') ? command : undefined;
+  if (takesText(event.target)) return command.always && (isIdle(event.target) || !isUndoing(command)) ? command : undefined;
   const plain = ['Space', 'Enter', 'ArrowLeft', 'ArrowRight', 'Home', 'End', 'Escape', 'PageUp', 'PageDown'].includes(
     name.replace('shift+', ''),
   );

@@ -59,9 +59,8 @@ function startValues(workspace: Workspace): CarrierValues {
   return orbit.land(pose, { azimuth: 0, height: 0, roll: 0, radius: radius ?? 8 }, STILL);
 }
 
-export function fly(workspace: Workspace, move: FlightMove): void {
-  const { view } = workspace;
-  const from = startValues(workspace);
+/** Where an orbit stands after it was moved by hand. */
+export function flown(from: CarrierValues, move: FlightMove): CarrierValues {
   const values: CarrierValues = { ...from };
   values.azimuth = (from.azimuth ?? 0) + (move.orbit?.[0] ?? 0);
   values.height = Math.max(-89.9, Math.min(89.9, (from.height ?? 0) + (move.orbit?.[1] ?? 0)));
@@ -75,13 +74,19 @@ export function fly(workspace: Workspace, move: FlightMove): void {
     values.pivotY = (values.pivotY ?? 0) + along(1);
     values.pivotZ = (values.pivotZ ?? 0) + along(2);
   }
-  view.setState({ flight: { pose: orbit.matrix(values, STILL), values }, playing: false });
+  return values;
+}
+
+export function fly(workspace: Workspace, move: FlightMove): void {
+  const values = flown(startValues(workspace), move);
+  workspace.view.setState({ flight: { pose: orbit.matrix(values, STILL), values }, playing: false });
 }
 
 /** Lands the camera where it is now (flown to or not): a station of the active carrier at the playhead. */
 export function landHere(workspace: Workspace): void {
   const { view, documents } = workspace;
-  const { flight, carrierId, facts } = view.getState();
+  const { flight, carrierId, facts, walk } = view.getState();
+  if (walk) return;
   const { production } = documents.store.getState();
   const camera = seenCamera(production, view.getState());
   const carrier = landingCarrier(camera, carrierId);

@@ -1,10 +1,11 @@
 'use client';
 
 import { ChevronFirst, ChevronLast, Pause, Play, StepBack, StepForward } from 'lucide-react';
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { styled } from 'styled-components';
 import { formatTimecode, parseTimecode } from '@/core/time/timecode';
 import { IconButton } from '@/parts/controls';
+import { useTyped } from '@/parts/fields/use-typed';
 import { seek, stepBy, stepKey, togglePlay } from './transport';
 import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 
@@ -36,6 +37,17 @@ const Clock = styled.input`
     outline: none;
   }
 `;
+const NoTime = styled.div`
+  position: absolute;
+  bottom: 100%;
+  left: 8px;
+  width: max-content;
+  padding: 3px 7px;
+  border-radius: 3px;
+  background: var(--coral);
+  color: #101010;
+  font: 500 12px var(--label);
+`;
 const Small = styled.span`
   font: 11px var(--mono);
   color: var(--faint);
@@ -46,29 +58,32 @@ function PlayheadClock() {
   const workspace = useWorkspace();
   const rate = useProduction((p) => p.format.rate);
   const frame = useView((s) => Math.round(s.playhead));
-  const [text, setText] = useState<string | null>(null);
-  const commit = () => {
-    const read = text === null ? null : parseTimecode(text, rate);
-    if (read !== null) seek(workspace, read);
-    setText(null);
-  };
+  const typed = useTyped(
+    formatTimecode(frame, rate),
+    (text) => parseTimecode(text, rate),
+    (read) => seek(workspace, read),
+  );
   return (
-    <Clock
-      aria-label="Timecode of the playhead"
-      title="Type a timecode or a frame number"
-      value={text ?? formatTimecode(frame, rate)}
-      onFocus={(event) => {
-        workspace.view.setState({ playing: false });
-        setText(formatTimecode(frame, rate));
-        event.currentTarget.select();
-      }}
-      onChange={(event) => setText(event.target.value)}
-      onBlur={commit}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter') event.currentTarget.blur();
-        if (event.key === 'Escape') setText(null);
-      }}
-    />
+    <span style={{ position: 'relative' }}>
+      <Clock
+        aria-label="Timecode of the playhead"
+        aria-invalid={typed.isBad}
+        data-idle={typed.isTyping ? undefined : true}
+        title="Type a timecode or a frame number"
+        value={typed.text}
+        onFocus={(event) => {
+          workspace.view.setState({ playing: false });
+          event.currentTarget.select();
+        }}
+        onChange={(event) => typed.type(event.target.value)}
+        onBlur={typed.commit}
+        onKeyDown={(event) => {
+          if (event.key === 'Escape') typed.drop();
+          if (event.key === 'Escape' || event.key === 'Enter') event.currentTarget.blur();
+        }}
+      />
+      {typed.isBad ? <NoTime role="alert">This is no timecode. Type 00:00:02:12, or a frame.</NoTime> : null}
+    </span>
   );
 }
 

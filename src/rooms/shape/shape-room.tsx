@@ -1,7 +1,7 @@
 'use client';
 
 import { Download, FileUp, Type } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { duplicateMark, removeMark } from '@/core/production/edits/mark-edits';
@@ -17,6 +17,7 @@ import { Band, Bench, Column, Hint, RoomBody } from '../layout/panes';
 import { PlacementBench } from '../benches/placement-bench';
 import { ScrubStrip } from '../looking/scrub-strip';
 import { useSeenCamera } from '../looking/seen';
+import { endWalk, keepWhole, startWalk } from '../looking/walk';
 import { OwnerBench } from '../benches/owner-bench';
 import { SetPlan } from '../views/set-plan';
 import { TransportBar } from '../looking/transport-bar';
@@ -193,12 +194,25 @@ function PlanChoice() {
   );
 }
 
+/** In Shape one goes round the marks, unless a camera's view is asked for. */
+function useWalk(): (walks: boolean) => void {
+  const workspace = useWorkspace();
+  const facts = useView((s) => s.facts);
+  useEffect(() => {
+    startWalk(workspace);
+    return () => endWalk(workspace);
+  }, [workspace]);
+  useEffect(() => keepWhole(workspace), [workspace, facts]);
+  return (walks) => (walks ? startWalk : endWalk)(workspace);
+}
+
 /** The room where marks are made: the lens view over the plans, words and shell beside them. */
 export function ShapeRoom() {
   const planFrom = useView((s) => s.planFrom);
   const marks = useProduction((p) => p.marks);
   const selection = useView((s) => s.selection);
   const mark = selection?.kind === 'mark' ? marks.find((m) => m.id === selection.id) : undefined;
+  const onWalk = useWalk();
   return (
     <RoomBody>
       <CallSheet>
@@ -206,7 +220,7 @@ export function ShapeRoom() {
       </CallSheet>
       <Column>
         <Lens>
-          <LensPane title={mark?.name ?? 'All marks'} overlay={mark ? <MarkOverlay key={mark.id} mark={mark} /> : null} />
+          <LensPane title={mark?.name ?? 'All marks'} onWalk={onWalk} overlay={mark ? <MarkOverlay key={mark.id} mark={mark} /> : null} />
         </Lens>
         <Plans>
           {mark ? (

@@ -43,9 +43,9 @@ export function SplitBench({ mark, words }: { mark: Mark; words: Words }) {
   };
   const gather = async () => {
     setTrouble(null);
-    const joined = joinedWords(gathered.map(({ body }) => body as Words));
+    const joined = joinedWords(gathered as (Mark & { body: Words })[]);
     if (!joined) return setTrouble('Together these words are longer than one mark can be.');
-    const letters = await lettersOf({ ...joined.words, runs: [] });
+    const letters = await lettersOf(joined.words);
     if (!letters) return;
     edit((draft) => {
       gatherWords(draft, {

@@ -1,10 +1,16 @@
 import { useEffect, useRef, type KeyboardEvent, type PointerEvent, type RefObject } from 'react';
-import { fly } from '../looking/flight';
+import { fly, type FlightMove } from '../looking/flight';
 import { focusAt } from '../looking/pick-focus';
+import { walkOn } from '../looking/walk';
 import type { Workspace } from '../workspace/workspace';
 
 /** Within this time two presses are one double press. */
 const DOUBLE_PRESS_MS = 400;
+
+/** Moves whatever is looked from: one's own walk round the marks, else the camera. */
+function go(workspace: Workspace, move: FlightMove): void {
+  if (!walkOn(workspace, move)) fly(workspace, move);
+}
 
 /** Drag orbits, with Shift trucks and pedestals, with Alt rolls; the wheel dollies; a press selects. */
 export function useFlying(workspace: Workspace) {
@@ -25,9 +31,9 @@ export function useFlying(workspace: Workspace) {
       if (!from.moved) workspace.view.setState({ dragging: true });
       drag.current = { x: event.clientX, y: event.clientY, moved: true };
       const { height } = event.currentTarget.getBoundingClientRect();
-      if (event.altKey) fly(workspace, { rollDeg: dx * 0.3 });
-      else if (event.shiftKey || event.buttons === 4) fly(workspace, { truck: [(-dx / height) * 0.7, (dy / height) * 0.7] });
-      else fly(workspace, { orbit: [-dx * 0.3, dy * 0.3] });
+      if (event.altKey) go(workspace, { rollDeg: dx * 0.3 });
+      else if (event.shiftKey || event.buttons === 4) go(workspace, { truck: [(-dx / height) * 0.7, (dy / height) * 0.7] });
+      else go(workspace, { orbit: [-dx * 0.3, dy * 0.3] });
     },
     onPointerUp: (event: PointerEvent<HTMLDivElement>) => {
       const from = drag.current;
@@ -53,15 +59,15 @@ export function useFlying(workspace: Workspace) {
       const big = event.shiftKey;
       const step = 2;
       const moves: Record<string, () => void> = {
-        ArrowLeft: () => fly(workspace, big ? { truck: [-0.03, 0] } : { orbit: [-step, 0] }),
-        ArrowRight: () => fly(workspace, big ? { truck: [0.03, 0] } : { orbit: [step, 0] }),
-        ArrowUp: () => fly(workspace, big ? { truck: [0, 0.03] } : { orbit: [0, step] }),
-        ArrowDown: () => fly(workspace, big ? { truck: [0, -0.03] } : { orbit: [0, -step] }),
-        '+': () => fly(workspace, { dolly: 0.95 }),
-        '=': () => fly(workspace, { dolly: 0.95 }),
-        '-': () => fly(workspace, { dolly: 1 / 0.95 }),
-        '[': () => fly(workspace, { rollDeg: -1 }),
-        ']': () => fly(workspace, { rollDeg: 1 }),
+        ArrowLeft: () => go(workspace, big ? { truck: [-0.03, 0] } : { orbit: [-step, 0] }),
+        ArrowRight: () => go(workspace, big ? { truck: [0.03, 0] } : { orbit: [step, 0] }),
+        ArrowUp: () => go(workspace, big ? { truck: [0, 0.03] } : { orbit: [0, step] }),
+        ArrowDown: () => go(workspace, big ? { truck: [0, -0.03] } : { orbit: [0, -step] }),
+        '+': () => go(workspace, { dolly: 0.95 }),
+        '=': () => go(workspace, { dolly: 0.95 }),
+        '-': () => go(workspace, { dolly: 1 / 0.95 }),
+        '[': () => go(workspace, { rollDeg: -1 }),
+        ']': () => go(workspace, { rollDeg: 1 }),
       };
       const move = event.ctrlKey || event.metaKey ? undefined : moves[event.key];
       if (!move) return;
@@ -83,7 +89,7 @@ export function useWheelDolly(workspace: Workspace, holder: RefObject<HTMLElemen
       workspace.view.setState({ dragging: true });
       clearTimeout(rest);
       rest = setTimeout(() => workspace.view.setState({ dragging: false }), 150);
-      fly(workspace, { dolly: Math.exp(Math.max(-120, Math.min(120, event.deltaY)) * 0.0012) });
+      go(workspace, { dolly: Math.exp(Math.max(-120, Math.min(120, event.deltaY)) * 0.0012) });
     };
     element.addEventListener('wheel', onWheel, { passive: false });
     return () => element.removeEventListener('wheel', onWheel);

@@ -1,19 +1,22 @@
 'use client';
 
+import { Maximize } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { CameraState } from '@/core/frame/frame-state';
 import type { Camera } from '@/core/production/camera';
 import { angleOfViewDeg } from '@/core/optics/lens';
 import { secondsToFrame } from '@/core/time/rate';
-import { LinePick } from '@/parts/controls';
+import { Button, LinePick } from '@/parts/controls';
 import { GuideButtons } from './guide-buttons';
 import { LensView } from './lens-view';
 import { Column, PaneTitle } from '../layout/panes';
 import { useFrameState } from '../looking/use-frame-state';
 import { useSeenCamera } from '../looking/seen';
+import { seeWhole } from '../looking/walk';
 import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const SHOTS = 'shots';
+const WALK = 'walk';
 
 function lensWords({ focalLengthMm, sensorWidthMm, fStop }: CameraState): string {
   const length = focalLengthMm.toFixed(focalLengthMm < 100 ? 1 : 0).replace('.0', '');
@@ -37,32 +40,65 @@ function LensLine({ seen }: { seen: Camera }) {
   );
 }
 
-/** The lens view under a line that says what the lens is doing. */
-export function LensPane({ title, overlay, children }: { title: string; overlay?: ReactNode; children?: ReactNode }) {
+/** How far off one stands who goes round the marks, and a way to see them whole. */
+function WalkLine() {
+  const workspace = useWorkspace();
+  const distance = useView((s) => s.walk?.distance ?? 0);
+  return (
+    <>
+      <span style={{ fontFamily: 'var(--mono)', fontSize: 11 }}>{distance.toFixed(1)} m away</span>
+      <Button $tone="quiet" onPress={() => seeWhole(workspace)}>
+        <Maximize size={12} /> See whole
+      </Button>
+    </>
+  );
+}
+
+/**
+ * The lens view under a line that says what the lens is doing.
+ * @param onWalk told whether one goes round the marks, where that is possible in place of a camera's view
+ */
+export function LensPane({
+  title,
+  overlay,
+  onWalk,
+  children,
+}: {
+  title: string;
+  overlay?: ReactNode;
+  onWalk?: (walks: boolean) => void;
+  children?: ReactNode;
+}) {
   const cameras = useProduction((p) => p.cameras);
   const flight = useView((s) => s.flight);
+  const walks = useView((s) => s.walk !== null);
   const seen = useSeenCamera();
   const { view } = useWorkspace();
   const through = useView((s) => s.through);
+  const ways = [
+    ...(onWalk ? [{ id: WALK, label: 'walking round' }] : []),
+    { id: SHOTS, label: cameras.length > 1 ? `the shots: ${seen.name}` : seen.name },
+    ...(cameras.length > 1 ? cameras.map(({ id, name }) => ({ id, label: name })) : []),
+  ];
+  const look = (id: string) => {
+    onWalk?.(id === WALK);
+    if (id !== WALK) view.setState({ through: id === SHOTS ? null : id });
+  };
   return (
     <Column>
       <PaneTitle>
         <span>
           <b>{title}</b>
-          {flight ? `${seen.name}, flying freely` : cameras.length === 1 ? seen.name : null}
-          {cameras.length > 1 && !flight ? (
-            <span style={{ color: through === null ? undefined : 'var(--brass)' }}>
-              <LinePick
-                label="Look through"
-                value={through ?? SHOTS}
-                onChange={(id) => view.setState({ through: id === SHOTS ? null : id })}
-                options={[{ id: SHOTS, label: `the shots: ${seen.name}` }, ...cameras.map(({ id, name }) => ({ id, label: name }))]}
-              />
+          {flight ? `${seen.name}, flying freely` : null}
+          {!flight && ways.length === 1 ? seen.name : null}
+          {!flight && ways.length > 1 ? (
+            <span style={{ color: through === null || walks ? undefined : 'var(--brass)' }}>
+              <LinePick label="Look from" value={walks ? WALK : (through ?? SHOTS)} onChange={look} options={ways} />
             </span>
           ) : null}
         </span>
-        <LensLine seen={seen} />
-        <GuideButtons />
+        {walks ? <WalkLine /> : <LensLine seen={seen} />}
+        {walks ? null : <GuideButtons />}
       </PaneTitle>
       <LensView overlay={overlay} />
       {children}

@@ -78,6 +78,7 @@ function useLook(width: number, height: number) {
     quality: s.quality,
     flight: s.flight,
     through: s.through,
+    walk: s.walk,
     sharpness: s.sharpness,
     moving: s.playing || s.dragging,
   }));
@@ -91,6 +92,7 @@ function useLook(width: number, height: number) {
       height: Math.round(height * density),
       pose: view.flight?.pose ?? null,
       cameraId: view.through,
+      free: view.walk && { pose: view.walk.pose, distance: view.walk.distance },
       sharpness: view.sharpness,
       moving: view.moving,
     });
@@ -106,10 +108,11 @@ export function LensView({ overlay }: { overlay?: ReactNode }) {
   useLook(fit.width, fit.height);
   const flying = useFlying(workspace);
   useWheelDolly(workspace, holder);
+  // What lies over the picture belongs to a camera's frame.
   const { safeAreas, thirds, ghosts, drawn } = useView((s) => ({
-    safeAreas: s.safeAreas,
-    thirds: s.thirds,
-    ghosts: s.ghosts,
+    safeAreas: s.safeAreas && !s.walk,
+    thirds: s.thirds && !s.walk,
+    ghosts: s.ghosts && !s.walk,
     drawn: s.drawn,
   }));
 

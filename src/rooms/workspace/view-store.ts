@@ -3,6 +3,7 @@ import type { Kit } from '@/core/production/kits';
 import type { KeyClip, KeyRef } from '@/core/production/edits/key-edits';
 import type { CarrierValues } from '@/core/rig/carrier';
 import type { CutLine } from '@/core/solid/section';
+import type { FreeView } from '@/core/frame/free-view';
 import type { Mat4 } from '@/core/space/matrix';
 import type { DecodedSound } from '@/parts/sound-client';
 import type { PlanFrom } from '@/parts/plan-view/plan-geometry';
@@ -22,6 +23,13 @@ export interface Flight {
   pose: Mat4;
   /** Values of the carrier that was flown, to stay near to when landing. */
   values: CarrierValues;
+}
+
+/** Going round the marks: a view that is no camera's. */
+export interface Walk extends FreeView {
+  values: CarrierValues;
+  /** Nobody has moved it yet: it keeps the marks in sight whole as they change. */
+  fits: boolean;
 }
 
 /** What is looked at, not what is made: never saved, never undone. */
@@ -68,6 +76,8 @@ export interface ViewState {
   playing: boolean;
   quality: Quality;
   flight: Flight | null;
+  /** Where Shape looks from; null where it looks through a camera, and in the other rooms. */
+  walk: Walk | null;
   /** While something is dragged the picture stays quick. */
   dragging: boolean;
   /** While the playhead is dragged the sound is heard in small pieces. */
@@ -122,6 +132,7 @@ export function createViewStore() {
     playing: false,
     quality: 'lit',
     flight: null,
+    walk: null,
     dragging: false,
     scrubbing: false,
     sound: null,

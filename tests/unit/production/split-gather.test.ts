@@ -10,6 +10,8 @@ import { gatherWords, joinedWords, splitWords, type SplitBy } from '@/core/produ
 import type { Mark } from '@/core/production/mark';
 import { readProduction } from '@/core/production/migrate';
 import { emptyProduction, type Production } from '@/core/production/production';
+import type { Shell } from '@/core/production/shell';
+import { surfaceOf } from '@/core/production/surface';
 import { runSchema, type Words } from '@/core/production/words';
 import { transformPoint } from '@/core/space/matrix';
 import { packagedTypeface } from '../support/fonts';
@@ -37,12 +39,12 @@ const split = (production: Production, by: SplitBy) => {
 };
 const gathered = (production: Production, frame = 0) => {
   const { marks } = production;
-  const joined = joinedWords(marks.map(({ body }) => body as Words));
+  const joined = joinedWords(marks as (Mark & { body: Words })[]);
   const input = {
     ids: marks.map(({ id }) => id),
     poses: marks.map((mark) => poseAlone(mark, frame)),
     letters: marks.map(lettersOf),
-    joined: setText({ ...(joined?.words as Words), runs: [] }, [face]).letters,
+    joined: joined ? setText({ ...joined.words, runs: runSettings(joined.words.runs, () => []) }, [face]).letters : [],
   };
   return produce(production, (draft) => void gatherWords(draft, input));
 };
@@ -157,13 +159,35 @@ test('words along a ring gather to the ring', () => {
 test('marks that are no words, and texts too long for one mark, are not gathered', () => {
   const one = made('A');
   expect(produce(one, (draft) => void gatherWords(draft, { ids: ['mark-1'], poses: [], letters: [], joined: [] }))).toBe(one);
-  const long = 'x'.repeat(400);
-  expect(
-    joinedWords([
-      { text: long, runs: [], before: '' },
-      { text: long, runs: [], before: '' },
-    ] as never),
-  ).toBeNull();
+  const long = made('x'.repeat(400)).marks[0] as Mark & { body: Words };
+  expect(joinedWords([long, long])).toBeNull();
+});
+
+test('words of different sizes, fonts and looks keep them when they are gathered, and stay where they stand', () => {
+  const three = produce(made('DEEP'), (draft) => {
+    addWordmark(draft, 'SEA');
+    addWordmark(draft, 'low TIDE');
+    const [, second, third] = draft.marks as (Mark & { body: Words })[];
+    if (!second || !third) throw new Error('no marks');
+    second.body.size = 2;
+    second.body.font = { source: 'shipped', id: 'anton' };
+    (second.shells[0] as Shell).surfaces.face = surfaceOf('brass');
+    Object.assign(second.channels.x, { rest: 5 });
+    third.body.size = 0.5;
+    third.body.runs = changeRange([], 4, 8, (style) => ({ ...style, size: 3, surface: surfaceOf('glow') }));
+    [third.channels.x.rest, third.channels.roll.rest] = [-4, 90];
+  });
+  const one = gathered(three);
+  expect(one.marks).toHaveLength(1);
+  const { text, runs } = one.marks[0]?.body as Words;
+  expect(text).toBe('DEEP SEA low TIDE');
+  const at = (word: string) => styleAt(runs, text.indexOf(word));
+  expect(at('DEEP')).toMatchObject({ size: 1 });
+  expect(at('SEA')).toMatchObject({ size: 2, font: { id: 'anton' }, surface: { settings: { material: 'brass' } } });
+  expect(at('low')).toMatchObject({ size: 0.5 });
+  expect(at('low').surface).toBeUndefined();
+  expect(at('TIDE')).toMatchObject({ size: 1.5, surface: { settings: { material: 'glow' } } });
+  expectSame(reach(one, 0), reach(three, 0), 3);
 });
 
 describe('runs as the text is edited (common practice of any text field)', () => {

@@ -1,5 +1,5 @@
 import { baselineRadius } from '../../outline/setting';
-import { at } from '../../motion/channel';
+import type { Channel } from '../../motion/channel';
 import type { PartPlace } from '../../outline/part-seat';
 import type { Letter } from '../../outline/text-layout';
 import { cutText } from '../../schema/text';
@@ -8,10 +8,11 @@ import { anglesOf, invertRigid, multiply, transformPoint, type Mat4 } from '../.
 import type { Vec3 } from '../../space/vector';
 import type { Mark } from '../mark';
 import { hueFor, type Production } from '../production';
+import type { Surface } from '../surface';
 import { MAX_TEXT, type Run, type Words } from '../words';
 import { retarget } from './references';
 import { freshId } from './fresh-id';
-import { runsWithin, styleAt, tidy, type LooseRun } from './run-edits';
+import { changeRange, runsWithin, styleAt, tidy, type LooseRun, type RunStyle } from './run-edits';
 import { shiftBody } from './shift-body';
 import { plainCopy } from '../../schema/plain-copy';
 
@@ -99,21 +100,44 @@ export function splitWords(draft: Production, id: string, by: SplitBy, letters: 
   return made.map((mark) => mark.id);
 }
 
-/** The words of several marks put together to one text, as the first one sets them. */
-export function joinedWords(bodies: readonly Words[]): { words: Words; starts: number[] } | null {
-  const [first] = bodies;
+/** What of a mark is gathered: its words, and what they are made of. */
+export type GatheredMark = Pick<Mark, 'shells'> & { body: Words };
+
+const looksOf = ({ shells }: GatheredMark): Surface => (shells[0] as Mark['shells'][number]).surfaces.face;
+const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+
+/** What the letters of a mark need of their own to look among those of another as they did. */
+function keptOf(mark: GatheredMark, first: GatheredMark): (style: RunStyle) => RunStyle {
+  const { font, size } = mark.body;
+  const ratio = size / first.body.size;
+  const surface = same(looksOf(mark), looksOf(first)) ? undefined : plainCopy(looksOf(mark));
+  return (style) => ({
+    ...style,
+    size: style.size * ratio,
+    rise: style.rise * ratio,
+    ...(style.font || same(font, first.body.font) ? {} : { font }),
+    ...(style.surface || !surface ? {} : { surface }),
+  });
+}
+
+/** The words of several marks put together to one text, as the first one sets them; each keeps its size, font, colour and material. */
+export function joinedWords(marks: readonly GatheredMark[]): { words: Words; starts: number[] } | null {
+  const [first] = marks;
   if (!first) return null;
   let text = '';
   const starts: number[] = [];
-  const runs: Run[] = [];
-  bodies.forEach((body, i) => {
+  const runs: LooseRun[] = [];
+  marks.forEach((mark, i) => {
+    const { body } = mark;
     // Marks that never were one line are put together with a space.
-    if (i > 0) text += body.before;
-    starts.push(text.length);
-    for (const run of body.runs) runs.push({ ...run, from: run.from + text.length, to: run.to + text.length });
+    if (i > 0) text += body.before ?? ' ';
+    const start = text.length;
+    starts.push(start);
+    for (const run of changeRange(body.runs, 0, body.text.length, keptOf(mark, first)))
+      runs.push({ ...run, from: run.from + start, to: run.to + start });
     text += body.text;
   });
-  return text.length > MAX_TEXT ? null : { words: { ...first, text, runs }, starts };
+  return text.length > MAX_TEXT ? null : { words: { ...first.body, text, runs: tidy(runs) }, starts };
 }
 
 export interface GatherInput {
@@ -128,28 +152,37 @@ export interface GatherInput {
 
 type Stand = NonNullable<ReturnType<typeof standOf>>;
 
-/** Words that are gathered: what they were, where they stand now, and where the line would put them. */
+/** Words that are gathered: what they were, and how they stand. */
 interface Gathered {
   body: Words;
   /** Index of their first letter in the joined text. */
   start: number;
   /** As the first mark sees them. */
   relative: Mat4;
-  here: Stand | null;
-  inLine: Stand | null;
+  /** Where some of their letters stand now, and where the line would put them; by index in the joined text. */
+  here: (from: number, to: number) => Stand | null;
+  inLine: (from: number, to: number) => Stand | null;
 }
 
 const NEAR = 1e-4;
 
 const middleOf = ({ x0, x1 }: Stand) => (x0 + x1) / 2;
+const whole = ({ start, body }: Gathered) => [start, start + body.text.length] as const;
 
 /** How far the first mark's own words move when the line is set anew about its middle. */
-function shiftOfFirst({ here, inLine }: Gathered): readonly [number, number] {
+function shiftOfFirst(own: Gathered): readonly [number, number] {
+  const [here, inLine] = [own.here(...whole(own)), own.inLine(...whole(own))];
   return here && inLine ? [middleOf(inLine) - middleOf(here), inLine.baseline - here.baseline] : [0, 0];
 }
 
-/** Where words stand beside where the line would put them, as the first mark sees it. */
-function placeBeside({ relative, here, inLine }: Gathered, capital: number, [dx, dy]: readonly [number, number]): PartPlace | null {
+/** Where some letters stand beside where the line would put them, as the first mark sees it. */
+function placeBeside(
+  { relative, ...stands }: Gathered,
+  [from, to]: readonly [number, number],
+  capital: number,
+  [dx, dy]: readonly [number, number],
+): PartPlace | null {
+  const [here, inLine] = [stands.here(from, to), stands.inLine(from, to)];
   if (!here || !inLine) return null;
   const [x, y, z] = transformPoint(relative, [middleOf(here), here.baseline + capital / 2, 0]);
   const { panDeg, tiltDeg, rollDeg } = anglesOf(relative);
@@ -157,22 +190,39 @@ function placeBeside({ relative, here, inLine }: Gathered, capital: number, [dx,
   return Object.values(place).some((v) => Math.abs(v) >= NEAR) ? place : null;
 }
 
-/** Runs of gathered words: those they had, or one that keeps all of them where they stand. */
-function runsOf(gathered: Gathered, runs: readonly Run[], place: PartPlace | null): LooseRun[] {
-  const { start, body } = gathered;
-  const end = start + body.text.length;
+/** The runs within a stretch of text, and what lies between them as runs of its own. */
+function stretchesOf(runs: readonly Run[], [start, end]: readonly [number, number]): LooseRun[] {
   const inside = runs.filter((run) => run.from >= start && run.to <= end);
-  if (!place) return inside;
-  const [only] = inside;
-  const style = inside.length === 1 && only?.from === start && only.to === end ? only : styleAt([], 0);
-  const channels = Object.fromEntries(Object.entries(place).map(([name, rest]) => [name, at(rest)])) as unknown as Run['channels'];
-  return [{ ...style, from: start, to: end, channels }];
+  const between = [...inside, { from: end }].flatMap(({ from }, i): LooseRun[] => {
+    const after = inside[i - 1]?.to ?? start;
+    return from > after ? [{ ...styleAt([], 0), from: after, to: from }] : [];
+  });
+  return [...inside, ...between];
+}
+
+/** A channel moved as a whole: what it did it goes on doing, from there. */
+const shifted = (channel: Channel, by: number): Channel => ({
+  ...channel,
+  rest: channel.rest + by,
+  keys: channel.keys.map((key) => ({ ...key, value: key.value + by })),
+});
+
+/** Runs of gathered words: those they had, each where it stands. */
+function runsOf(gathered: Gathered, words: Words, shift: readonly [number, number]): LooseRun[] {
+  return stretchesOf(words.runs, whole(gathered)).map((run) => {
+    const place = placeBeside(gathered, [run.from, run.to], words.size * run.size, shift);
+    if (!place) return run;
+    const channels = { ...run.channels };
+    for (const name of Object.keys(place) as (keyof PartPlace)[]) channels[name] = shifted(channels[name], place[name]);
+    return { ...run, channels };
+  });
 }
 
 /** Along a ring or an arc the first words say where the line begins. */
-function startAlong({ setting }: Words, { inLine }: Gathered): Words['setting'] {
-  const middle = inLine ? middleOf(inLine) : 0;
-  return { ...setting, start: setting.start - degrees(middle / baselineRadius(setting, inLine?.baseline ?? 0)) };
+function startAlong({ setting }: Words, own: Gathered): Words['setting'] {
+  const stand = own.inLine(...whole(own));
+  const middle = stand ? middleOf(stand) : 0;
+  return { ...setting, start: setting.start - degrees(middle / baselineRadius(setting, stand?.baseline ?? 0)) };
 }
 
 /** The frame of a mark moved within itself, turning about what it turned about before. */
@@ -183,28 +233,31 @@ function moveWithin(mark: Mark, [dx, dy]: readonly [number, number]): void {
 }
 
 /**
- * Gathers wordmarks to one: the first one's shells, fonts and moves hold for all. Parts that stand elsewhere than the line would put them
- * keep their place as runs of their own, as they stand at the playhead. Returns whether it was done.
+ * Gathers wordmarks to one: the first one's shells and moves hold for all; each keeps its size, font, colour and material. Parts that stand
+ * elsewhere than the line would put them keep their place as runs of their own, as they stand at the playhead. Returns whether it was done.
  */
 export function gatherWords(draft: Production, { ids, poses, letters, joined }: GatherInput): boolean {
   const marks = ids.map((id) => draft.marks.find((mark) => mark.id === id));
-  const bodies = marks.map((mark) => mark?.body);
   const [first] = marks;
-  if (!first || ids.length < 2 || !bodies.every((body): body is Words => body?.kind === 'words')) return false;
-  const put = joinedWords(bodies);
+  if (!first || ids.length < 2 || !marks.every(isWordmark)) return false;
+  const put = joinedWords(marks);
   if (!put) return false;
   const { words, starts } = put;
   const home = invertRigid(poses[0] as Mat4);
-  const parts = bodies.map((body, i): Gathered => {
+  const parts = marks.map(({ body }, i): Gathered => {
     const start = starts[i] as number;
-    const relative = multiply(home, poses[i] as Mat4);
-    const inLine = standOf(joined, start, start + body.text.length);
-    return { body, start, relative, here: standOf(letters[i] ?? [], 0, body.text.length), inLine };
+    return {
+      body,
+      start,
+      relative: multiply(home, poses[i] as Mat4),
+      here: (from, to) => standOf(letters[i] ?? [], from - start, to - start),
+      inLine: (from, to) => standOf(joined, from, to),
+    };
   });
   const own = parts[0] as Gathered;
   if (words.setting.along === 'line') {
     const shift = shiftOfFirst(own);
-    words.runs = tidy(parts.flatMap((part) => runsOf(part, words.runs, placeBeside(part, words.size, shift))));
+    words.runs = tidy(parts.flatMap((part) => runsOf(part, words, shift)));
     moveWithin(first, shift);
   } else {
     words.setting = startAlong(words, own);
@@ -216,6 +269,8 @@ export function gatherWords(draft: Production, { ids, poses, letters, joined }: 
   retarget(draft, 'marks', (markId) => (gone.has(markId) ? first.id : markId));
   return true;
 }
+
+const isWordmark = (mark: Mark | undefined): mark is Mark & GatheredMark => mark?.body.kind === 'words';
 
 /** Gives a mark other words; one that is named after its words follows them. */
 function takeWords(mark: Mark, words: Words): void {
