@@ -56,15 +56,21 @@ function Rooms({ id, first }: { id: string; first: RoomId }) {
       const command = commandFor(event);
       if (!command) return;
       event.preventDefault();
+      // A button that has the focus must not be pressed by it too.
+      event.stopPropagation();
       command.run(context);
     };
     const onPopState = () => {
       const named = location.pathname.split('/').at(-1) ?? '';
       if (isRoom(named)) setRoom(named);
     };
+    // Before anything else hears of it: what a command is not for, it leaves alone.
+    const onSpace = (event: KeyboardEvent) => event.key === ' ' && event.target instanceof HTMLButtonElement && onKeyDown(event);
+    window.addEventListener('keydown', onSpace, true);
     window.addEventListener('keydown', onKeyDown);
     window.addEventListener('popstate', onPopState);
     return () => {
+      window.removeEventListener('keydown', onSpace, true);
       window.removeEventListener('keydown', onKeyDown);
       window.removeEventListener('popstate', onPopState);
     };

@@ -30,6 +30,15 @@ export async function addKit(kit: Kit): Promise<Kit> {
   return placed;
 }
 
+/** Puts a newer look in the place of a kit that is on the shelf. */
+export async function changeKit(id: string, kit: Kit): Promise<Kit> {
+  const db = await database();
+  const placed = { ...kit, id };
+  const changed = await db.update(kits).set({ name: kit.name, document: placed }).where(eq(kits.id, id)).returning({ id: kits.id });
+  if (changed.length === 0) throw new UserError(404, 'This kit is not on the shelf any more.');
+  return placed;
+}
+
 /** Takes a kit off the shelf. Productions that use it have their own copy. */
 export async function removeKit(id: string): Promise<void> {
   const db = await database();

@@ -45,8 +45,8 @@ test('numbers: typed with arithmetic and units, stepped, dragged, reset, refused
   await type(page, 'Rim, mm', '-5');
   expect(await valueOf(page, 'Rim, mm')).toBe('0.0');
   // A face that is put behind its own back takes the back along: a shell is never turned inside out.
-  await type(page, 'To, m', '-0.5');
-  expect(await valueOf(page, 'From, m')).toBe('-0.501');
+  await type(page, 'Face at, m', '-0.5');
+  expect(await valueOf(page, 'Back at, m')).toBe('-0.501');
 });
 
 test('a value is keyed beside it, and keys are stepped through from the field', async ({ page, ironsky }) => {

@@ -19,10 +19,10 @@ test('from an empty desk to frames on disk, as a person would', async ({ page, i
     await page.getByRole('button', { name: /Font/, exact: false }).first().click();
     await expect(page.getByRole('listbox').getByRole('option')).toHaveCount(11);
     await page.getByRole('option', { name: 'Anton' }).click();
-    await type(page, 'Size, m', '1.2');
+    await type(page, 'Cap height, m', '1.2');
     await page.getByRole('radiogroup', { name: 'Profile of the front bevel' }).getByRole('radio', { name: 'chamfer' }).click();
-    await type(page, 'Front size, mm', '2*20');
-    expect(await valueOf(page, 'Front size, mm')).toBe('40.0');
+    await type(page, 'Front width, mm', '2*20');
+    expect(await valueOf(page, 'Front width, mm')).toBe('40.0');
     await page.getByRole('radio', { name: 'bevel' }).click();
     await page.getByRole('button', { name: /Material/ }).click();
     await page.getByRole('option', { name: 'Brass' }).click();
@@ -111,7 +111,7 @@ test('from an empty desk to frames on disk, as a person would', async ({ page, i
     await page.getByRole('button', { name: 'Previous key' }).click();
     await expect(page.getByLabel('Timecode of the playhead')).toHaveValue('00:00:00:00');
     await page.getByRole('button', { name: 'Next key' }).click();
-    await expect(page.getByText(`frame ${dragged + 1} of 25`)).toBeVisible();
+    await expect(page.getByText(`frame ${dragged + 1}, last 24`)).toBeVisible();
     await page.getByRole('button', { name: 'Undo' }).click();
     expect(await frameOf()).toBe(dragged);
     await page.getByRole('button', { name: 'Undo' }).click();

@@ -89,7 +89,7 @@ test('a kit from the shelf: followed, overridden, followed again; saved and put 
 }) => {
   await makeProduction(page, ironsky.url, 'Kits');
   await addWords(page, 'HARBOUR');
-  await type(page, 'Front size, mm', '31');
+  await type(page, 'Front width, mm', '31');
   await open(page, 'Kit');
   await page.getByLabel('Name of a new kit').fill('Harbour wall');
   await page.getByRole('button', { name: 'Save as kit' }).click();
@@ -98,26 +98,26 @@ test('a kit from the shelf: followed, overridden, followed again; saved and put 
   await addWords(page, 'MOLE');
   await open(page, 'Kit');
   await pick(page, 'no kit Follows', 'Harbour wall');
-  expect(await valueOf(page, 'Front size, mm')).toBe('31.0');
-  await type(page, 'Front size, mm', '12');
+  expect(await valueOf(page, 'Front width, mm')).toBe('31.0');
+  await type(page, 'Front width, mm', '12');
   const own = page.getByRole('list', { name: 'Values of its own' });
   await expect(own.getByRole('listitem')).toHaveText(['Face: front size']);
   await page.getByRole('button', { name: 'Follow again: Face: front size' }).click();
-  expect(await valueOf(page, 'Front size, mm')).toBe('31.0');
+  expect(await valueOf(page, 'Front width, mm')).toBe('31.0');
   await saved(page);
 
   await makeProduction(page, ironsky.url, 'Elsewhere');
   await addWords(page, 'PIER');
   await open(page, 'Kit');
   await pick(page, 'no kit Follows', 'Harbour wall');
-  expect(await valueOf(page, 'Front size, mm')).toBe('31.0');
+  expect(await valueOf(page, 'Front width, mm')).toBe('31.0');
 });
 
 test('a look is copied, copies stand in a row and one is released, the mark is mirrored', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Copies');
   await page.getByRole('button', { name: 'Plain form' }).click();
   await page.getByRole('menuitem', { name: 'Arrow' }).click();
-  await type(page, 'Front size, mm', '44');
+  await type(page, 'Front width, mm', '44');
   await open(page, 'Kit');
   await page.getByRole('button', { name: 'Copy the look' }).click();
   await pictureOf(page, 0);
@@ -164,7 +164,7 @@ test('the cut is placed and turned in the lens view, and the section follows', a
   await page.mouse.down();
   await page.mouse.move(from.x + 5, from.y - 25, { steps: 5 });
   await page.mouse.up();
-  expect(Number(await page.getByLabel('Cut at, m').inputValue())).toBeGreaterThan(0.1);
+  expect(Number(await page.getByLabel('Cut up, m').inputValue())).toBeGreaterThan(0.1);
   await page.getByRole('slider', { name: 'Turn of the cut' }).focus();
   await page.keyboard.press('Shift+ArrowUp');
   expect(await page.getByLabel('turned, °').inputValue()).toBe('10');

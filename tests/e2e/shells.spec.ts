@@ -45,28 +45,28 @@ test('the section: face, offset and bevel by drag, by key and as typed dimension
   await page.mouse.down();
   await page.mouse.move(box.x + 4, box.y + 4 - 30, { steps: 6 });
   await page.mouse.up();
-  const dragged = Number(await valueOf(page, 'To, m'));
+  const dragged = Number(await valueOf(page, 'Face at, m'));
   expect(dragged - 0.14).toBeCloseTo(30 * metresPerPixel, 2);
   await page.getByRole('button', { name: 'Undo' }).click();
-  expect(await valueOf(page, 'To, m')).toBe('0.140');
+  expect(await valueOf(page, 'Face at, m')).toBe('0.140');
 
   await section.getByRole('slider', { name: 'Bevel size' }).focus();
   await page.keyboard.press('Shift+ArrowUp');
-  expect(await valueOf(page, 'Front size, mm')).toBe('34.0');
+  expect(await valueOf(page, 'Front width, mm')).toBe('34.0');
   await section.getByRole('slider', { name: 'Offset' }).focus();
   await page.keyboard.press('ArrowRight');
   expect(await valueOf(page, 'Offset, mm')).toBe('1.0');
 
   await section.getByRole('textbox', { name: 'Dimension: depth, mm' }).fill('40 cm');
   await section.getByRole('textbox', { name: 'Dimension: depth, mm' }).press('Enter');
-  expect(await valueOf(page, 'From, m')).toBe('-0.260');
+  expect(await valueOf(page, 'Back at, m')).toBe('-0.260');
   await section.getByRole('textbox', { name: 'Dimension: bevel height, mm' }).fill('wide');
   await section.getByRole('textbox', { name: 'Dimension: bevel height, mm' }).press('Enter');
   await expect(section.getByRole('textbox', { name: 'Dimension: bevel height, mm' })).toHaveAttribute('aria-invalid', 'true');
   await page.keyboard.press('Escape');
 
-  await page.getByRole('textbox', { name: 'Cut at, m' }).fill('3');
-  await page.getByRole('textbox', { name: 'Cut at, m' }).press('Enter');
+  await page.getByRole('textbox', { name: 'Cut up, m' }).fill('3');
+  await page.getByRole('textbox', { name: 'Cut up, m' }).press('Enter');
   await expect(page.getByText('The cut meets no stroke.')).toBeVisible();
 });
 
@@ -77,7 +77,7 @@ test('two shells in one plane are said and parted with one press; a mark turns a
   await expect(page.getByText('have their faces in one plane')).toBeVisible();
   await page.getByRole('button', { name: 'Part them by 1 mm' }).click();
   await expect(page.getByText('in one plane')).toHaveCount(0);
-  expect(await valueOf(page, 'To, m')).toBe('0.139');
+  expect(await valueOf(page, 'Face at, m')).toBe('0.139');
   await page.getByRole('button', { name: /Turns about/ }).click();
   await page.getByRole('option', { name: 'its front' }).click();
   await expect(page.getByRole('button', { name: /Turns about/ })).toContainText('its front');
@@ -101,10 +101,10 @@ test('letters chiselled to a ridge, and a bevel wider than the stroke, are built
   await makeProduction(page, ironsky.url, 'Ridge');
   await addWords(page, 'RIDGE');
   await page.getByRole('radiogroup', { name: 'Profile of the front bevel' }).getByRole('radio', { name: 'chamfer' }).click();
-  await page.getByText('to a ridge').first().click();
+  await page.getByText('meets in a ridge').first().click();
   await pictureOf(page, 0, 4);
-  await type(page, 'Front size, mm', '900');
+  await type(page, 'Front width, mm', '900');
   await pictureOf(page, 0, 4);
   await expect(page.getByRole('main').getByRole('alert')).toHaveCount(0);
-  await expect(field(page, 'Front size, mm')).toHaveValue('900.0');
+  await expect(field(page, 'Front width, mm')).toHaveValue('900.0');
 });

@@ -82,7 +82,7 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
     id: mark.id,
     place: resolver.of(path, mark.channels),
     pivot: pivotOf(mark, extent),
-    copies: copyPoses(pattern),
+    copies: copyPoses(pattern, extent),
     contents: contents.at,
     still: contents.isSteady ? contents.at(0) : null,
     travelled: body.kind === 'words' && body.setting.along !== 'line' ? body.setting : null,

@@ -27,7 +27,7 @@ function shareAPlane(
   if (!boxA || !boxB) return false;
   const toA = invertRigid(markPose(production, a, frame, boxA));
   const poseB = markPose(production, b, frame, boxB);
-  return copyPoses(b.pattern).some((copy) => {
+  return copyPoses(b.pattern, boxB).some((copy) => {
     const relative = multiply(toA, multiply(poseB, copy));
     if (transformDirection(relative, [0, 0, 1])[2] < PARALLEL) return false;
     const depth = positionOf(relative)[2];

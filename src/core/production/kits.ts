@@ -15,6 +15,8 @@ export const kitLayoutSchema = wordsSchema.pick({ font: true, tracking: true, le
 export const kitSchema = z.object({
   id: longIdField,
   name: nameField(60, 'A kit needs a name.'),
+  /** Raised each time its look is changed: the one with more is the newer. */
+  revision: z.int().min(0).max(1_000_000).default(0),
   shells: z.array(shellSchema).min(1).max(MAX_SHELLS),
   skin: skinSchema.prefault({}),
   /** Only of kits made from words. */

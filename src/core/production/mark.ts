@@ -91,9 +91,9 @@ export const skinSchema = z.object({
   /** How far letters bulge past their outline. */
   spread: numberField({ label: 'Bulge', unit: 'mm', min: 0, max: 500, rest: 0, step: 2, digits: 0 }),
   /** Height over the seam at which an invisible lid stops it; 0 for none. */
-  lid: numberField({ label: 'Lid at', unit: 'mm', min: 0, max: 5000, rest: 0, step: 5, digits: 0 }),
+  lid: numberField({ label: 'Flattened at', unit: 'mm', min: 0, max: 5000, rest: 0, step: 5, digits: 0 }),
   /** How far beyond each letter's own extent the sides of an invisible box stand that it presses against; 0 for none. */
-  box: numberField({ label: 'Box at', unit: 'mm', min: 0, max: 500, rest: 0, step: 2, digits: 0 }),
+  box: numberField({ label: 'Sides held at', unit: 'mm', min: 0, max: 500, rest: 0, step: 2, digits: 0 }),
 });
 
 export const PIVOTS = ['middle', 'front', 'back', 'baseline-left', 'baseline-centre', 'baseline-right', 'point'] as const;
@@ -130,3 +130,8 @@ export const markSchema = z.object({
 
 export type Mark = z.infer<typeof markSchema>;
 export type Outline = z.infer<typeof outlineSchema>;
+
+/** Height that percentages of a mark's lengths are of, metres: that of its capitals, of its drawing or form; 1 for a plain body. */
+export function heightOf({ body }: Pick<Mark, 'body'>): number {
+  return body.kind === 'body' ? 1 : body.size;
+}

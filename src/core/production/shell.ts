@@ -35,7 +35,7 @@ export const bevelSchema = z.object({
   /** Grows out from the outline, which stays the edge of the face, instead of going in over it. */
   outward: z.boolean().default(false),
   /** How far it goes in over the face, or out from it. */
-  size: numberField({ label: 'Size', unit: 'mm', min: 0, max: 2000, rest: 24, step: 1, digits: 1 }),
+  size: numberField({ label: 'Width', unit: 'mm', min: 0, max: 2000, rest: 24, step: 1, digits: 1 }),
   /** How far it goes along the depth. */
   height: numberField({ label: 'Height', unit: 'mm', min: 0, max: 2000, rest: 24, step: 1, digits: 1 }),
   /** Goes on at its slope until it meets itself in a ridge: chiselled letters. */
@@ -51,8 +51,8 @@ export const shellKind = {
   label: 'Depth',
   places: ['marks/*/shells/*'],
   channels: z.object({
-    from: channelField({ label: 'From', ...plane, rest: -0.14 }),
-    to: channelField({ label: 'To', ...plane, rest: 0.14 }),
+    from: channelField({ label: 'Back at', ...plane, rest: -0.14 }),
+    to: channelField({ label: 'Face at', ...plane, rest: 0.14 }),
     on: switchChannel({ label: 'Shown', rest: true }),
   }),
   settings: NO_SETTINGS,

@@ -26,7 +26,7 @@ export const runSchema = z.object({
   from: z.int().min(0).max(MAX_TEXT),
   to: z.int().min(0).max(MAX_TEXT),
   font: fontRefSchema.optional(),
-  size: numberField({ label: 'Size', unit: '%', min: 0.05, max: 20, rest: 1, step: 0.05, digits: 0, shown: 100 }),
+  size: numberField({ label: 'Relative size', unit: '%', min: 0.05, max: 20, rest: 1, step: 0.05, digits: 0, shown: 100 }),
   rise: numberField({ label: 'Baseline shift', unit: '%', min: -10, max: 10, rest: 0, step: 0.02, digits: 0, shown: 100 }),
   channels: runKind.channels.prefault({}),
   /** What these letters are made of, in the place of the first shell's own surfaces. */
@@ -38,7 +38,7 @@ export const wordsSchema = z.object({
   kind: z.literal('words'),
   text: linesField(MAX_TEXT),
   font: fontRefSchema.default({ source: 'shipped', id: 'archivo-black' }),
-  size: numberField({ label: 'Size', unit: 'm', min: 0.01, max: 100, rest: 1, step: 0.05 }),
+  size: numberField({ label: 'Cap height', unit: 'm', min: 0.01, max: 100, rest: 1, step: 0.05 }),
   tracking: numberField({ label: 'Tracking', unit: '‰', min: -500, max: 5000, rest: 0, step: 5, digits: 0 }),
   leading: numberField({ label: 'Leading', unit: '×', min: 0.2, max: 10, rest: 1.1, step: 0.05 }),
   alignment: z.enum(['left', 'centre', 'right']).default('centre'),

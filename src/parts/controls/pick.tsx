@@ -6,7 +6,7 @@ import { styled } from 'styled-components';
 
 const Picker = styled(Select)`
   display: grid;
-  grid-template-columns: 92px minmax(0, 1fr) 20px;
+  grid-template-columns: 96px minmax(0, 1fr);
   align-items: center;
   min-height: 25px;
 ` as typeof Select;

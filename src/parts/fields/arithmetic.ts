@@ -22,6 +22,7 @@ class Reader {
   constructor(
     private readonly text: string,
     private readonly unit: string,
+    private readonly own: Readonly<Record<string, number>>,
   ) {}
 
   read(): number | null {
@@ -84,14 +85,19 @@ class Reader {
     const name = match[0].toLowerCase();
     this.at += match[0].length;
     if (name === this.unit.toLowerCase()) return value;
+    const own = this.own[name];
+    if (own !== undefined) return value * own;
     const from = UNITS[name];
     const to = UNITS[this.unit];
     return from && to && from.kind === to.kind ? (value * from.size) / to.size : null;
   }
 }
 
-/** Value in the field's unit, or null when the text is not a number. */
-export function readNumber(text: string, unit: string): number | null {
+/**
+ * Value in the field's unit, or null when the text is not a number.
+ * @param own units of this field alone, with their size in its unit
+ */
+export function readNumber(text: string, unit: string, own: Readonly<Record<string, number>> = {}): number | null {
   const trimmed = text.trim().replace(/^f\//i, '');
-  return trimmed === '' || trimmed.length > 100 ? null : new Reader(trimmed, unit).read();
+  return trimmed === '' || trimmed.length > 100 ? null : new Reader(trimmed, unit, own).read();
 }

@@ -19,7 +19,7 @@ import { styled } from 'styled-components';
 import { newGesture } from '../gesture';
 import { Menu } from '../controls';
 import { FieldLine } from './field-line';
-import { KeyToggle, type Keyed } from './key-toggle';
+import { Edged, KeyToggle, type Keyed } from './key-toggle';
 
 const Swatch = styled(Button)`
   display: flex;
@@ -90,48 +90,53 @@ export function ColourField({
   onChange,
   keyed,
   onToggleKey,
+  differs = false,
 }: {
   label: string;
   value: string;
   onChange: (hex: string, gesture: string) => void;
   keyed?: Keyed;
   onToggleKey?: () => void;
+  /** Of several things that are edited together, some have another colour. */
+  differs?: boolean;
 }) {
   const gesture = useRef('');
   return (
     <FieldLine>
       <span>{label}</span>
-      <ColorPicker
-        value={parseColor(value).toFormat('hsb')}
-        onChange={(colour) => {
-          const hex = colour.toString('hex').toLowerCase();
-          if (hex !== value) onChange(hex, gesture.current);
-        }}
-      >
-        <DialogTrigger onOpenChange={() => (gesture.current = newGesture('colour'))}>
-          <Swatch aria-label={`${label}, ${value}`}>
-            {value}
-            <i style={{ background: value }} />
-          </Swatch>
-          <Menu placement="left top">
-            <Sheet aria-label={label}>
-              <ColorArea className="area" colorSpace="hsb" xChannel="saturation" yChannel="brightness">
-                <ColorThumb className="thumb" />
-              </ColorArea>
-              <ColorSlider colorSpace="hsb" channel="hue" aria-label="Hue">
-                <SliderTrack className="track">
+      <Edged>
+        <ColorPicker
+          value={parseColor(value).toFormat('hsb')}
+          onChange={(colour) => {
+            const hex = colour.toString('hex').toLowerCase();
+            if (hex !== value) onChange(hex, gesture.current);
+          }}
+        >
+          <DialogTrigger onOpenChange={() => (gesture.current = newGesture('colour'))}>
+            <Swatch aria-label={`${label}, ${differs ? 'values differ' : value}`}>
+              {differs ? 'differ' : value}
+              <i style={{ background: value }} />
+            </Swatch>
+            <Menu placement="left top">
+              <Sheet aria-label={label}>
+                <ColorArea className="area" colorSpace="hsb" xChannel="saturation" yChannel="brightness">
                   <ColorThumb className="thumb" />
-                </SliderTrack>
-              </ColorSlider>
-              <ColorField>
-                <Label>Hex</Label>
-                <Input />
-              </ColorField>
-            </Sheet>
-          </Menu>
-        </DialogTrigger>
-      </ColorPicker>
-      <KeyToggle label={label} keyed={keyed} onToggle={onToggleKey} />
+                </ColorArea>
+                <ColorSlider colorSpace="hsb" channel="hue" aria-label="Hue">
+                  <SliderTrack className="track">
+                    <ColorThumb className="thumb" />
+                  </SliderTrack>
+                </ColorSlider>
+                <ColorField>
+                  <Label>Hex</Label>
+                  <Input />
+                </ColorField>
+              </Sheet>
+            </Menu>
+          </DialogTrigger>
+        </ColorPicker>
+        <KeyToggle label={label} keyed={keyed} onToggle={onToggleKey} />
+      </Edged>
     </FieldLine>
   );
 }

@@ -5,24 +5,59 @@ import { styled } from 'styled-components';
 /** Whether a value is keyed, and whether there is a key at the playhead. */
 export type Keyed = 'none' | 'keyed' | 'here';
 
-const Dot = styled.button<{ $state: Keyed }>`
-  justify-self: end;
-  width: 11px;
-  height: 11px;
-  padding: 0;
-  border-radius: 50%;
-  border: 1px solid ${({ $state }) => ($state === 'none' ? 'var(--line-strong)' : 'var(--text)')};
-  background: ${({ $state }) => ($state === 'here' ? 'var(--text)' : 'transparent')};
-  box-shadow: ${({ $state }) => ($state === 'keyed' ? 'inset 0 0 0 2px var(--panel), inset 0 0 0 6px var(--dim)' : 'none')};
+const EDGES: Record<Keyed, string> = {
+  none: '1px solid var(--line-strong)',
+  keyed: '2px dotted var(--brass)',
+  here: '2px solid var(--brass)',
+};
+
+/** Holds a value whose lower edge tells of its keys. */
+export const Edged = styled.div`
+  position: relative;
+  min-width: 0;
+  display: flex;
+  align-items: stretch;
+  > :first-child {
+    flex: 1;
+    min-width: 0;
+  }
 `;
 
-/** Says whether a value is keyed, and sets or removes its key at the playhead; nothing where it cannot be keyed. */
+const Edge = styled.button<{ $state: Keyed }>`
+  position: absolute;
+  left: 0;
+  right: 0;
+  bottom: -4px;
+  height: 8px;
+  padding: 0;
+  border: 0;
+  background: none;
+  cursor: default;
+  &::after {
+    content: '';
+    position: absolute;
+    left: 1px;
+    right: 1px;
+    bottom: 3px;
+    border-bottom: ${({ $state }) => EDGES[$state]};
+  }
+  &:hover::after,
+  &:focus-visible::after {
+    border-bottom: 2px solid var(--verdigris);
+  }
+`;
+
+/**
+ * The lower edge of a value: plain; dotted where the value has keys; solid where a key stands here. A press sets a key at the playhead or
+ * takes it away. Nothing where the value cannot be keyed.
+ */
 export function KeyToggle({ label, keyed, onToggle }: { label: string; keyed?: Keyed | undefined; onToggle?: (() => void) | undefined }) {
-  if (keyed === undefined || !onToggle) return <span />;
+  if (keyed === undefined || !onToggle) return null;
   return (
-    <Dot
+    <Edge
       type="button"
       $state={keyed}
+      data-keyed={keyed}
       aria-pressed={keyed === 'here'}
       aria-label={keyed === 'here' ? `Remove the key of ${label} here` : `Set a key of ${label} here`}
       title={keyed === 'here' ? 'Remove the key here' : 'Set a key here'}

@@ -6,7 +6,7 @@ import type { FieldMeta } from '@/core/schema/fields';
 import { newGesture } from '../gesture';
 import { readNumber } from './arithmetic';
 import { FieldLine } from './field-line';
-import { KeyToggle, type Keyed } from './key-toggle';
+import { Edged, KeyToggle, type Keyed } from './key-toggle';
 import { Unreadable } from './unreadable';
 import { useTyped } from './use-typed';
 
@@ -63,17 +63,36 @@ export interface NumberFieldProps {
   onToggleKey?: () => void;
   onStepKey?: (direction: -1 | 1) => void;
   label?: string;
+  /** Of several things that are edited together, some have another value. */
+  differs?: boolean;
+  /** What a percentage that is typed is of, in the field's unit; percentages are not understood where it is left out. */
+  whole?: number;
 }
 
 const DRAG_PIXELS = 3;
+
+/** A value that is rounded to nothing has no sign. */
+const tidyZero = (text: string) => (/^-0(\.0*)?$/.test(text) ? text.slice(1) : text);
+
 /** A value that can be typed (with arithmetic and units), dragged, stepped, reset, and keyed. */
-export function NumberField({ meta, value, onChange, keyed, onToggleKey, onStepKey, label = meta.label }: NumberFieldProps) {
+export function NumberField({
+  meta,
+  value,
+  onChange,
+  keyed,
+  onToggleKey,
+  onStepKey,
+  label = meta.label,
+  differs = false,
+  whole,
+}: NumberFieldProps) {
   const gesture = useRef('');
   /** What the value was when the field was taken in hand, or typed last. */
   const before = useRef(value);
   const drag = useRef<{ x: number; value: number; moved: boolean } | null>(null);
   const unitBefore = meta.unit === 'f/';
-  const shown = (value * meta.shown).toFixed(meta.digits);
+  const shown = differs ? '' : tidyZero((value * meta.shown).toFixed(meta.digits));
+  const read = (text: string) => readNumber(text, meta.unit, whole === undefined ? undefined : { '%': whole / 100 });
 
   useEffect(() => () => void (drag.current = null), []);
   const begin = () => {
@@ -81,17 +100,13 @@ export function NumberField({ meta, value, onChange, keyed, onToggleKey, onStepK
   };
   const put = (next: number) => {
     const bounded = Math.max(meta.min, Math.min(meta.max, next));
-    if (bounded !== value) onChange(bounded, gesture.current);
+    if (bounded !== value || differs) onChange(bounded, gesture.current);
     return bounded;
   };
-  const typed = useTyped(
-    shown,
-    (text) => readNumber(text, meta.unit),
-    (read) => {
-      begin();
-      before.current = put(read / meta.shown);
-    },
-  );
+  const typed = useTyped(shown, read, (read) => {
+    begin();
+    before.current = put(read / meta.shown);
+  });
   const factor = (event: { shiftKey: boolean; altKey: boolean }) => (event.shiftKey ? 10 : event.altKey ? 0.1 : 1);
 
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
@@ -150,30 +165,33 @@ export function NumberField({ meta, value, onChange, keyed, onToggleKey, onStepK
       >
         {label}
       </Name>
-      <Box $changed={Math.abs(value - meta.rest) > 1e-9} $bad={typed.isBad}>
-        {unitBefore ? <span style={{ paddingLeft: 6 }}>{meta.unit}</span> : null}
-        <input
-          id={id}
-          aria-label={`${label}${meta.unit ? `, ${meta.unit}` : ''}`}
-          aria-invalid={typed.isBad}
-          aria-describedby={typed.isBad ? `${id}-said` : undefined}
-          data-idle={typed.isTyping ? undefined : true}
-          inputMode="decimal"
-          autoComplete="off"
-          spellCheck={false}
-          value={typed.text}
-          onFocus={(event) => {
-            before.current = value;
-            event.currentTarget.select();
-          }}
-          onChange={(event) => typed.type(event.target.value)}
-          onBlur={typed.commit}
-          onKeyDown={onKeyDown}
-        />
-        {unitBefore || !meta.unit ? null : <span>{meta.unit}</span>}
-        {typed.isBad ? <Unreadable id={`${id}-said`} text={typed.text} unit={meta.unit} /> : null}
-      </Box>
-      <KeyToggle label={label} keyed={keyed} onToggle={onToggleKey} />
+      <Edged>
+        <Box $changed={Math.abs(value - meta.rest) > 1e-9} $bad={typed.isBad}>
+          {unitBefore ? <span style={{ paddingLeft: 6 }}>{meta.unit}</span> : null}
+          <input
+            id={id}
+            aria-label={`${label}${meta.unit ? `, ${meta.unit}` : ''}${differs ? ', values differ' : ''}`}
+            aria-invalid={typed.isBad}
+            aria-describedby={typed.isBad ? `${id}-said` : undefined}
+            data-idle={typed.isTyping ? undefined : true}
+            inputMode="decimal"
+            autoComplete="off"
+            spellCheck={false}
+            value={typed.text}
+            placeholder={differs ? 'differ' : undefined}
+            onFocus={(event) => {
+              before.current = value;
+              event.currentTarget.select();
+            }}
+            onChange={(event) => typed.type(event.target.value)}
+            onBlur={typed.commit}
+            onKeyDown={onKeyDown}
+          />
+          {unitBefore || !meta.unit ? null : <span>{meta.unit}</span>}
+          {typed.isBad ? <Unreadable id={`${id}-said`} text={typed.text} unit={meta.unit} /> : null}
+        </Box>
+        <KeyToggle label={label} keyed={keyed} onToggle={onToggleKey} />
+      </Edged>
     </FieldLine>
   );
 }

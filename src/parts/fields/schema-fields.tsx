@@ -10,21 +10,29 @@ export function SchemaFields<T extends object>({
   names,
   values,
   onChange,
+  differs,
+  whole,
 }: {
   shape: Record<string, z.ZodType>;
   names: readonly (keyof T & string)[];
   values: T;
   onChange: (name: keyof T & string, value: number, gesture: string) => void;
+  /** Whether things that are edited together differ in a value. */
+  differs?: (name: keyof T & string) => boolean;
+  /** What percentages that are typed are of, in the unit of the fields. */
+  whole?: number;
 }) {
   return names.map((name) => {
     const meta = fieldMeta(shape, name);
-    const whole = meta.digits === 0 && meta.shown === 1 && meta.unit === '';
+    const isCount = meta.digits === 0 && meta.shown === 1 && meta.unit === '';
     return (
       <NumberField
         key={name}
         meta={meta}
         value={(values[name] as number | undefined) ?? meta.rest}
-        onChange={(value, gesture) => onChange(name, whole ? Math.round(value) : value, gesture)}
+        onChange={(value, gesture) => onChange(name, isCount ? Math.round(value) : value, gesture)}
+        {...(differs ? { differs: differs(name) } : {})}
+        {...(whole === undefined || isCount ? {} : { whole })}
       />
     );
   });

@@ -3,7 +3,7 @@
 import { Switch } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { FieldLine } from './field-line';
-import { KeyToggle, type Keyed } from './key-toggle';
+import { Edged, KeyToggle, type Keyed } from './key-toggle';
 
 const Toggle = styled(Switch)`
   justify-self: end;
@@ -46,8 +46,10 @@ export function SwitchField({
   return (
     <FieldLine>
       <span>{label}</span>
-      <Toggle isSelected={value} onChange={onChange} aria-label={name} />
-      <KeyToggle label={name} keyed={keyed} onToggle={onToggleKey} />
+      <Edged style={{ justifySelf: 'end' }}>
+        <Toggle isSelected={value} onChange={onChange} aria-label={name} />
+        <KeyToggle label={name} keyed={keyed} onToggle={onToggleKey} />
+      </Edged>
     </FieldLine>
   );
 }

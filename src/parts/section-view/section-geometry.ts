@@ -50,6 +50,17 @@ export function windowOn(strokes: readonly Stroke[], width: number, height: numb
   return { s: (left + right) / 2, z: (bottom + top) / 2, scale };
 }
 
+/** Pixels that a shell keeps from the window's edge. */
+const MARGIN = 14;
+
+/** A window that shows a stroke whole: the one given where it does, else moved and, where it must be, wider. */
+export function keptInside({ s, z, scale }: SectionWindow, stroke: Stroke, width: number, height: number): SectionWindow {
+  const [w, h] = [Math.max(1, width - 2 * MARGIN), Math.max(1, height - 2 * MARGIN)];
+  const kept = Math.min(scale, w / Math.max(stroke.right - stroke.left, 1e-6), h / Math.max(stroke.top - stroke.bottom, 1e-6));
+  const into = (at: number, low: number, high: number, room: number) => Math.max(high - room / 2, Math.min(low + room / 2, at));
+  return { s: into(s, stroke.left, stroke.right, w / kept), z: into(z, stroke.bottom, stroke.top, h / kept), scale: kept };
+}
+
 /** Rounded to whole millimetres, or to a plane of another shell when one is within reach. Metres. */
 export function onPlane(value: number, planes: readonly number[], reach: number): number {
   const plane = planes.find((p) => Math.abs(p - value) < reach);

@@ -10,6 +10,8 @@ export interface SectionShell {
   offset: number;
   bevelSize: number;
   bevelHeight: number;
+  /** Share of its heights that the bevels have room for in the depth. */
+  room: number;
   /** A skin has no planes and bevels to take hold of. */
   inflated: boolean;
 }
@@ -50,7 +52,7 @@ export function gripsOf(shell: SectionShell, stroke: Stroke): Grip[] {
         part: 'bevelHeight',
         label: 'Bevel height',
         s: stroke.left,
-        z: Math.max(shell.from, shell.to - shell.bevelHeight),
+        z: Math.max(shell.from, shell.to - shell.bevelHeight * shell.room),
         along: 'z',
         value: shell.bevelHeight,
         factor: -1,

@@ -9,7 +9,7 @@ import { useSize } from '../use-size';
 import { Well } from '../well';
 import type { LengthUnit } from './dimension-field';
 import { SectionDimensions } from './section-dimensions';
-import { onPlane, strokeOf, windowOn, type SectionWindow } from './section-geometry';
+import { keptInside, onPlane, strokeOf, windowOn, type SectionWindow } from './section-geometry';
 import { gripsOf, type Grip, type SectionPart, type SectionShell } from './section-grips';
 
 const Page = styled(Well)`
@@ -53,6 +53,7 @@ export function SectionView({ unit, shells, loops, selected, onSelect, onChange 
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const id = useId();
   const [chosen, setChosen] = useState<SectionWindow | null>(null);
+  const [held, setHeld] = useState(false);
   const strokes = useMemo(() => loops.map(({ shell, loop }) => ({ shell, stroke: strokeOf(loop) })), [loops]);
   const fit = useMemo(
     () =>
@@ -63,26 +64,28 @@ export function SectionView({ unit, shells, loops, selected, onSelect, onChange 
       ),
     [strokes, width, height],
   );
-  const view = chosen ?? fit;
-  const px = (s: number) => (s - view.s) * view.scale + width / 2;
-  const py = (z: number) => (view.z - z) * view.scale + height / 2;
 
+  const middle = (chosen ?? fit).s;
   const shell = shells.find((each) => each.id === selected) ?? shells[0];
   const index = shell ? shells.indexOf(shell) : -1;
   const own = strokes
     .filter((each) => each.shell === index)
     .map(({ stroke }) => stroke)
-    .sort((a, b) => Math.abs(a.left + a.right - 2 * view.s) - Math.abs(b.left + b.right - 2 * view.s))[0];
+    .sort((a, b) => Math.abs(a.left + a.right - 2 * middle) - Math.abs(b.left + b.right - 2 * middle))[0];
+  // The window stays still under the hand, but never so that the shell goes out of it.
+  const view = chosen && held && own ? keptInside(chosen, own, width, height) : (chosen ?? fit);
+  const px = (s: number) => (s - view.s) * view.scale + width / 2;
+  const py = (z: number) => (view.z - z) * view.scale + height / 2;
   const grips = shell && own ? gripsOf(shell, own) : [];
   const planes = shells.filter((each) => each !== shell).flatMap(({ from, to }) => [from, to]);
 
-  const drag = useRef<{ grip: Grip | null; x: number; y: number; gesture: string } | null>(null);
+  const drag = useRef<{ grip: Grip | null; x: number; y: number; scale: number; gesture: string } | null>(null);
   const begin = (event: PointerEvent<SVGElement>, grip: Grip | null) => {
     event.stopPropagation();
     (event.currentTarget.ownerSVGElement ?? event.currentTarget).setPointerCapture(event.pointerId);
-    drag.current = { grip, x: event.clientX, y: event.clientY, gesture: newGesture('section') };
-    // The window stays still under the hand.
+    drag.current = { grip, x: event.clientX, y: event.clientY, scale: view.scale, gesture: newGesture('section') };
     setChosen(view);
+    setHeld(grip !== null);
   };
   /** A shell is moved whole by its body: forward and back past the others, which is its order. */
   const hold = (event: PointerEvent<SVGElement>, each: SectionShell) => {
@@ -92,7 +95,7 @@ export function SectionView({ unit, shells, loops, selected, onSelect, onChange 
   const move = (event: PointerEvent) => {
     const from = drag.current;
     if (!from) return;
-    const [dx, dy] = [(event.clientX - from.x) / view.scale, (from.y - event.clientY) / view.scale];
+    const [dx, dy] = [(event.clientX - from.x) / from.scale, (from.y - event.clientY) / from.scale];
     if (!from.grip) {
       drag.current = { ...from, x: event.clientX, y: event.clientY };
       setChosen({ ...view, s: view.s - dx, z: view.z - dy });
@@ -100,9 +103,14 @@ export function SectionView({ unit, shells, loops, selected, onSelect, onChange 
     }
     const { part, along, value, factor } = from.grip;
     // A press that selects must not nudge what it selects.
-    if (part === 'place' && Math.hypot(dx, dy) * view.scale < 4) return;
+    if (part === 'place' && Math.hypot(dx, dy) * from.scale < 4) return;
     const next = value + (along === 's' ? dx : dy) * factor;
     onChange(part, onPlane(next, part === 'from' || part === 'to' || part === 'place' ? planes : [], 6 / view.scale), from.gesture);
+  };
+  const release = () => {
+    drag.current = null;
+    setChosen((before) => before && view);
+    setHeld(false);
   };
   const nudge = (grip: Grip, by: number) =>
     onChange(grip.part, Math.round((grip.value + by * Math.sign(grip.factor)) * 1e6) / 1e6, `section-keys-${grip.part}`);
@@ -118,8 +126,8 @@ export function SectionView({ unit, shells, loops, selected, onSelect, onChange 
         aria-label="Section"
         onPointerDown={(event) => begin(event, null)}
         onPointerMove={move}
-        onPointerUp={() => (drag.current = null)}
-        onPointerCancel={() => (drag.current = null)}
+        onPointerUp={release}
+        onPointerCancel={release}
         onDoubleClick={() => setChosen(null)}
       >
         <defs>

@@ -14,7 +14,8 @@ import { NumberField } from '@/parts/fields/number-field';
 import { SwitchField } from '@/parts/fields/switch-field';
 import { stepKey } from '../looking/transport';
 import { useSceneFrame } from '../looking/seen';
-import { useEdit, useProductionParts, useView, useWorkspace } from '../workspace/workspace';
+import { useEdit, useProduction, useProductionParts, useView, useWorkspace } from '../workspace/workspace';
+import { counterparts, useOthers } from './together';
 
 const keyedAt = (channel: Channel<Value>, frame: number): Keyed =>
   channel.keys.length === 0 ? 'none' : keyAt(channel, frame) ? 'here' : 'keyed';
@@ -27,12 +28,22 @@ interface ChannelFieldOptions {
   digits?: number;
   /** What a number is reset to, where that is not its default. */
   rest?: number;
+  /** What a percentage that is typed is of, in the field's unit. */
+  whole?: number;
   /** How its rest value is changed while it has no keys, where more hangs on it. */
   onRest?: (value: Value, gesture: string | null) => void;
 }
 
 /** A channel on the bench, whatever it carries: its value at the playhead, and its key. */
-export const ChannelField = memo(function ChannelField({ owner, name, label, digits, rest, onRest }: ChannelRef & ChannelFieldOptions) {
+export const ChannelField = memo(function ChannelField({
+  owner,
+  name,
+  label,
+  digits,
+  rest,
+  whole,
+  onRest,
+}: ChannelRef & ChannelFieldOptions) {
   const workspace = useWorkspace();
   const edit = useEdit();
   const scene = useSceneFrame();
@@ -43,23 +54,34 @@ export const ChannelField = memo(function ChannelField({ owner, name, label, dig
     ownerAt(production, owner)?.channels[name],
     shownValue(resolverOf(production).at(owner, name, frame)),
   ]);
+  const others = useOthers(owner.split('/')[1] ?? '');
+  const differs = useProduction((production) =>
+    counterparts(production, owner, others).some((path) => shownValue(resolverOf(production).at(path, name, frame)) !== value),
+  );
   const holder = ownerAt(workspace.documents.store.getState().production, owner);
   if (!channel || !holder || value === undefined) return null;
   const meta = channelMeta(holder, name);
   const put = (next: Value, gesture: string | null) =>
     onRest && channel.keys.length === 0
       ? onRest(next, gesture)
-      : edit((draft) => setChannelValue(draft, { owner, name }, frame, next), gesture);
+      : edit((draft) => {
+          for (const each of [owner, ...counterparts(draft, owner, others)]) setChannelValue(draft, { owner: each, name }, frame, next);
+        }, gesture);
   const shared = {
     label: label ?? meta.label,
     keyed: keyedAt(channel, frame),
-    onToggleKey: () => edit((draft) => toggleKey(draft, { owner, name }, frame)),
+    onToggleKey: () =>
+      edit((draft) => {
+        for (const each of [owner, ...counterparts(draft, owner, others)]) toggleKey(draft, { owner: each, name }, frame);
+      }),
   };
   switch (meta.of) {
     case 'number':
       return (
         <NumberField
           {...shared}
+          differs={differs}
+          {...(whole === undefined ? {} : { whole })}
           meta={{ ...meta, digits: digits ?? meta.digits, rest: rest ?? meta.rest }}
           value={value as number}
           onChange={put}
@@ -67,7 +89,7 @@ export const ChannelField = memo(function ChannelField({ owner, name, label, dig
         />
       );
     case 'colour':
-      return <ColourField {...shared} value={value as string} onChange={put} />;
+      return <ColourField {...shared} differs={differs} value={value as string} onChange={put} />;
     case 'switch':
       return (
         <SwitchField

@@ -1,12 +1,12 @@
 'use client';
 
 import { PIVOTS, pivotPointSchema, type Mark } from '@/core/production/mark';
-import { changeMark } from '@/core/production/edits/mark-edits';
 import { keyOwner } from '@/core/production/edits/channel-edits';
 import { Button, Heading, Pick } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { ChannelField } from './channel-field';
 import { useSceneFrame } from '../looking/seen';
+import { useChangeMarks, useOthers } from './together';
 import { useEdit, useProductionParts, useWorkspace } from '../workspace/workspace';
 
 const PLACES = ['x', 'y', 'z', 'pan', 'tilt', 'roll'] as const satisfies readonly (keyof Mark['channels'])[];
@@ -30,8 +30,8 @@ export function PlacementBench({ markId }: { markId: string }) {
     const mark = production.marks.find(({ id }) => id === markId);
     return [mark?.pivot, mark?.pivotPoint, mark?.body.kind === 'words'];
   });
-  const change = (recipe: (mark: Mark) => void, gesture: string | null = null) =>
-    edit((draft) => changeMark(draft, markId, recipe), gesture);
+  const change = useChangeMarks(markId);
+  const others = useOthers(markId);
   if (!pivot || !point) return null;
   return (
     <>
@@ -56,7 +56,9 @@ export function PlacementBench({ markId }: { markId: string }) {
       <div style={{ marginTop: 6 }}>
         <Button
           onPress={() => {
-            edit((draft) => keyOwner(draft, owner, frame));
+            edit((draft) => {
+              for (const each of [owner, ...others.map((id) => `marks/${id}`)]) keyOwner(draft, each, frame);
+            });
             view.setState({ pick: { kind: 'station', owner, frame } });
           }}
         >

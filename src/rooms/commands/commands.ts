@@ -2,16 +2,17 @@ import { removeStation } from '@/core/production/edits/channel-edits';
 import { addCue, removeCue } from '@/core/production/edits/cue-edits';
 import { closeTheLoop } from '@/core/production/edits/key-edits';
 import { removeShot } from '@/core/production/edits/shot-edits';
-import { addWordmark, duplicateMark, removeMark } from '@/core/production/edits/mark-edits';
+import { duplicateMark, removeMark } from '@/core/production/edits/mark-edits';
 import { saveProductionFile } from '@/parts/save-production';
 import { switchTheme } from '@/parts/theme';
 import type { RoomId } from '../workspace/rooms';
 import { endFlight, landHere } from '../looking/flight';
+import { addWords } from './add-words';
 import { copySelectedKeys, pasteCopiedKeys, removeSelectedKeys, shiftSelectedKeys } from './key-commands';
 import { seenCamera } from '../looking/seen';
 import { constantThroughCuts, splitAtPlayhead } from './shot-commands';
 import { seeWhole } from '../looking/walk';
-import { seek, stepBy, stepKey, togglePlay } from '../looking/transport';
+import { seek, shuttle, stepBy, stepKey, stop, togglePlay } from '../looking/transport';
 import type { Workspace } from '../workspace/workspace';
 
 export interface CommandContext {
@@ -56,6 +57,9 @@ function removePicked(context: CommandContext): void {
 
 export const COMMANDS: readonly Command[] = [
   { id: 'play', label: 'Play or stop', keys: 'Space', run: ({ workspace }) => togglePlay(workspace) },
+  { id: 'shuttle-on', label: 'Play on, faster with each press', keys: 'l', run: ({ workspace }) => shuttle(workspace, 1) },
+  { id: 'shuttle-back', label: 'Play back, faster with each press', keys: 'j', run: ({ workspace }) => shuttle(workspace, -1) },
+  { id: 'shuttle-stop', label: 'Stop', keys: 'k', run: ({ workspace }) => stop(workspace) },
   { id: 'next-frame', label: 'One frame on', keys: 'ArrowRight', run: ({ workspace }) => stepBy(workspace, 1) },
   { id: 'previous-frame', label: 'One frame back', keys: 'ArrowLeft', run: ({ workspace }) => stepBy(workspace, -1) },
   { id: 'ten-on', label: 'Ten frames on', keys: 'shift+ArrowRight', run: ({ workspace }) => stepBy(workspace, 10) },
@@ -67,16 +71,19 @@ export const COMMANDS: readonly Command[] = [
   { id: 'land', label: 'Land here', keys: 'Enter', run: ({ workspace }) => landHere(workspace) },
   { id: 'end-flight', label: 'Back to the camera’s own pose', keys: 'Escape', run: ({ workspace }) => endFlight(workspace) },
   { id: 'see-whole', label: 'See the marks whole', keys: 'w', run: ({ workspace }) => seeWhole(workspace) },
+  {
+    id: 'see-section',
+    label: 'See the section whole',
+    keys: 'shift+w',
+    run: ({ workspace }) => workspace.view.setState(({ sectionFits }) => ({ sectionFits: sectionFits + 1 })),
+  },
   { id: 'undo', label: 'Undo', keys: 'mod+z', always: true, run: ({ workspace }) => workspace.documents.undo() },
   { id: 'redo', label: 'Redo', keys: 'mod+shift+z', always: true, run: ({ workspace }) => workspace.documents.redo() },
   {
     id: 'add-words',
     label: 'Add words',
     run: ({ workspace, goTo }) => {
-      workspace.documents.edit((draft) => {
-        const id = addWordmark(draft, 'WORDS');
-        workspace.view.setState({ selection: { kind: 'mark', id }, pick: null });
-      });
+      addWords(workspace);
       goTo('shape');
     },
   },
@@ -202,6 +209,10 @@ const takesKeys = (target: EventTarget | null) =>
 const isIdle = (target: EventTarget | null) => target instanceof HTMLElement && target.dataset.idle !== undefined;
 const isUndoing = ({ id }: Command) => id === 'undo' || id === 'redo';
 
+/** Keys that go on meaning what they mean everywhere after a button was pressed with the mouse, which leaves the focus on it. */
+const ELSEWHERE = ['Space', 'Home', 'End', 'PageUp', 'PageDown'];
+const isPressedByMouse = (target: EventTarget | null) => target instanceof HTMLButtonElement && !target.matches(':focus-visible');
+
 /** The command a key press means here, if any. Fields keep their own keys, and so does whatever has the focus. */
 export function commandFor(event: KeyboardEvent): Command | undefined {
   if (event.defaultPrevented) return undefined;
@@ -209,6 +220,7 @@ export function commandFor(event: KeyboardEvent): Command | undefined {
   const command = COMMANDS.find(({ keys }) => keys === name);
   if (!command) return undefined;
   if (takesText(event.target)) return command.always && (isIdle(event.target) || !isUndoing(command)) ? command : undefined;
+  if (ELSEWHERE.includes(name) && isPressedByMouse(event.target)) return command;
   const plain = ['Space', 'Enter', 'ArrowLeft', 'ArrowRight', 'Home', 'End', 'Escape', 'PageUp', 'PageDown'].includes(
     name.replace('shift+', ''),
   );

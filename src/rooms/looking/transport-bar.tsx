@@ -90,7 +90,7 @@ function PlayheadClock() {
 /** Play, step, and where the playhead is. */
 export function TransportBar({ children }: { children?: ReactNode }) {
   const workspace = useWorkspace();
-  const { playing, frame } = useView((s) => ({ playing: s.playing, frame: Math.round(s.playhead) }));
+  const { playing, frame, speed } = useView((s) => ({ playing: s.playing, frame: Math.round(s.playhead), speed: s.playing ? s.speed : 1 }));
   const length = useProduction((p) => p.format.length);
   return (
     <Bar role="toolbar" aria-label="Transport">
@@ -111,7 +111,8 @@ export function TransportBar({ children }: { children?: ReactNode }) {
       </IconButton>
       <PlayheadClock />
       <Small>
-        frame {frame} of {length}
+        {frame < length ? `frame ${frame}, last ${length - 1}` : `frame ${frame}, after the last`}
+        {speed === 1 ? null : ` · ${speed}×`}
       </Small>
       {children}
     </Bar>

@@ -1,10 +1,12 @@
 'use client';
 
+import { heightOf, type Mark } from '@/core/production/mark';
 import { bevelSchema, MAX_PROFILE_POINTS, type Bevel, type Shell } from '@/core/production/shell';
 import { fieldMeta } from '@/core/schema/fields';
 import { PROFILE_KINDS } from '@/core/solid/profile';
 import { Choices, Heading, Tick } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
+import { useShellDiffers } from '../benches/together';
 import { ProfileDrawing } from '@/parts/pad/profile-drawing';
 
 export type ShellEnd = 'front' | 'back';
@@ -18,7 +20,8 @@ const FIRST_POINTS: Bevel['points'] = [
 ];
 
 /** The bevel at one end of a shell. */
-export function BevelBench({ shell, end, change }: { shell: Shell; end: ShellEnd; change: Change }) {
+export function BevelBench({ mark, shell, end, change }: { mark: Mark; shell: Shell; end: ShellEnd; change: Change }) {
+  const differs = useShellDiffers(mark, shell);
   const bevel = shell[end];
   const title = end === 'front' ? 'Front bevel' : 'Back bevel';
   const number = (name: 'size' | 'height') => {
@@ -28,6 +31,8 @@ export function BevelBench({ shell, end, change }: { shell: Shell; end: ShellEnd
         meta={meta}
         label={`${end === 'front' ? 'Front' : 'Back'} ${meta.label.toLowerCase()}`}
         value={bevel[name]}
+        differs={differs((each) => each[end][name])}
+        whole={heightOf(mark) * 1000}
         onChange={(value, gesture) => change((s) => void (s[end][name] = value), gesture)}
       />
     );
@@ -37,7 +42,7 @@ export function BevelBench({ shell, end, change }: { shell: Shell; end: ShellEnd
       <Heading>{title}</Heading>
       <Choices
         label={`Profile of the ${title.toLowerCase()}`}
-        value={bevel.profile}
+        value={differs((each) => each[end].profile) ? null : bevel.profile}
         onChange={(profile) =>
           change((s) => {
             s[end].profile = profile;
@@ -62,7 +67,7 @@ export function BevelBench({ shell, end, change }: { shell: Shell; end: ShellEnd
               outward
             </Tick>
             <Tick isSelected={bevel.ridge} isDisabled={bevel.outward} onChange={(ridge) => change((s) => void (s[end].ridge = ridge))}>
-              to a ridge
+              meets in a ridge
             </Tick>
           </div>
         </>

@@ -3,7 +3,7 @@
 import { RotateCcw } from 'lucide-react';
 import { useState } from 'react';
 import { styled } from 'styled-components';
-import { changeKit, followAgain, leaveKit, makeKit, pasteLook, putKit, renameKit } from '@/core/production/edits/kit-edits';
+import { changeKit, followAgain, leaveKit, makeKit, pasteLook, putKit, renameKit, takeNewerKit } from '@/core/production/edits/kit-edits';
 import { kitPartsOf, ownValues, type Kit } from '@/core/production/kits';
 import type { Mark } from '@/core/production/mark';
 import { Button, IconButton, Pick } from '@/parts/controls';
@@ -48,6 +48,17 @@ const Name = styled.input`
   background: var(--well);
 `;
 
+const Newer = styled.div`
+  margin: 4px 0 6px;
+  padding: 6px 8px;
+  border-left: 2px solid var(--brass);
+  background: var(--well);
+  font-size: 12px;
+  button {
+    margin-top: 5px;
+  }
+`;
+
 const NONE = 'none';
 
 /** The kit that a mark follows, where it goes its own way, and the shelf of kits. */
@@ -56,9 +67,17 @@ export function KitBench({ mark }: { mark: Mark }) {
   const edit = useEdit();
   const kits = useProduction((p) => p.kits);
   const look = useView((s) => s.look);
-  const { shelf, trouble, put, take } = useKits();
+  const { documents } = useWorkspace();
+  const { shelf, trouble, put, take, change } = useKits();
   const [name, setName] = useState('');
   const kit = kits.find(({ id }) => id === mark.kit);
+  const onShelf = shelf.find(({ id }) => id === kit?.id);
+  /** Changes the kit; where it is on the shelf, other productions that follow it are offered the change. */
+  const changeTo = (kitId: string) => {
+    edit((draft) => changeKit(draft, kitId, mark.id));
+    const changed = documents.store.getState().production.kits.find(({ id }) => id === kitId);
+    if (changed && onShelf) void change(changed);
+  };
   const own = ownValues(mark, kits);
   const choices = new Map<string, Kit>([...kits, ...shelf].map((each) => [each.id, each]));
   const choose = (id: string) => {
@@ -78,6 +97,12 @@ export function KitBench({ mark }: { mark: Mark }) {
         onChange={choose}
         options={[{ id: NONE, label: 'no kit' }, ...[...choices.values()].map((each) => ({ id: each.id, label: each.name }))]}
       />
+      {kit && onShelf && onShelf.revision > kit.revision ? (
+        <Newer role="status">
+          “{onShelf.name}” was changed in another production.
+          <Button onPress={() => edit((draft) => takeNewerKit(draft, onShelf))}>Take the newer look</Button>
+        </Newer>
+      ) : null}
       {kit && own.length > 0 ? (
         <>
           <Hint>Here it goes its own way:</Hint>
@@ -97,7 +122,7 @@ export function KitBench({ mark }: { mark: Mark }) {
           </Own>
           <Buttons>
             <Button onPress={() => edit((draft) => followAgain(draft, mark.id, null))}>Follow again in all</Button>
-            <Button onPress={() => edit((draft) => changeKit(draft, kit.id, mark.id))}>Change the kit to this</Button>
+            <Button onPress={() => changeTo(kit.id)}>Change the kit to this</Button>
           </Buttons>
         </>
       ) : null}
@@ -114,7 +139,7 @@ export function KitBench({ mark }: { mark: Mark }) {
       </Buttons>
       {kit ? (
         <Buttons>
-          {shelf.some(({ id }) => id === kit.id) ? (
+          {onShelf ? (
             <Button $tone="quiet" onPress={() => void take(kit.id)}>
               Take off the shelf
             </Button>

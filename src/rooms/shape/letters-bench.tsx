@@ -5,9 +5,11 @@ import { numberMeta } from '@/core/production/owners/owners';
 import { fontKey } from '@/core/outline/font-ref';
 import type { Mark } from '@/core/production/mark';
 import { MATERIAL_KINDS, MATERIALS } from '@/core/production/materials';
-import { surfaceOf } from '@/core/production/surface';
+import type { Shell } from '@/core/production/shell';
+import { restOf, surfaceOf } from '@/core/production/surface';
 import { runKind, runSchema, type Words } from '@/core/production/words';
 import { Button, Heading, Pick } from '@/parts/controls';
+import { ColourField } from '@/parts/fields/colour-field';
 import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { ChannelField } from '../benches/channel-field';
@@ -47,6 +49,7 @@ export function LettersBench({
   const own = style.font ? fontKey(style.font) : 'same';
   // Letters that are a run of their own have channels of their own; others get them as soon as they are moved.
   const run = words.runs.find((each) => each.from === from && each.to === to);
+  const shellLook = (mark.shells[0] as Shell).surfaces.face;
   const path = run && `marks/${mark.id}/body/runs/${run.id}`;
   return (
     <>
@@ -92,7 +95,15 @@ export function LettersBench({
         onChange={(id) => put(({ surface: _surface, ...rest }) => (id === 'same' ? rest : { ...rest, surface: surfaceOf(id) }))}
         options={[{ id: 'same', label: 'as the shell' }, ...MATERIAL_KINDS.map((id) => ({ id, label: MATERIALS[id].label }))]}
       />
-      {path && run?.surface ? <ChannelField owner={`${path}/surface`} name="colour" /> : null}
+      {path && run?.surface ? (
+        <ChannelField owner={`${path}/surface`} name="colour" />
+      ) : (
+        <ColourField
+          label="Colour"
+          value={shellLook.channels.colour.rest}
+          onChange={(colour, gesture) => put((s) => ({ ...s, surface: surfaceOf({ ...restOf(shellLook), colour }) }), gesture)}
+        />
+      )}
       {hasRuns(words.runs, from, to) ? (
         <Button $tone="quiet" onPress={() => put(() => styleAt([], 0))}>
           As the rest of the words

@@ -3,7 +3,7 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { styled } from 'styled-components';
 import { partPlacesAt } from '@/core/frame/part-places';
-import { isShown, markPose } from '@/core/frame/mark-pose';
+import { isShown, markPose, standingPoses } from '@/core/frame/mark-pose';
 import { onPlane, projected, rayThrough } from '@/core/optics/project';
 import { lettersAt } from '@/core/outline/text-layout';
 import type { Mark } from '@/core/production/mark';
@@ -57,7 +57,8 @@ export function MarkOverlay({ mark }: { mark: Mark }) {
   if (!bounds || playing || !isShown(production, mark, frame)) return null;
 
   // The line lies a little before the face, so that it is seen from where the face is seen.
-  const pose = markPose(production, mark, frame, bounds);
+  // Of several copies the first is taken in hand.
+  const pose = standingPoses(production, mark, frame, bounds)[0] ?? markPose(production, mark, frame, bounds);
   const face = Math.max(...mark.shells.map((shell) => depthsOf(shell).to));
   const depth = Math.max(face, bounds.max[2]);
   const place = (x: number, y: number) => projected(camera, transformPoint(multiply(pose, translation(0, 0, depth)), [x, y, 0]));

@@ -1,16 +1,19 @@
 'use client';
 
-import { useEffect, useState } from 'react';
+import { Maximize } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
 import { changeShell, listByDepth } from '@/core/production/edits/shell-edits';
+import { isKeyed } from '@/core/motion/channel';
 import { withValue } from '@/core/motion/edit-channel';
 import type { Mark } from '@/core/production/mark';
+import { ownParts } from '@/core/production/own-parts';
 import { numberMeta } from '@/core/production/owners/owners';
 import { resolverOf } from '@/core/production/resolver';
-import { bevelSchema, shellKind, shellSchema, type Shell } from '@/core/production/shell';
+import { bevelSchema, shellKind, shellSchema, type Bevel, type Shell } from '@/core/production/shell';
 import { hueFor, UNITS, type Production } from '@/core/production/production';
 import { fieldMeta, type FieldMeta } from '@/core/schema/fields';
 import { readNumber } from '@/parts/fields/arithmetic';
-import { LinePick } from '@/parts/controls';
+import { IconButton, LinePick } from '@/parts/controls';
 import type { SectionPart } from '@/parts/section-view/section-grips';
 import { SectionView } from '@/parts/section-view/section-view';
 import type { ShellLoop } from '@/workers/picture-messages';
@@ -26,6 +29,8 @@ const META: Record<Exclude<SectionPart, 'place'>, FieldMeta> = {
   bevelSize: fieldMeta(bevelSchema.shape, 'size'),
   bevelHeight: fieldMeta(bevelSchema.shape, 'height'),
 };
+
+const restOfDepths = ({ channels: { from, to } }: Shell) => ({ from: from.rest, to: to.rest });
 
 interface Depths {
   from: number;
@@ -56,11 +61,30 @@ function depthsAt(production: Production, markId: string, shell: Shell, frame: n
   return { from: from.at(frame), to: to.at(frame) };
 }
 
+/** Height of a bevel along the depth, metres. */
+const heightOfBevel = ({ profile, size, height }: Bevel) => (profile === 'none' || size === 0 ? 0 : height / 1000);
+
+/** Share of its heights that a shell's bevels have room for between its planes. */
+function bevelRoom({ front, back }: Shell, { from, to }: Depths): number {
+  const heights = heightOfBevel(front) + heightOfBevel(back);
+  return heights > 0 ? Math.min(1, (to - from) / heights) : 1;
+}
+
+/** Whether the section through a mark changes with time. */
+function isCutByTime({ channels, shells, body }: Mark): boolean {
+  const depths = shells.flatMap((shell) => [shell.channels.from, shell.channels.to]);
+  const parts = ownParts(body).list.flatMap((part) => Object.values(part.channels));
+  return [channels.inflate, ...depths, ...parts].some((channel) => isKeyed(channel));
+}
+
 /** Cuts the mark anew whenever it or the cut has changed; the last section stays while the next one is on its way. */
 function useSection(mark: Mark): ShellLoop[] {
   const { picture } = useWorkspace();
   const cut = useView((s) => s.cut);
   const facts = useView((s) => s.facts[mark.id]);
+  // What moves in depth, or is blown up, is cut as it stands at the playhead.
+  const frame = useSceneFrame();
+  const at = isCutByTime(mark) ? frame : null;
   const [loops, setLoops] = useState<ShellLoop[]>([]);
   useEffect(() => {
     let stale = false;
@@ -74,12 +98,12 @@ function useSection(mark: Mark): ShellLoop[] {
     return () => {
       stale = true;
     };
-  }, [picture, mark.id, cut, facts]);
+  }, [picture, mark.id, cut, facts, at]);
   return loops;
 }
 
-const CUT_AT: FieldMeta = { label: 'Cut at', unit: 'm', min: -1000, max: 1000, rest: 0, step: 0.02, digits: 2, shown: 1 };
-const CUT_ACROSS: FieldMeta = { label: 'from', unit: 'm', min: -1000, max: 1000, rest: 0, step: 0.05, digits: 2, shown: 1 };
+const CUT_AT: FieldMeta = { label: 'Cut up', unit: 'm', min: -1000, max: 1000, rest: 0, step: 0.02, digits: 2, shown: 1 };
+const CUT_ACROSS: FieldMeta = { label: 'across', unit: 'm', min: -1000, max: 1000, rest: 0, step: 0.05, digits: 2, shown: 1 };
 const CUT_ANGLE: FieldMeta = { label: 'turned', unit: '°', min: -180, max: 180, rest: 0, step: 5, digits: 0, shown: 1 };
 
 /** The section through the selected mark. */
@@ -91,13 +115,23 @@ export function MarkSection({ mark }: { mark: Mark }) {
   const { units } = production;
   const frame = useSceneFrame();
   const loops = useSection(mark);
+  const sectionFits = useView((s) => s.sectionFits);
+  /** Planes of the shell as they were when it was taken in hand. */
+  const begun = useRef<(Depths & { gesture: string }) | null>(null);
   const selected = mark.shells.find((shell) => shell.id === shellId) ?? mark.shells[0];
   const cutAt = (change: Partial<typeof cut>) => view.setState({ cut: { ...cut, ...change } });
   const put = (part: SectionPart, metres: number, gesture: string) => {
     if (!selected) return;
     const now = depthsAt(production, mark.id, selected, frame);
+    if (begun.current?.gesture !== gesture) begun.current = { gesture, ...restOfDepths(selected) };
+    const { from, to } = begun.current;
     edit((draft) => {
-      changeShell(draft, mark.id, selected.id, (shell) => putPart(shell, now, part, metres, frame));
+      changeShell(draft, mark.id, selected.id, (shell) => {
+        // A plane that was pushed along comes back with the one that pushed it.
+        if (part === 'to') shell.channels.from.rest = from;
+        if (part === 'from') shell.channels.to.rest = to;
+        putPart(shell, now, part, metres, frame);
+      });
       if (part === 'place') listByDepth(draft, mark.id, selected.id);
     }, gesture);
   };
@@ -116,10 +150,19 @@ export function MarkSection({ mark }: { mark: Mark }) {
           {number(CUT_AT, 'y')}
           {number(CUT_ACROSS, 'x')}
           {number(CUT_ANGLE, 'angleDeg')}
+          <IconButton
+            label="See the section whole"
+            keys="Shift W"
+            $tone="quiet"
+            onPress={() => view.setState({ sectionFits: sectionFits + 1 })}
+          >
+            <Maximize size={12} />
+          </IconButton>
         </span>
       </PaneTitle>
       {loops.length === 0 ? <Hint style={{ padding: '8px 10px' }}>The cut meets no stroke. Move it over the mark.</Hint> : null}
       <SectionView
+        key={sectionFits}
         unit={units}
         shells={mark.shells.map((shell, i) => ({
           id: shell.id,
@@ -129,6 +172,7 @@ export function MarkSection({ mark }: { mark: Mark }) {
           offset: shell.offset / 1000,
           bevelSize: shell.front.profile === 'none' ? 0 : shell.front.size / 1000,
           bevelHeight: shell.front.profile === 'none' ? 0 : shell.front.height / 1000,
+          room: bevelRoom(shell, depthsAt(production, mark.id, shell, frame)),
           inflated: mark.skin.on || mark.body.kind === 'body',
         }))}
         loops={loops}

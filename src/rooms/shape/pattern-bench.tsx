@@ -10,13 +10,23 @@ import { SchemaFields } from '@/parts/fields/schema-fields';
 import { Fold } from '@/parts/fold';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
-type Numbers = 'count' | 'rows' | 'across' | 'up' | 'toward' | 'radius' | 'pan' | 'roll';
-const FIELDS: Record<Pattern['kind'], readonly Numbers[]> = {
-  none: [],
-  row: ['count', 'across', 'up', 'toward', 'pan', 'roll'],
-  grid: ['count', 'rows', 'across', 'up', 'toward', 'pan', 'roll'],
-  ring: ['count', 'radius', 'pan', 'roll'],
-};
+type Numbers = 'count' | 'rows' | 'gap' | 'rowGap' | 'across' | 'up' | 'toward' | 'radius' | 'pan' | 'roll';
+
+/** What there is to be set of a pattern. */
+function fieldsOf({ kind, measure }: Pattern): readonly Numbers[] {
+  switch (kind) {
+    case 'none':
+      return [];
+    case 'row':
+      return measure === 'gap' ? ['count', 'gap', 'pan', 'roll'] : ['count', 'across', 'up', 'toward', 'pan', 'roll'];
+    case 'grid':
+      return measure === 'gap'
+        ? ['count', 'rows', 'gap', 'rowGap', 'pan', 'roll']
+        : ['count', 'rows', 'across', 'up', 'toward', 'pan', 'roll'];
+    case 'ring':
+      return ['count', 'radius', 'pan', 'roll'];
+  }
+}
 
 /** The mark in a mirror, and in copies. */
 export function PatternBench({ mark }: { mark: Mark }) {
@@ -33,7 +43,7 @@ export function PatternBench({ mark }: { mark: Mark }) {
     edit((draft) => {
       const made = [...copies]
         .reverse()
-        .map((copy) => releaseCopy(draft, mark.id, copy, markPose(production, mark, frame, bounds), pivotOf(mark, bounds)));
+        .map((copy) => releaseCopy(draft, mark.id, copy, markPose(production, mark, frame, bounds), pivotOf(mark, bounds), bounds));
       const [last] = made.slice(-1);
       if (last) view.setState({ selection: { kind: 'mark', id: last }, pick: null });
     });
@@ -62,16 +72,52 @@ export function PatternBench({ mark }: { mark: Mark }) {
             change((found) => {
               found.pattern.kind = kind;
               found.pattern.released = [];
-              // Copies that would stand in one another are set apart by the mark's own size.
-              if (bounds && kind !== 'none') {
-                found.pattern.across = Math.round((bounds.max[0] - bounds.min[0]) * 11.5) / 10 || 0.1;
-                found.pattern.up = kind === 'grid' ? Math.round((bounds.max[1] - bounds.min[1]) * 12.5) / 10 : 0;
-              }
             })
           }
           options={(['none', 'row', 'grid', 'ring'] as const).map((id) => ({ id, label: id }))}
         />
       </Row>
+      {pattern.kind === 'row' || pattern.kind === 'grid' ? (
+        <Row wide label="Apart by">
+          <Choices
+            label="Apart by"
+            value={pattern.measure}
+            onChange={(measure) => change((found) => void (found.pattern.measure = measure))}
+            options={[
+              { id: 'gap', label: 'their size and a gap' },
+              { id: 'spacing', label: 'a spacing' },
+            ]}
+          />
+        </Row>
+      ) : null}
+      {pattern.kind === 'row' && pattern.measure === 'gap' ? (
+        <Row wide label="It runs">
+          <Choices
+            label="It runs"
+            value={pattern.way}
+            onChange={(way) => change((found) => void (found.pattern.way = way))}
+            options={[
+              { id: 'across', label: 'across' },
+              { id: 'up', label: 'down' },
+              { id: 'toward', label: 'back' },
+            ]}
+          />
+        </Row>
+      ) : null}
+      {pattern.kind === 'none' ? null : (
+        <Row wide label="Placed by its">
+          <Choices
+            label="Placed by its"
+            value={pattern.anchor}
+            onChange={(anchor) => change((found) => void (found.pattern.anchor = anchor))}
+            options={[
+              { id: 'centre', label: 'centre' },
+              { id: 'first', label: 'first copy' },
+              { id: 'last', label: 'last copy' },
+            ]}
+          />
+        </Row>
+      )}
       {pattern.kind === 'ring' ? (
         <Row wide label="It lies">
           <Choices
@@ -87,7 +133,7 @@ export function PatternBench({ mark }: { mark: Mark }) {
       ) : null}
       <SchemaFields
         shape={patternSchema.shape}
-        names={FIELDS[pattern.kind]}
+        names={fieldsOf(pattern)}
         values={pattern}
         onChange={(name, value, gesture) => change((found) => void (found.pattern[name as Numbers] = value), gesture)}
       />

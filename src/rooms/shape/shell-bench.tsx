@@ -1,7 +1,6 @@
 'use client';
 
-import { changeShell } from '@/core/production/edits/shell-edits';
-import type { Mark } from '@/core/production/mark';
+import { heightOf, type Mark } from '@/core/production/mark';
 import { fadeSchema, JOINS, shellSchema, type Shell } from '@/core/production/shell';
 import { cleanText } from '@/core/schema/text';
 import { fieldMeta } from '@/core/schema/fields';
@@ -9,32 +8,44 @@ import { Choices } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { Fold } from '@/parts/fold';
+import { useRef } from 'react';
 import type { Value } from '@/core/motion/channel';
 import { ChannelField } from '../benches/channel-field';
 import { NameField } from '../benches/name-field';
-import { useEdit } from '../workspace/workspace';
+import { useChangeShells, useShellDiffers } from '../benches/together';
 import { BevelBench } from './bevel-bench';
 import { useShell } from './shell-list';
 import { SurfaceBench } from './surface-bench';
 
 /** A depth of a shell. At rest a plane that is moved past the other pushes it along. */
 function ShellDepth({ mark, shell, name }: { mark: Mark; shell: Shell; name: 'from' | 'to' }) {
-  const edit = useEdit();
-  const push = (value: Value, gesture: string | null) =>
-    edit((draft) => changeShell(draft, mark.id, shell.id, (found) => void (found.channels[name].rest = value as number)), gesture);
-  return <ChannelField owner={`marks/${mark.id}/shells/${shell.id}`} name={name} onRest={push} />;
+  const change = useChangeShells(mark, shell);
+  const other = name === 'from' ? 'to' : 'from';
+  /** Where the other plane stood when this one was taken in hand: what was pushed along comes back with it. */
+  const begun = useRef<{ gesture: string | null; at: number } | null>(null);
+  const push = (value: Value, gesture: string | null) => {
+    if (begun.current?.gesture !== gesture) begun.current = { gesture, at: shell.channels[other].rest };
+    const { at } = begun.current;
+    change((found) => {
+      if (found.id === shell.id) found.channels[other].rest = at;
+      found.channels[name].rest = value as number;
+    }, gesture);
+  };
+  return <ChannelField owner={`marks/${mark.id}/shells/${shell.id}`} name={name} whole={heightOf(mark)} onRest={push} />;
 }
 
 /** One shell of a mark: its depths, outline and bevels, and what its regions are made of. */
 export function ShellBench({ mark }: { mark: Mark }) {
-  const edit = useEdit();
   const shell = useShell(mark);
-  const change = (recipe: (shell: Shell) => void, gesture: string | null = null) =>
-    edit((draft) => changeShell(draft, mark.id, shell.id, recipe), gesture);
+  const change = useChangeShells(mark, shell);
+  const differs = useShellDiffers(mark, shell);
+  const whole = heightOf(mark) * 1000;
   const number = (name: 'offset' | 'rim' | 'wall') => (
     <NumberField
       meta={fieldMeta(shellSchema.shape, name)}
       value={shell[name]}
+      differs={differs((each) => each[name])}
+      whole={whole}
       onChange={(value, gesture) => change((s) => void (s[name] = value), gesture)}
     />
   );
@@ -54,7 +65,7 @@ export function ShellBench({ mark }: { mark: Mark }) {
       {swept && shell.offset > 0 ? (
         <Choices
           label="Corners"
-          value={shell.join}
+          value={differs((each) => each.join) ? null : shell.join}
           onChange={(join) => change((s) => void (s.join = join))}
           options={JOINS.map((id) => ({ id, label: id }))}
         />
@@ -63,8 +74,8 @@ export function ShellBench({ mark }: { mark: Mark }) {
       {swept && !mark.skin.on && !shell.front.outward && !shell.back.outward ? number('wall') : null}
       {swept && !mark.skin.on ? (
         <>
-          <BevelBench shell={shell} end="front" change={change} />
-          <BevelBench shell={shell} end="back" change={change} />
+          <BevelBench mark={mark} shell={shell} end="front" change={change} />
+          <BevelBench mark={mark} shell={shell} end="back" change={change} />
         </>
       ) : null}
       <SurfaceBench key={shell.id} mark={mark} shell={shell} change={change} />
@@ -76,6 +87,7 @@ export function ShellBench({ mark }: { mark: Mark }) {
           shape={fadeSchema.shape}
           names={['angle', 'start', 'end']}
           values={fade}
+          differs={(name) => differs((each) => each.fade[name as keyof typeof fade])}
           onChange={(name, value, gesture) => change((s) => void (s.fade[name as keyof typeof fade] = value), gesture)}
         />
       </Fold>

@@ -43,9 +43,11 @@ const Notice = styled.div`
   }
 `;
 
-const note = (shell: Shell) =>
-  `${shell.offset > 0 ? '+' : ''}${Math.round(shell.offset)} ` +
-  `${MATERIALS[shell.surfaces.face.settings.material].label.split(' ').at(-1)?.toLowerCase()}`;
+/** How far it stands out from the outline, and what its face is made of. */
+function note({ offset, surfaces }: Shell): string {
+  const material = MATERIALS[surfaces.face.settings.material].label.toLowerCase();
+  return offset === 0 ? material : `${Math.abs(Math.round(offset))} mm ${offset > 0 ? 'out' : 'in'}, ${material}`;
+}
 
 /** The shell that is on the bench: the one chosen, else the first. */
 export function useShell(mark: Mark): Shell {

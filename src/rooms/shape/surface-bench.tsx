@@ -9,6 +9,7 @@ import { restOf, surfaceOf, type Surface } from '@/core/production/surface';
 import { REGIONS, type Region } from '@/core/solid/mesh';
 import { Button, Heading, Pick } from '@/parts/controls';
 import { ChannelField } from '../benches/channel-field';
+import { useShellDiffers } from '../benches/together';
 
 const Swatches = styled.div`
   display: grid;
@@ -45,11 +46,13 @@ function swatchPicture(surface: Surface): string {
   );
 }
 
+const DIFFER = 'differ';
 type Change = (recipe: (shell: Shell) => void, gesture?: string | null) => void;
 
 /** What the regions of a shell are made of. */
 export function SurfaceBench({ mark, shell, change }: { mark: Mark; shell: Shell; change: Change }) {
   const [region, setRegion] = useState<Region>('face');
+  const differs = useShellDiffers(mark, shell);
   const surface = shell.surfaces[region];
   const path = `marks/${mark.id}/shells/${shell.id}/surfaces/${region}`;
   return (
@@ -72,9 +75,12 @@ export function SurfaceBench({ mark, shell, change }: { mark: Mark; shell: Shell
       </Swatches>
       <Pick
         label="Material"
-        value={surface.settings.material}
-        onChange={(material) => change((s) => void (s.surfaces[region] = surfaceOf(material)))}
-        options={MATERIAL_KINDS.map((id) => ({ id, label: MATERIALS[id].label }))}
+        value={differs((each) => each.surfaces[region].settings.material) ? DIFFER : surface.settings.material}
+        onChange={(material) => material !== DIFFER && change((s) => void (s.surfaces[region] = surfaceOf(material)))}
+        options={[
+          ...(differs((each) => each.surfaces[region].settings.material) ? [{ id: DIFFER, label: 'differ' } as const] : []),
+          ...MATERIAL_KINDS.map((id) => ({ id, label: MATERIALS[id].label })),
+        ]}
       />
       <ChannelField owner={path} name="colour" />
       <ChannelField owner={path} name="roughness" rest={MATERIALS[surface.settings.material].roughness} />

@@ -27,6 +27,8 @@ export function useKits() {
     trouble,
     /** Puts a kit on the shelf; gives it as it is known there. */
     put: (kit: Kit) => attempt(() => api<Kit>('/api/kits', { method: 'POST', json: kit })),
+    /** Gives the others that follow a kit its newer look. */
+    change: (kit: Kit) => attempt(() => api<Kit>(`/api/kits/${kit.id}`, { method: 'PUT', json: kit })),
     take: (id: string) => attempt(() => api(`/api/kits/${id}`, { method: 'DELETE' })),
   };
 }

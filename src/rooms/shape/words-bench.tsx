@@ -3,6 +3,7 @@
 import { TextAlignCenter, TextAlignEnd, TextAlignStart, Upload } from 'lucide-react';
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
+import { fontKey } from '@/core/outline/font-ref';
 import { MAX_FONT_BYTES } from '@/core/outline/shipped-fonts';
 import type { FontAxis } from '@/core/outline/typeface';
 import { changeMark } from '@/core/production/edits/mark-edits';
@@ -12,6 +13,7 @@ import type { FieldMeta } from '@/core/schema/fields';
 import { Button, Choices, Heading, Pick, Row } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
+import { useChangeMarks, useDiffers } from '../benches/together';
 import { Hint, Trouble } from '../layout/panes';
 import { useEdit, useView } from '../workspace/workspace';
 import { LettersBench } from './letters-bench';
@@ -30,6 +32,8 @@ const axisMeta = ({ label, min, rest, max }: FontAxis): FieldMeta => ({
   shown: 1,
 });
 
+const DIFFER = 'differ';
+
 /** The words of a wordmark and how they are set. */
 export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
   const edit = useEdit();
@@ -42,7 +46,15 @@ export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
     font: s.facts[mark.id]?.font ?? null,
   }));
   const current = fonts.find(({ ref }) => ref.source === words.font.source && ref.id === words.font.id);
+  const changeMarks = useChangeMarks(mark.id);
+  const differs = useDiffers(mark);
+  const ofWords = (read: (words: Words) => unknown) => differs(({ body }) => (body.kind === 'words' ? read(body) : undefined));
   const change = (recipe: (words: Words) => void, gesture: string | null = null) =>
+    changeMarks(({ body }) => {
+      if (body.kind === 'words') recipe(body);
+    }, gesture);
+  /** What is done to letters of these words, and to no others. */
+  const changeOwn = (recipe: (words: Words) => void, gesture: string | null = null) =>
     edit(
       (draft) =>
         changeMark(draft, mark.id, ({ body }) => {
@@ -76,16 +88,19 @@ export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
       {missing ? <Hint role="status">This font has no {missing}. An empty box stands for each.</Hint> : null}
       <Pick
         label="Font"
-        value={`${words.font.source}/${words.font.id}`}
+        value={ofWords(({ font }) => fontKey(font)) ? DIFFER : `${words.font.source}/${words.font.id}`}
         onChange={(id) => {
           const chosen = fonts.find(({ ref }) => `${ref.source}/${ref.id}` === id);
           if (chosen) change((w) => void (w.font = chosen.ref));
         }}
-        options={fonts.map(({ ref, label, family }) => ({
-          id: `${ref.source}/${ref.id}`,
-          label,
-          style: { fontFamily: `'${family}', sans-serif`, fontSize: 19 },
-        }))}
+        options={[
+          ...(ofWords(({ font }) => fontKey(font)) ? [{ id: DIFFER, label: 'differ' }] : []),
+          ...fonts.map(({ ref, label, family }) => ({
+            id: `${ref.source}/${ref.id}`,
+            label,
+            style: { fontFamily: `'${family}', sans-serif`, fontSize: 19 },
+          })),
+        ]}
       />
       {font?.restricted ? (
         <Hint role="status">The maker of this font forbids embedding it without leave. Ask for it before these words leave the house.</Hint>
@@ -110,12 +125,13 @@ export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
         shape={wordsSchema.shape}
         names={['size', 'tracking', 'leading']}
         values={words}
+        differs={(name) => ofWords((w) => w[name as 'size'])}
         onChange={(name, value, gesture) => change((w) => void (w[name as 'size' | 'tracking' | 'leading'] = value), gesture)}
       />
       <Row label="Alignment">
         <Choices
           label="Alignment"
-          value={words.alignment}
+          value={ofWords((w) => w.alignment) ? null : words.alignment}
           onChange={(alignment) => change((w) => void (w.alignment = alignment))}
           options={[
             { id: 'left', label: 'left', icon: <TextAlignStart size={14} /> },
@@ -124,7 +140,7 @@ export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
           ]}
         />
       </Row>
-      <LettersBench mark={mark} words={words} fonts={fonts} change={change} />
+      <LettersBench mark={mark} words={words} fonts={fonts} change={changeOwn} />
       <SettingBench mark={mark} words={words} change={change} />
     </>
   );

@@ -70,10 +70,14 @@ export interface ViewState {
   carrierId: string | null;
   /** Shell whose numbers are on the bench, by its id. */
   shellId: string | null;
+  /** Counts how often the section was asked to show its shell whole again. */
+  sectionFits: number;
   /** Where the selected mark is cut for its section. */
   cut: CutLine;
   playhead: number;
   playing: boolean;
+  /** How many times as fast as it is delivered it plays; below 0 it plays back. */
+  speed: number;
   quality: Quality;
   flight: Flight | null;
   /** Where Shape looks from; null where it looks through a camera, and in the other rooms. */
@@ -127,9 +131,11 @@ export function createViewStore() {
     cuesCarry: true,
     carrierId: null,
     shellId: null,
+    sectionFits: 0,
     cut: { x: 0, y: 0, angleDeg: 0 },
     playhead: 0,
     playing: false,
+    speed: 1,
     quality: 'lit',
     flight: null,
     walk: null,

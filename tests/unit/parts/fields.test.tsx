@@ -57,9 +57,62 @@ describe('a number', () => {
     await user.clear(input);
     await user.type(input, '3 kg{Enter}');
     expect(input.getAttribute('aria-invalid')).toBe('true');
+    expect(screen.getByRole('alert').textContent).toBe('“3 kg” is no number. It is in m; sums like 2*3 are worked out.');
     await user.keyboard('{Escape}');
+    expect(screen.queryByRole('alert')).toBeNull();
     expect(input.value).toBe('1.00');
     expect(changes).toEqual([]);
+  });
+
+  test('left unreadable says so and keeps what was typed; what was typed before Escape is not taken', async () => {
+    const { user, input, changes } = field(METRES, 1);
+    await user.clear(input);
+    await user.type(input, 'far');
+    act(() => input.blur());
+    expect(screen.getByRole('alert').textContent).toContain('“far” is no number');
+    expect(input.value).toBe('far');
+    await user.clear(input);
+    await user.type(input, '5{Escape}');
+    expect([input.value, changes]).toEqual(['1.00', []]);
+  });
+
+  test('stepped away from comes back by Escape', async () => {
+    const { user, input, last } = field(METRES, 1);
+    await user.click(input);
+    await user.keyboard('{ArrowUp}{ArrowUp}');
+    expect(last()).toBeCloseTo(1.2, 9);
+    await user.keyboard('{Escape}');
+    expect(last()).toBe(1);
+  });
+
+  test('is idle, so that undo is the document’s, until something is typed', async () => {
+    const { user, input } = field(METRES, 1);
+    await user.click(input);
+    expect(input.dataset.idle).toBeDefined();
+    await user.keyboard('2');
+    expect(input.dataset.idle).toBeUndefined();
+    await user.keyboard('{Enter}');
+    expect(input.dataset.idle).toBeDefined();
+  });
+
+  test('takes percentages of a whole where there is one: of the height of capitals', async () => {
+    const changed = jest.fn();
+    const { user } = show(<NumberField meta={{ ...METRES, unit: 'mm', max: 1000 }} value={0} whole={1200} onChange={changed} />);
+    await user.type(screen.getByRole('textbox'), '{Control>}a{/Control}5 % + 1 cm{Enter}');
+    expect(changed.mock.calls[0]?.[0]).toBeCloseTo(70, 9);
+  });
+
+  test('that differs among things edited together shows none, and a typed one goes to all', async () => {
+    const changed = jest.fn();
+    const { user } = show(<NumberField meta={METRES} value={1} differs onChange={changed} />);
+    const input = screen.getByRole<HTMLInputElement>('textbox', { name: 'Across, m, values differ' });
+    expect([input.value, input.placeholder]).toEqual(['', 'differ']);
+    await user.type(input, '1{Enter}');
+    expect(changed.mock.calls.map(([value]) => value)).toEqual([1]);
+  });
+
+  test('never shows nothing with a sign', () => {
+    expect(field(METRES, -0.001).input.value).toBe('0.00');
   });
 
   test('stays within its bounds', async () => {

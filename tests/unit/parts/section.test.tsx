@@ -14,6 +14,7 @@ const SHELL: SectionShell = {
   offset: 0,
   bevelSize: 0.02,
   bevelHeight: 0.03,
+  room: 1,
   inflated: false,
 };
 const BACK: SectionShell = { ...SHELL, id: 'back', name: 'Back', hue: 200, from: -0.2, to: -0.1, bevelSize: 0, bevelHeight: 0 };

@@ -1,7 +1,7 @@
 import { produce } from 'immer';
 import { addWordmark, changeMark, releaseCopy } from '@/core/production/edits/mark-edits';
 import { addOutlineMark } from '@/core/production/edits/outline-edits';
-import { changeKit, followAgain, leaveKit, makeKit, pasteLook, putKit, removeKit } from '@/core/production/edits/kit-edits';
+import { changeKit, followAgain, leaveKit, makeKit, pasteLook, putKit, removeKit, takeNewerKit } from '@/core/production/edits/kit-edits';
 import { addShell, changeShell } from '@/core/production/edits/shell-edits';
 import { kitPartsOf, ownValues } from '@/core/production/kits';
 import type { Mark } from '@/core/production/mark';
@@ -33,6 +33,21 @@ describe('kits', () => {
     expect(shared.marks.map((mark) => mark.shells.length)).toEqual([2, 2, 2]);
     expect(shared.marks.map((mark) => ownValues(mark, shared.kits))).toEqual([[], [], []]);
     expect(readProduction(JSON.parse(JSON.stringify(shared)))).toEqual(shared);
+  });
+
+  test('a kit that was changed elsewhere is taken by all that follow it here, but where they go their own way', () => {
+    const [kit] = shared.kits;
+    if (!kit) throw new Error('no kit');
+    const newer = produce(kit, (draft) => {
+      draft.revision++;
+      (draft.shells[0] as Mark['shells'][number]).front.size = 77;
+    });
+    const own = change(shared, (draft) => changeShell(draft, 'mark-2', 'shell-1', (shell) => void (shell.front.size = 5)));
+    const taken = change(own, (draft) => takeNewerKit(draft, newer));
+    expect(taken.kits[0]?.revision).toBe(kit.revision + 1);
+    expect(taken.marks.filter(({ kit: follows }) => follows === kit.id).map((mark) => mark.shells[0]?.front.size)).toEqual(
+      own.marks.filter(({ kit: follows }) => follows === kit.id).map(({ id }) => (id === 'mark-2' ? 5 : 77)),
+    );
   });
 
   test('marks follow their kit, but not where they have values of their own', () => {
@@ -86,7 +101,7 @@ describe('kits', () => {
 
 describe('patterns', () => {
   test('a row goes on by its spacing and turns each further', () => {
-    const row = patternSchema.parse({ kind: 'row', count: 4, across: 2, up: 0.5, pan: 30 });
+    const row = patternSchema.parse({ kind: 'row', measure: 'spacing', anchor: 'first', count: 4, across: 2, up: 0.5, pan: 30 });
     expect(copyPoses(row).map((pose) => positionOf(pose))).toEqual([
       [0, 0, 0],
       [2, 0.5, 0],
@@ -97,7 +112,7 @@ describe('patterns', () => {
   });
 
   test('a grid runs in rows like lines of text; a ring comes back to where it began', () => {
-    const grid = patternSchema.parse({ kind: 'grid', count: 3, rows: 2, across: 2, up: 1 });
+    const grid = patternSchema.parse({ kind: 'grid', measure: 'spacing', anchor: 'first', count: 3, rows: 2, across: 2, up: 1 });
     expect(
       copyPoses(grid).map((pose) =>
         positionOf(pose)
@@ -112,10 +127,23 @@ describe('patterns', () => {
       [2, -1],
       [4, -1],
     ]);
-    const ring = patternSchema.parse({ kind: 'ring', count: 6, radius: 2 });
+    const ring = patternSchema.parse({ kind: 'ring', anchor: 'first', count: 6, radius: 2 });
     const places = copyPoses(ring).map((pose) => transformPoint(pose, [0, 0, 0]));
     for (const [x, , z] of places) expect(Math.hypot(x, z + 2)).toBeCloseTo(2, 9);
     copyPose(ring, 6).forEach((v, i) => expect(v).toBeCloseTo(translation(0, 0, 0)[i] as number, 9));
+  });
+
+  test('copies stand apart by their own size and a gap, about their centre, their first or their last', () => {
+    const box = { min: [-1, -0.5, -0.1] as const, max: [2, 0.5, 0.3] as const };
+    const row = (change: object) => copyPoses(patternSchema.parse({ kind: 'row', count: 3, gap: 0.5, ...change }), box).map(positionOf);
+    // Three metres wide and half a metre of gap.
+    expect(row({}).map(([x]) => x)).toEqual([-3.5, 0, 3.5]);
+    expect(row({ anchor: 'first' }).map(([x]) => x)).toEqual([0, 3.5, 7]);
+    expect(row({ anchor: 'last' }).map(([x]) => x)).toEqual([-7, -3.5, 0]);
+    expect(row({ way: 'up' }).map(([, y]) => y)).toEqual([1.5, 0, -1.5]);
+    row({ way: 'toward', anchor: 'first' }).forEach(([, , z], i) => expect(z).toBeCloseTo(-0.9 * i, 12));
+    const ring = copyPoses(patternSchema.parse({ kind: 'ring', count: 4, radius: 2 }), box).map(positionOf);
+    for (const place of ring) expect(Math.hypot(...place)).toBeCloseTo(2, 12);
   });
 
   test('a released copy is a mark of its own that stands where the copy stood', () => {

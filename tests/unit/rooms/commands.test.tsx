@@ -19,6 +19,7 @@ function keyOn(html: string, init: KeyboardEventInit): string | undefined {
   let found: string | undefined;
   const listener = (event: KeyboardEvent) => (found = commandFor(event)?.id);
   document.addEventListener('keydown', listener);
+  (document.body.firstElementChild as HTMLElement).focus();
   document.body.firstElementChild?.dispatchEvent(new KeyboardEvent('keydown', { bubbles: true, ...init }));
   document.removeEventListener('keydown', listener);
   return found;
@@ -29,6 +30,12 @@ test.each([
   ['a button keeps the keys that press it', '<button></button>', { key: ' ' }, undefined],
   ['a switch does too', '<input type="checkbox">', { key: ' ' }, undefined],
   ['but undo works beside a switch that was turned', '<input type="checkbox">', { key: 'z', ctrlKey: true }, 'undo'],
+  [
+    'a field in which nothing is typed has nothing to undo of its own',
+    '<input type="text" data-idle="true">',
+    { key: 'z', ctrlKey: true },
+    'undo',
+  ],
   ['a field keeps its own undo', '<input type="text">', { key: 'z', ctrlKey: true }, undefined],
   ['and every letter', '<textarea></textarea>', { key: 'q' }, undefined],
   ['rooms are reached from a field', '<input>', { key: '2', ctrlKey: true }, 'go-choreograph'],

@@ -103,9 +103,12 @@ describe('the playhead', () => {
 
   test('stays within the production and steps by whole frames', () => {
     const w = keyed();
+    // The frame after the last can be stood on: there a whole turn ends.
     seek(w, 1e9);
-    expect(w.view.getState().playhead).toBe(99);
+    expect(w.view.getState().playhead).toBe(100);
     stepBy(w, 5);
+    expect(w.view.getState().playhead).toBe(100);
+    seek(w, Infinity);
     expect(w.view.getState().playhead).toBe(99);
     seek(w, -4);
     expect(w.view.getState().playhead).toBe(0);

@@ -63,7 +63,7 @@ test('a depth that is keyed gets its key at the playhead, and the other one stay
 
 test('the cut is placed in numbers, and asked for there', async () => {
   const { user, asked, view } = await section();
-  const at = screen.getByRole('textbox', { name: /^Cut at/i });
+  const at = screen.getByRole('textbox', { name: /^Cut up/i });
   await user.clear(at);
   await user.type(at, '0.25{Enter}');
   expect(view.getState().cut.y).toBeCloseTo(0.25, 9);

@@ -7,12 +7,15 @@ import { emptyProduction, type Production } from '@/core/production/production';
 import type { Words } from '@/core/production/words';
 import { KitBench } from '@/rooms/shape/kit-bench';
 import { LettersBench } from '@/rooms/shape/letters-bench';
+import { PlacementBench } from '@/rooms/benches/placement-bench';
 import { PartsBench } from '@/rooms/shape/parts-bench';
+import { ShellBench } from '@/rooms/shape/shell-bench';
 import { ShellList } from '@/rooms/shape/shell-list';
 import { WordsField } from '@/rooms/shape/words-field';
 import { useEdit, useProduction } from '@/rooms/workspace/workspace';
 import { changeRange } from '@/core/production/edits/run-edits';
 import { key } from '../support/key';
+import { drag } from '../support/page';
 import { showIn } from '../support/workspace';
 import { serving } from '../support/server';
 
@@ -115,7 +118,7 @@ describe('letters that are selected', () => {
   test('get a size, a place and a material of their own, and give all of it back', async () => {
     const { user, runs } = bench();
     expect(screen.getByRole('heading').textContent).toBe('Letters “LAN”');
-    await type(user, /^Size/, '150');
+    await type(user, /^Relative size/, '150');
     expect(runs()).toMatchObject([{ from: 0, to: 3, size: 1.5 }]);
     await choose(user, /Material$/, 'Brass');
     expect(runs()[0]?.surface?.settings.material).toBe('brass');
@@ -267,4 +270,72 @@ describe('the parts of a drawing', () => {
     await choose(user, /Material/, 'Glow');
     expect(pathsOf(now())[1]?.surface).toMatchObject({ settings: { material: 'glow' }, channels: { colour: { rest: '#ff0000' } } });
   });
+});
+
+describe('several marks that are selected', () => {
+  const three = () => {
+    const production = emptyProduction('Together', FORMAT);
+    for (const text of ['ONE', 'TWO', 'SIX']) addWordmark(production, text);
+    changeMark(production, 'mark-2', (mark) => {
+      Object.assign(mark.shells[0]?.front ?? {}, { size: 40 });
+      if (mark.body.kind === 'words') mark.body.size = 2;
+      mark.channels.x.rest = 3;
+    });
+    return production;
+  };
+  function Benches() {
+    const [mark] = useProduction((p) => p.marks);
+    return mark ? (
+      <>
+        <PlacementBench markId={mark.id} />
+        <ShellBench mark={mark} />
+      </>
+    ) : null;
+  }
+  const together = () => {
+    const shown = showIn(three(), <Benches />);
+    act(() => shown.view.setState({ selection: { kind: 'mark', id: 'mark-1' }, also: ['mark-2'] }));
+    return shown;
+  };
+  const widths = ({ marks }: Production) => marks.map(({ shells }) => shells[0]?.front.size);
+
+  test('say where they differ', () => {
+    together();
+    const told = screen.getAllByRole('textbox', { name: /values differ/ }).map((each) => each.getAttribute('aria-label'));
+    expect(told).toEqual(['Across, m, values differ', 'Up, m, values differ', 'Front width, mm, values differ']);
+  });
+
+  test('are changed together, in one step of undo; one that is not selected is left alone', async () => {
+    const { user, now, workspace } = together();
+    await user.type(screen.getByRole('textbox', { name: /^Front width/ }), '12{Enter}');
+    expect(widths(now())).toEqual([12, 12, 24]);
+    await user.type(screen.getByRole('textbox', { name: /^Across/ }), '7{Enter}');
+    expect(now().marks.map(({ channels }) => channels.x.rest)).toEqual([7, 7, 0]);
+    await choose(user, /^Steel|Material/, 'Gold');
+    expect(now().marks.map(({ shells }) => shells[0]?.surfaces.face.settings.material)).toEqual(['gold', 'gold', 'polished-steel']);
+    act(() => workspace.documents.undo());
+    act(() => workspace.documents.undo());
+    act(() => workspace.documents.undo());
+    expect(widths(now())).toEqual([24, 40, 24]);
+  });
+});
+
+test('a plane that pushed the other along lets it come back within one drag', async () => {
+  const { production } = worded('DEEP');
+  function Bench() {
+    const [mark] = useProduction((p) => p.marks);
+    return mark ? <ShellBench mark={mark} /> : null;
+  }
+  const { user, now } = showIn(production, <Bench />);
+  const depths = () =>
+    Object.values(now().marks[0]?.shells[0]?.channels ?? {})
+      .slice(0, 2)
+      .map((channel) => (channel as { rest: number }).rest);
+  const name = screen.getByText('Face at');
+  await drag(user, name, { x: 500, y: 5 }, { x: 440, y: 5 });
+  // Thirty steps of 20 mm back: the back goes a millimetre before the face.
+  expect(depths().map((v) => Math.round(v * 1000))).toEqual([-461, -460]);
+  // Within one drag farther back, and forward again: it was pushed no farther than it stands.
+  await drag(user, name, { x: 500, y: 5 }, { x: 400, y: 5 }, { x: 560, y: 5 });
+  expect(depths().map((v) => Math.round(v * 1000))).toEqual([-461, 140]);
 });

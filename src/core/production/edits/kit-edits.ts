@@ -10,7 +10,12 @@ const markOf = (draft: Production, id: string) => draft.marks.find((mark) => mar
 export function makeKit(draft: Production, markId: string, name: string): Kit | null {
   const mark = markOf(draft, markId);
   if (!mark) return null;
-  const kit: Kit = plainCopy({ id: freshId(draft.kits, 'kit'), name: cleanText(name, 60).trim() || 'Kit', ...kitPartsOf(mark) });
+  const kit: Kit = plainCopy({
+    id: freshId(draft.kits, 'kit'),
+    name: cleanText(name, 60).trim() || 'Kit',
+    revision: 0,
+    ...kitPartsOf(mark),
+  });
   draft.kits.push(kit);
   mark.kit = kit.id;
   return kit;
@@ -32,19 +37,28 @@ export function putKit(draft: Production, markId: string, kit: Kit): void {
   mark.kit = own.id;
 }
 
-/** Gives a kit the look of a mark. Marks that follow it change with it, but where they had values of their own. */
+/** Gives a kit another look. Marks that follow it change with it, but where they had values of their own. */
+function giveLook(draft: Production, kit: Kit, parts: Pick<Kit, 'shells' | 'skin' | 'layout' | 'revision'>, exceptId?: string): void {
+  const base = lookOf(plainCopy(kit));
+  Object.assign(kit, { ...plainCopy(parts), layout: parts.layout ?? kit.layout });
+  const next = lookOf(plainCopy(kit));
+  for (const mark of draft.marks) {
+    if (mark.kit !== kit.id || mark.id === exceptId) continue;
+    putLook(mark, merged(lookOf(kitPartsOf(plainCopy(mark))), base, next));
+  }
+}
+
+/** Gives a kit the look of a mark; what follows it changes with it. */
 export function changeKit(draft: Production, kitId: string, fromMarkId: string): void {
   const kit = draft.kits.find(({ id }) => id === kitId);
   const from = markOf(draft, fromMarkId);
-  if (!kit || !from) return;
-  const base = lookOf(plainCopy(kit));
-  const parts = plainCopy(kitPartsOf(plainCopy(from)));
-  Object.assign(kit, { ...parts, layout: parts.layout ?? kit.layout });
-  const next = lookOf(plainCopy(kit));
-  for (const mark of draft.marks) {
-    if (mark.kit !== kitId || mark.id === fromMarkId) continue;
-    putLook(mark, merged(lookOf(kitPartsOf(plainCopy(mark))), base, next));
-  }
+  if (kit && from) giveLook(draft, kit, { ...kitPartsOf(plainCopy(from)), revision: kit.revision + 1 }, fromMarkId);
+}
+
+/** Takes a kit as it was changed elsewhere; what follows it here changes with it. Does nothing where it is not used. */
+export function takeNewerKit(draft: Production, newer: Kit): void {
+  const kit = draft.kits.find(({ id }) => id === newer.id);
+  if (kit) giveLook(draft, kit, newer);
 }
 
 /** Takes a value of a mark, or all of them, from its kit again. */

@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import { FORMS, type FormKind } from '../../outline/forms';
 import { BODIES, type BodyKind } from '../../solid/bodies';
 import { anglesOf, multiply, transformPoint, type Mat4 } from '../../space/matrix';
-import type { Vec3 } from '../../space/vector';
+import type { Box, Vec3 } from '../../space/vector';
 import { cleanText, cutText } from '../../schema/text';
 import { markSchema, type Mark } from '../mark';
 import { hueFor, type Production } from '../production';
@@ -69,9 +69,11 @@ export function duplicateMark(draft: Production, id: string): string | null {
 
 /**
  * Makes one copy of a pattern a mark of its own, standing where it stood at `pose`; returns its id.
- * @param pose of the patterned mark at the playhead, and the point that it turns about
+ * @param pose of the patterned mark at the playhead
+ * @param pivot the point that it turns about
+ * @param box its extent, by which copies stand apart
  */
-export function releaseCopy(draft: Production, id: string, copy: number, pose: Mat4, pivot: Vec3): string | null {
+export function releaseCopy(draft: Production, id: string, copy: number, pose: Mat4, pivot: Vec3, box?: Box | null): string | null {
   const index = draft.marks.findIndex((mark) => mark.id === id);
   const mark = draft.marks[index];
   if (!mark || copy < 1 || copy >= patternCount(mark.pattern) || mark.pattern.released.includes(copy)) return null;
@@ -80,7 +82,7 @@ export function releaseCopy(draft: Production, id: string, copy: number, pose: M
   own.name = cutText(`${mark.name} ${copy + 1}`, 80);
   own.hue = hueFor(draft.marks.length);
   own.pattern = patternSchema.parse({});
-  const stands = multiply(pose, copyPose(mark.pattern, copy));
+  const stands = multiply(pose, copyPose(mark.pattern, copy, box));
   const { panDeg, tiltDeg, rollDeg } = anglesOf(stands);
   const [x, y, z] = transformPoint(stands, pivot);
   const rest = { x: x - pivot[0], y: y - pivot[1], z: z - pivot[2], pan: panDeg, tilt: tiltDeg, roll: rollDeg };

@@ -14,9 +14,12 @@ function withoutLineEnds(text: string, counted: number): number {
   return Math.max(0, letter - 1);
 }
 
-/** Paths of a drawing are owners, with ids. */
+/**
+ * Paths of a drawing are owners, with ids. Copies stood apart by spacings from the first one on, whatever their size.
+ */
 const withIds = (mark: Loose): Loose => ({
   ...mark,
+  pattern: changed(mark.pattern, (pattern) => ({ measure: 'spacing', anchor: 'first', ...pattern })),
   body: changed(mark.body, (body) =>
     body.kind === 'outline' ? { ...body, paths: each(body.paths, (path, i) => ({ id: `part-${i + 1}`, ...path })) } : body,
   ),

@@ -1,0 +1,65 @@
+import { cameraState } from '@/core/frame/camera-state';
+import { markPose } from '@/core/frame/mark-pose';
+import { safeFit } from '@/core/frame/safe-fit';
+import type { Letter } from '@/core/outline/text-layout';
+import { addWordmark, changeMark } from '@/core/production/edits/mark-edits';
+import type { Mark } from '@/core/production/mark';
+import { depthsOf } from '@/core/production/shell';
+import type { Words } from '@/core/production/words';
+import type { Box } from '@/core/space/vector';
+import { newGesture } from '@/parts/gesture';
+import { sceneFrame, seenCamera } from '../looking/seen';
+import type { Workspace } from '../workspace/workspace';
+
+const FIRST = 'WORDS';
+
+/** Adds words with the caret in them and all of them selected: what is typed next takes their place. */
+export function addWords(workspace: Workspace): void {
+  const { documents, view } = workspace;
+  const gesture = newGesture('add-words');
+  let id = '';
+  documents.edit((draft) => void (id = addWordmark(draft, FIRST)), gesture);
+  view.setState({ selection: { kind: 'mark', id }, also: [], pick: null, askCaret: { markId: id, from: 0, to: FIRST.length } });
+  void fitIntoSafeArea(workspace, id, gesture);
+}
+
+/** Where letters stand, with what may hang below the baseline, as deep as the mark's shells. */
+function boxOf(letters: readonly Letter[], { shells }: Mark): Box | null {
+  if (letters.length === 0) return null;
+  const depths = shells.map(depthsOf);
+  return {
+    min: [Math.min(...letters.map(({ x }) => x)), Math.min(...letters.map((l) => l.baseline)), Math.min(...depths.map(({ from }) => from))],
+    max: [
+      Math.max(...letters.map(({ x, width }) => x + width)),
+      Math.max(...letters.map(({ baseline, size }) => baseline + size)),
+      Math.max(...depths.map(({ to }) => to)),
+    ],
+  };
+}
+
+/** New words stand within the title-safe area of the camera at the playhead, in the same step of undo. */
+async function fitIntoSafeArea({ documents, view, picture }: Workspace, id: string, gesture: string): Promise<void> {
+  const wordsOf = () => documents.store.getState().production.marks.find((mark) => mark.id === id);
+  const mark = wordsOf();
+  if (mark?.body.kind !== 'words') return;
+  const words: Words = mark.body;
+  const letters = await picture?.letters(words).catch(() => null);
+  // Whoever types on meanwhile has made them his own.
+  if (!letters || wordsOf() !== mark) return;
+  const { production } = documents.store.getState();
+  const { facts, playhead } = view.getState();
+  const frame = sceneFrame(production, playhead);
+  const box = boxOf(letters, mark);
+  const camera = cameraState(production, seenCamera(production, view.getState()), frame, (each) => facts[each]?.bounds);
+  const fit = box && safeFit(box, markPose(production, mark, frame, box), camera);
+  if (!fit || (fit.size === 1 && fit.x === 0 && fit.y === 0)) return;
+  documents.edit(
+    (draft) =>
+      changeMark(draft, id, ({ body, channels }) => {
+        if (body.kind === 'words') body.size = Math.max(0.01, Math.round(body.size * fit.size * 1000) / 1000);
+        channels.x.rest += Math.round(fit.x * 1000) / 1000;
+        channels.y.rest += Math.round(fit.y * 1000) / 1000;
+      }),
+    gesture,
+  );
+}
