@@ -61,7 +61,7 @@ test('shots: split with a new camera, carry, cut while it moves, contact sheet, 
   // The new camera stands where the old one was.
   await page.getByRole('button', { name: 'Camera 2 1 carrier' }).click();
   expect(Number(await valueOf(page, 'Round, °'))).toBeCloseTo(Number(before), 0);
-  await page.getByRole('button', { name: /Look through/ }).click();
+  await page.getByRole('button', { name: /Look from/ }).click();
   await page.getByRole('option', { name: /^the shots/ }).click();
   await shots.getByRole('button', { name: /^Shot 2/ }).focus();
   await page.keyboard.press('Enter');

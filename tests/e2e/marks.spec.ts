@@ -101,8 +101,8 @@ test('a kit from the shelf: followed, overridden, followed again; saved and put 
   expect(await valueOf(page, 'Front width, mm')).toBe('31.0');
   await type(page, 'Front width, mm', '12');
   const own = page.getByRole('list', { name: 'Values of its own' });
-  await expect(own.getByRole('listitem')).toHaveText(['Face: front size']);
-  await page.getByRole('button', { name: 'Follow again: Face: front size' }).click();
+  await expect(own.getByRole('listitem')).toHaveText(['Face: front width']);
+  await page.getByRole('button', { name: 'Follow again: Face: front width' }).click();
   expect(await valueOf(page, 'Front width, mm')).toBe('31.0');
   await saved(page);
 

@@ -60,11 +60,18 @@ export function aimedAt(pose: Mat4, target: Vec3, amount: number): Mat4 {
   return rigid(between(rotationOf(pose), rotationOf(wanted), amount), place);
 }
 
-/** Pose of a camera at a frame: its rig, then as much of its aim as is held. */
-export function cameraPose(production: Production, camera: Camera, frame: number, boundsOf: BoundsOf): Mat4 {
-  const pose = rigPose(camera.carriers, frame, rigContext(production, camera, boundsOf));
+/** Pose that a camera's carriers give it, before its aim. */
+export const carriedPose = (production: Production, camera: Camera, frame: number, boundsOf: BoundsOf): Mat4 =>
+  rigPose(camera.carriers, frame, rigContext(production, camera, boundsOf));
+
+/** A pose turned to what the camera is held on, by as much of its aim as is held. */
+export function heldPose(production: Production, camera: Camera, pose: Mat4, frame: number, boundsOf: BoundsOf): Mat4 {
   const target = aimPoint(production, camera, frame, boundsOf);
   if (!target) return pose;
   const { amount } = resolverOf(production).of(`cameras/${camera.id}/aim`, camera.aim.channels);
   return aimedAt(pose, target, Math.max(0, Math.min(1, amount.at(frame))));
 }
+
+/** Pose of a camera at a frame: its carriers, then as much of its aim as is held. */
+export const cameraPose = (production: Production, camera: Camera, frame: number, boundsOf: BoundsOf): Mat4 =>
+  heldPose(production, camera, carriedPose(production, camera, frame, boundsOf), frame, boundsOf);

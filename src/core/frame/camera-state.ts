@@ -4,14 +4,14 @@ import { resolverOf } from '../production/resolver';
 import { positionOf, type Mat4 } from '../space/matrix';
 import { between, rigid, rotationOf } from '../space/quaternion';
 import { add, scale, type Vec3 } from '../space/vector';
-import { cameraPose } from './camera-pose';
+import { cameraPose, carriedPose, heldPose } from './camera-pose';
 import type { BoundsOf, CameraState } from './frame-state';
 import { focalLengthAt, focusDistanceAt } from './lens-state';
 import type { SolidProbe } from './solid-probe';
 
 interface CameraOptions {
   probe?: SolidProbe | undefined;
-  /** A pose to stand in instead of the rig's own. */
+  /** A pose to stand in instead of that of the carriers; the aim is held all the same. */
   flown?: Mat4 | null | undefined;
 }
 
@@ -24,7 +24,8 @@ export function cameraState(
   { probe, flown }: CameraOptions = {},
 ): CameraState {
   const { width, height } = production.format;
-  const pose = flown ?? cameraPose(production, camera, frame, boundsOf);
+  // The aim is held in flight too: where one flies to is where one lands.
+  const pose = heldPose(production, camera, flown ?? carriedPose(production, camera, frame, boundsOf), frame, boundsOf);
   const { fStop } = resolverOf(production).of(`cameras/${camera.id}/lens`, camera.lens.channels);
   return {
     pose,

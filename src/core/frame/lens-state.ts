@@ -2,7 +2,7 @@ import type { Camera, FocusTarget } from '../production/camera';
 import type { Production } from '../production/production';
 import { resolverOf } from '../production/resolver';
 import { invertRigid, multiply, transformPoint, type Mat4 } from '../space/matrix';
-import { boxCorners } from '../space/vector';
+import { boxCorners, boxMiddle } from '../space/vector';
 import { cameraPose } from './camera-pose';
 import { focusOnTarget } from './focus-target';
 import type { BoundsOf } from './frame-state';
@@ -11,21 +11,37 @@ import type { SolidProbe } from './solid-probe';
 
 const LONGEST_MM = 20_000;
 
+/** What of a mark is nearer to the lens than this share of its middle's distance is measured as if it were so far off. */
+const NEAREST = 0.2;
+
 /**
- * Height of a mark in the picture for each millimetre of focal length, millimetres on the sensor; null where a corner is not in front of
- * the lens.
+ * Height of a mark in the picture for each millimetre of focal length, millimetres on the sensor; null where its middle is not before the
+ * lens. Parts beside and behind the lens, which have no place in the picture, count as if they were a little before it: so a held size
+ * goes on while the camera passes by a mark or through it.
  */
 function heightPerMm(production: Production, markId: string, pose: Mat4, frame: number, boundsOf: BoundsOf): number | null {
   const mark = production.marks.find(({ id }) => id === markId);
   const box = boundsOf(markId);
   if (!mark || !box) return null;
   const seen = multiply(invertRigid(pose), markPose(production, mark, frame, box));
+  const [, , middle] = transformPoint(seen, boxMiddle(box));
+  if (middle > -1e-4) return null;
   const ups = boxCorners(box).map((corner) => {
     const [, y, z] = transformPoint(seen, corner);
-    return z < -1e-4 ? y / -z : NaN;
+    return y / Math.max(-z, -NEAREST * middle);
   });
   const height = Math.max(...ups) - Math.min(...ups);
-  return Number.isFinite(height) && height > 1e-9 ? height : null;
+  return height > 1e-9 ? height : null;
+}
+
+/** Why a camera cannot hold a size at a frame, in words; null where it can, or holds none. */
+export function cannotHold(production: Production, camera: Camera, frame: number, boundsOf: BoundsOf): string | null {
+  const { markId, from } = camera.hold;
+  const mark = production.marks.find(({ id }) => id === markId);
+  if (!mark || !boundsOf(mark.id)) return null;
+  const seenAt = (at: number) => heightPerMm(production, mark.id, cameraPose(production, camera, at, boundsOf), at, boundsOf) !== null;
+  if (!seenAt(from)) return `At frame ${from}, from which the size is held, ${mark.name} is behind the lens.`;
+  return seenAt(frame) ? null : `The size cannot be held here: ${mark.name} is behind the lens.`;
 }
 
 /**

@@ -120,8 +120,9 @@ export function NumberField({
       typed.commit();
       event.currentTarget.select();
     } else if (event.key === 'Escape') {
-      typed.drop();
-      put(before.current);
+      // First what is typed is let go of; where nothing is, the value comes back that the field was taken in hand with.
+      if (typed.isTyping) typed.drop();
+      else put(before.current);
       event.currentTarget.blur();
     } else if (onStepKey && event.ctrlKey && (event.key === 'ArrowLeft' || event.key === 'ArrowRight')) {
       event.preventDefault();

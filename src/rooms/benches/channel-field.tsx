@@ -30,6 +30,8 @@ interface ChannelFieldOptions {
   rest?: number;
   /** What a percentage that is typed is of, in the field's unit. */
   whole?: number;
+  /** A value that is shown in its place: that of a pose flown to. */
+  shown?: number | undefined;
   /** How its rest value is changed while it has no keys, where more hangs on it. */
   onRest?: (value: Value, gesture: string | null) => void;
 }
@@ -42,6 +44,7 @@ export const ChannelField = memo(function ChannelField({
   digits,
   rest,
   whole,
+  shown,
   onRest,
 }: ChannelRef & ChannelFieldOptions) {
   const workspace = useWorkspace();
@@ -83,7 +86,7 @@ export const ChannelField = memo(function ChannelField({
           differs={differs}
           {...(whole === undefined ? {} : { whole })}
           meta={{ ...meta, digits: digits ?? meta.digits, rest: rest ?? meta.rest }}
-          value={value as number}
+          value={shown ?? (value as number)}
           onChange={put}
           onStepKey={(direction) => stepKey(workspace, direction)}
         />

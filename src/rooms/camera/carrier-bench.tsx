@@ -1,29 +1,49 @@
 'use client';
 
+import { rigContext } from '@/core/frame/camera-pose';
 import { setChannelValue } from '@/core/production/edits/channel-edits';
 import { addCarrier, moveCarrier, removeCarrier } from '@/core/production/edits/camera-edits';
 import type { Camera } from '@/core/production/camera';
 import { resolverOf } from '@/core/production/resolver';
-import { CARRIER_KINDS, type Carrier, type CarrierKindName } from '@/core/rig/rig';
+import type { CarrierValues } from '@/core/rig/carrier';
+import { carrierValues, CARRIER_KINDS, landingValues, type Carrier, type CarrierKindName } from '@/core/rig/rig';
+import { cleanText } from '@/core/schema/text';
 import { Button, Choices, Heading } from '@/parts/controls';
 import { CarrierSettings } from './carrier-settings';
 import { ChannelField } from '../benches/channel-field';
-import { activeCarrier } from '../looking/flight';
-import { useSceneFrame } from '../looking/seen';
+import { NameField } from '../benches/name-field';
+import { useCameraEdit } from './use-camera-edit';
+import { activeCarrier, landingCarrier } from '../looking/flight';
+import { useSceneFrame, useSeenCamera } from '../looking/seen';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 /** Its switch is a button with the others that are for the whole carrier, until it is keyed. */
 const channelNames = ({ kind, channels }: Carrier): string[] =>
   Object.keys(CARRIER_KINDS[kind].channels.shape).filter((name) => name !== 'on' || channels.on.keys.length > 0);
 
+/** Values that a carrier would land with from where one has flown to; null while nobody flies, and for carriers that are not landed. */
+function useFlown(camera: Camera, carrier: Carrier | undefined): CarrierValues | null {
+  const production = useProduction((p) => p);
+  const { flight, facts, carrierId } = useView((s) => ({ flight: s.flight, facts: s.facts, carrierId: s.carrierId }));
+  const seen = useSeenCamera();
+  const frame = useSceneFrame();
+  if (!flight || !carrier || seen.id !== camera.id || landingCarrier(camera, carrierId)?.id !== carrier.id) return null;
+  const context = rigContext(production, camera, (id) => facts[id]?.bounds);
+  const present = carrierValues(carrier, frame, context);
+  if (flight.values.radius !== undefined && carrier.kind === 'orbit') present.radius = flight.values.radius;
+  return landingValues(camera.carriers, camera.carriers.indexOf(carrier), frame, flight.pose, present, context);
+}
+
 /** The chain of a camera's carriers, and the one that is chosen. */
 export function CarrierBench({ camera }: { camera: Camera }) {
   const { view } = useWorkspace();
   const edit = useEdit();
+  const change = useCameraEdit(camera.id);
   const carrierId = useView((s) => s.carrierId);
   const frame = useSceneFrame();
   const production = useProduction((p) => p);
   const carrier = activeCarrier(camera, carrierId);
+  const flown = useFlown(camera, carrier);
   if (!carrier) return null;
   const index = camera.carriers.indexOf(carrier);
   const owner = `cameras/${camera.id}/carriers/${carrier.id}`;
@@ -33,16 +53,27 @@ export function CarrierBench({ camera }: { camera: Camera }) {
       <Heading>
         {CARRIER_KINDS[carrier.kind].label}, carrier {index + 1} of {camera.carriers.length}
       </Heading>
+      <NameField
+        label="Name of the carrier"
+        value={carrier.name}
+        placeholder={CARRIER_KINDS[carrier.kind].label}
+        onChange={(name) =>
+          change((found) => {
+            const own = found.carriers[index];
+            if (own) own.name = cleanText(name, 80);
+          })
+        }
+      />
       {camera.carriers.length > 1 ? (
         <Choices
           label="Carrier"
           value={carrier.id}
           onChange={(id) => view.setState({ carrierId: id, pick: null })}
-          options={camera.carriers.map((c, i) => ({ id: c.id, label: `${i + 1} ${CARRIER_KINDS[c.kind].label}` }))}
+          options={camera.carriers.map((c, i) => ({ id: c.id, label: `${i + 1} ${c.name || CARRIER_KINDS[c.kind].label}` }))}
         />
       ) : null}
       {channelNames(carrier).map((name) => (
-        <ChannelField key={owner + name} owner={owner} name={name} />
+        <ChannelField key={owner + name} owner={owner} name={name} shown={flown?.[name]} />
       ))}
       <CarrierSettings camera={camera} carrier={carrier} />
       <div style={{ display: 'flex', flexWrap: 'wrap', gap: 2, marginTop: 4 }}>

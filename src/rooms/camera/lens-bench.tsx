@@ -1,5 +1,6 @@
 'use client';
 
+import { cannotHold } from '@/core/frame/lens-state';
 import { angleOfViewDeg } from '@/core/optics/lens';
 import { SENSORS, sensorFor } from '@/core/optics/sensors';
 import { cameraSchema, holdSchema, irisSchema, type Camera } from '@/core/production/camera';
@@ -13,7 +14,8 @@ import { ChannelField } from '../benches/channel-field';
 import { useSceneFrame } from '../looking/seen';
 import { useCameraEdit } from './use-camera-edit';
 import { useFrameState } from '../looking/use-frame-state';
-import { useEdit, useProduction } from '../workspace/workspace';
+import { Hint } from '../layout/panes';
+import { useEdit, useProduction, useView } from '../workspace/workspace';
 
 const OWN = 'own';
 const NONE = 'none';
@@ -28,6 +30,8 @@ export function LensBench({ camera }: { camera: Camera }) {
   const frame = useSceneFrame();
   const { camera: state } = useFrameState();
   const owner = `cameras/${camera.id}/lens`;
+  const facts = useView((s) => s.facts);
+  const trouble = useProduction((p) => (camera.hold.markId ? cannotHold(p, camera, frame, (id) => facts[id]?.bounds) : null));
   return (
     <>
       <Heading>Lens</Heading>
@@ -51,6 +55,7 @@ export function LensBench({ camera }: { camera: Camera }) {
             onChange={(_, value, gesture) => change((c) => void (c.hold.from = Math.round(value)), gesture)}
           />
           <ChannelField owner={owner} name="hold" />
+          {trouble ? <Hint role="status">{trouble}</Hint> : null}
           <Row label="Lens now">
             <span style={READOUT}>{state.focalLengthMm.toFixed(1)} mm</span>
           </Row>

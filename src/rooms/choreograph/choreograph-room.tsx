@@ -5,7 +5,7 @@ import { styled } from 'styled-components';
 import { ownerAt } from '@/core/production/owners/owners';
 import { shotSpans, type ShotSpan } from '@/core/production/shots';
 import { formatShortTimecode } from '@/core/time/timecode';
-import { Button, Choices, Heading, IconButton } from '@/parts/controls';
+import { Button, Choices, Heading, IconButton, Tick } from '@/parts/controls';
 import { CallSheet } from '../layout/call-sheet';
 import { CameraBench } from '../camera/camera-bench';
 import { ContactSheet } from '../views/contact-sheet';
@@ -99,13 +99,27 @@ function SelectedShot({ id }: { id: string }) {
   return <ShotBench key={span.from} span={span} index={index} />;
 }
 
+/** Keeps the camera on the bench while marks are selected, for what is done to it with them. */
+function PinCamera() {
+  const { view } = useWorkspace();
+  const pinned = useView((s) => s.cameraPinned);
+  return (
+    <div style={{ margin: '6px 0' }}>
+      <Tick isSelected={pinned} onChange={(cameraPinned) => view.setState({ cameraPinned })}>
+        keep the camera here
+      </Tick>
+    </div>
+  );
+}
+
 /** The bench of what is selected; of the camera that is looked through where nothing is, or what was is gone. */
 function SelectionBench() {
-  const selection = useView((s) => s.selection);
+  const { selection, pinned } = useView((s) => ({ selection: s.selection, pinned: s.cameraPinned }));
   const seen = useSeenCamera();
   const isMark = useProduction((p) => selection?.kind === 'mark' && p.marks.some(({ id }) => id === selection.id));
   const cue = useProduction((p) => (selection?.kind === 'cue' ? p.cues.find(({ id }) => id === selection.id) : undefined));
   const camera = useProduction((p) => (selection?.kind === 'camera' ? p.cameras.find(({ id }) => id === selection.id) : undefined));
+  if (pinned) return <CameraBench camera={camera ?? seen} />;
   if (selection && isMark) return <MarkPlace id={selection.id} />;
   if (cue) return <CueBench key={cue.id} cue={cue} />;
   switch (selection?.kind) {
@@ -164,7 +178,7 @@ export function ChoreographRoom() {
       </Column>
       <Bench aria-label="Bench">
         <LandButton />
-        <div style={{ height: 12 }} />
+        <PinCamera />
         <KeyedBench />
         <SelectionBench />
       </Bench>

@@ -48,10 +48,18 @@ async function fitIntoSafeArea({ documents, view, picture }: Workspace, id: stri
   if (!letters || wordsOf() !== mark) return;
   const { production } = documents.store.getState();
   const { facts, playhead } = view.getState();
-  const frame = sceneFrame(production, playhead);
-  const box = boxOf(letters, mark);
-  const camera = cameraState(production, seenCamera(production, view.getState()), frame, (each) => facts[each]?.bounds);
-  const fit = box && safeFit(box, markPose(production, mark, frame, box), camera);
+  const fitAt = (delivered: number) => {
+    const frame = sceneFrame(production, delivered);
+    const seen = seenCamera(production, { through: view.getState().through, playhead: delivered });
+    const box = boxOf(letters, mark);
+    const camera = cameraState(production, seen, frame, (each) => facts[each]?.bounds);
+    return box && safeFit(box, markPose(production, mark, frame, box), camera);
+  };
+  // A close shot does not show the whole: then the last frame counts, in which all of a title is seen as a rule.
+  const [fit] = [playhead, production.format.length - 1]
+    .map(fitAt)
+    .filter((each) => each !== null)
+    .sort((a, b) => b.size - a.size);
   if (!fit || (fit.size === 1 && fit.x === 0 && fit.y === 0)) return;
   documents.edit(
     (draft) =>

@@ -55,6 +55,15 @@ function removePicked(context: CommandContext): void {
   }
 }
 
+/** Gives up the nearest thing in hand: a pose that was flown to, then keys and moves that are picked, then what is selected. */
+function letGo(workspace: Workspace): void {
+  const { flight, pick, keys, pickFocus } = workspace.view.getState();
+  if (flight) endFlight(workspace);
+  else if (pickFocus) workspace.view.setState({ pickFocus: null });
+  else if (pick || keys.length > 0) workspace.view.setState({ pick: null, keys: [] });
+  else workspace.view.setState({ selection: null, also: [] });
+}
+
 export const COMMANDS: readonly Command[] = [
   { id: 'play', label: 'Play or stop', keys: 'Space', run: ({ workspace }) => togglePlay(workspace) },
   { id: 'shuttle-on', label: 'Play on, faster with each press', keys: 'l', run: ({ workspace }) => shuttle(workspace, 1) },
@@ -69,7 +78,12 @@ export const COMMANDS: readonly Command[] = [
   { id: 'start', label: 'First frame', keys: 'Home', run: ({ workspace }) => seek(workspace, 0) },
   { id: 'end', label: 'Last frame', keys: 'End', run: ({ workspace }) => seek(workspace, Infinity) },
   { id: 'land', label: 'Land here', keys: 'Enter', run: ({ workspace }) => landHere(workspace) },
-  { id: 'end-flight', label: 'Back to the camera’s own pose', keys: 'Escape', run: ({ workspace }) => endFlight(workspace) },
+  {
+    id: 'end-flight',
+    label: 'Back to the camera’s own pose, or let go of what is picked',
+    keys: 'Escape',
+    run: ({ workspace }) => letGo(workspace),
+  },
   { id: 'see-whole', label: 'See the marks whole', keys: 'w', run: ({ workspace }) => seeWhole(workspace) },
   {
     id: 'see-section',
@@ -209,6 +223,9 @@ const takesKeys = (target: EventTarget | null) =>
 const isIdle = (target: EventTarget | null) => target instanceof HTMLElement && target.dataset.idle !== undefined;
 const isUndoing = ({ id }: Command) => id === 'undo' || id === 'redo';
 
+const isSearched = (target: EventTarget | null) =>
+  target instanceof Element && target.closest('[role="dialog"], [role="listbox"], [role="menu"]') !== null;
+
 /** Keys that go on meaning what they mean everywhere after a button was pressed with the mouse, which leaves the focus on it. */
 const ELSEWHERE = ['Space', 'Home', 'End', 'PageUp', 'PageDown'];
 const isPressedByMouse = (target: EventTarget | null) => target instanceof HTMLButtonElement && !target.matches(':focus-visible');
@@ -220,6 +237,8 @@ export function commandFor(event: KeyboardEvent): Command | undefined {
   const command = COMMANDS.find(({ keys }) => keys === name);
   if (!command) return undefined;
   if (takesText(event.target)) return command.always && (isIdle(event.target) || !isUndoing(command)) ? command : undefined;
+  // Lists and dialogs are searched by letters.
+  if (!command.always && isSearched(event.target)) return undefined;
   if (ELSEWHERE.includes(name) && isPressedByMouse(event.target)) return command;
   const plain = ['Space', 'Enter', 'ArrowLeft', 'ArrowRight', 'Home', 'End', 'Escape', 'PageUp', 'PageDown'].includes(
     name.replace('shift+', ''),

@@ -34,6 +34,11 @@ export const PaneTitle = styled.div`
   color: var(--dim);
   white-space: nowrap;
   overflow: hidden;
+  > span {
+    display: inline-flex;
+    align-items: center;
+    min-width: 0;
+  }
   [role='radiogroup'] > *,
   [role='toolbar'] > * {
     height: 18px;

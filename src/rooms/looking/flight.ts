@@ -1,5 +1,5 @@
 import { focusDistanceOn } from '@/core/optics/focus';
-import { cameraPose, rigContext } from '@/core/frame/camera-pose';
+import { carriedPose, rigContext } from '@/core/frame/camera-pose';
 import { NO_CONTEXT } from '@/core/rig/carrier';
 import { orbit } from '@/core/rig/carriers/orbit';
 import { carrierValues, type Carrier } from '@/core/rig/rig';
@@ -45,7 +45,7 @@ function startValues(workspace: Workspace): CarrierValues {
   const { production } = documents.store.getState();
   const camera = seenCamera(production, view.getState());
   const playhead = sceneFrame(production, view.getState().playhead);
-  const pose = cameraPose(production, camera, playhead, (id) => facts[id]?.bounds);
+  const pose = carriedPose(production, camera, playhead, (id) => facts[id]?.bounds);
   const carrier = landingCarrier(camera, carrierId);
   let radius: number | undefined;
   if (carrier?.kind === 'orbit') radius = carrierValues(carrier, playhead).radius;
@@ -93,7 +93,7 @@ export function landHere(workspace: Workspace): void {
   if (!carrier) return;
   const frame = sceneFrame(production, view.getState().playhead);
   const boundsOf = (id: string) => facts[id]?.bounds;
-  const pose = flight?.pose ?? cameraPose(production, camera, frame, boundsOf);
+  const pose = flight?.pose ?? carriedPose(production, camera, frame, boundsOf);
   const context = rigContext(production, camera, boundsOf);
   const present = carrierValues(carrier, frame, context);
   if (flight?.values.radius !== undefined && carrier.kind === 'orbit') present.radius = flight.values.radius;

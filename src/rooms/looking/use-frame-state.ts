@@ -8,33 +8,38 @@ import { useProduction, useView, type Workspace } from '../workspace/workspace';
 
 type Asked = [Production, number, ViewState['facts'], ViewState['flight'], string | null, ViewState['walk']];
 
-/** Whoever looks at the same instant looks at the same state: the last one is kept. */
-let last: { asked: Asked; state: FrameState } | null = null;
+/** Whoever looks at the same instant looks at the same state: the last ones are kept, of a camera and of who walks round. */
+let last: { asked: Asked; state: FrameState }[] = [];
 
 function stateAt(asked: Asked): FrameState {
-  if (last && last.asked.every((each, i) => Object.is(each, asked[i]))) return last.state;
+  const known = last.find((one) => one.asked.every((each, i) => Object.is(each, asked[i])));
+  if (known) return known.state;
   const [production, playhead, facts, flight, cameraId, walk] = asked;
   const seconds = frameToSeconds(playhead, production.format.rate);
   const state = evaluate(production, seconds, (id) => facts[id]?.bounds, { pose: flight?.pose, cameraId, free: walk });
-  last = { asked, state };
+  last = [{ asked, state }, ...last.filter(({ asked: other }) => (other[5] === null) !== (walk === null))];
   return state;
 }
 
-/** The same where it is asked for once. */
+/** What is seen at the playhead, where it is asked for once. */
 export function seenState({ documents, view }: Workspace): FrameState {
   const { playhead, facts, flight, through, walk } = view.getState();
   return stateAt([documents.store.getState().production, playhead, facts, flight, through, walk]);
 }
 
-/** The state of the production at the playhead, seen from the pose flown to when there is one. */
-export function useFrameState(): FrameState {
+function useStateOf(walk: ViewState['walk']): FrameState {
   const production = useProduction((p) => p);
-  const { playhead, facts, flight, through, walk } = useView((s) => ({
+  const { playhead, facts, flight, through } = useView((s) => ({
     playhead: s.playhead,
     facts: s.facts,
     flight: s.flight,
     through: s.through,
-    walk: s.walk,
   }));
   return useMemo(() => stateAt([production, playhead, facts, flight, through, walk]), [production, playhead, facts, flight, through, walk]);
 }
+
+/** The state of the production at the playhead, seen by its camera, from the pose flown to when there is one. */
+export const useFrameState = (): FrameState => useStateOf(null);
+
+/** The same, seen as the lens view shows it: also by who walks round. */
+export const useSeenState = (): FrameState => useStateOf(useView((s) => s.walk));

@@ -10,7 +10,7 @@ import type { Mark } from '@/core/production/mark';
 import { depthsOf } from '@/core/production/shell';
 import { degrees } from '@/core/space/angle';
 import { multiply, transformPoint, translation } from '@/core/space/matrix';
-import { useFrameState } from '../looking/use-frame-state';
+import { useSeenState } from '../looking/use-frame-state';
 import { useSceneFrame } from '../looking/seen';
 import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { LetterMarks } from './letter-marks';
@@ -42,7 +42,7 @@ const Drawing = styled.svg`
  */
 export function MarkOverlay({ mark }: { mark: Mark }) {
   const { view } = useWorkspace();
-  const { camera } = useFrameState();
+  const { camera } = useSeenState();
   const production = useProduction((p) => p);
   const frame = useSceneFrame();
   const { cut, facts, playing, cutShown } = useView((s) => ({

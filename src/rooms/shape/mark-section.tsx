@@ -145,11 +145,7 @@ export function MarkSection({ mark }: { mark: Mark }) {
           <b>Section</b>
           {selected?.name}
         </span>
-        <span style={{ display: 'flex', gap: 8 }}>
-          <UnitPick value={units} onChange={(next) => edit((draft) => void (draft.units = next))} />
-          {number(CUT_AT, 'y')}
-          {number(CUT_ACROSS, 'x')}
-          {number(CUT_ANGLE, 'angleDeg')}
+        <span style={{ display: 'flex', gap: 6 }}>
           <IconButton
             label="See the section whole"
             keys="Shift W"
@@ -158,6 +154,10 @@ export function MarkSection({ mark }: { mark: Mark }) {
           >
             <Maximize size={12} />
           </IconButton>
+          <UnitPick value={units} onChange={(next) => edit((draft) => void (draft.units = next))} />
+          {number(CUT_AT, 'y')}
+          {number(CUT_ACROSS, 'x')}
+          {number(CUT_ANGLE, 'angleDeg')}
         </span>
       </PaneTitle>
       {loops.length === 0 ? <Hint style={{ padding: '8px 10px' }}>The cut meets no stroke. Move it over the mark.</Hint> : null}
@@ -208,7 +208,7 @@ function CutField({ meta, value, onChange }: { meta: FieldMeta; value: number; o
       <input
         aria-label={`${meta.label}, ${meta.unit}`}
         style={{
-          width: 44,
+          width: 40,
           height: 18,
           border: '1px solid transparent',
           background: 'var(--well)',

@@ -43,10 +43,10 @@ const Notice = styled.div`
   }
 `;
 
-/** How far it stands out from the outline, and what its face is made of. */
+/** How far it stands out from the outline; on the outline itself, what its face is made of. */
 function note({ offset, surfaces }: Shell): string {
-  const material = MATERIALS[surfaces.face.settings.material].label.toLowerCase();
-  return offset === 0 ? material : `${Math.abs(Math.round(offset))} mm ${offset > 0 ? 'out' : 'in'}, ${material}`;
+  if (offset === 0) return MATERIALS[surfaces.face.settings.material].label.toLowerCase();
+  return `${Math.abs(Math.round(offset))} mm ${offset > 0 ? 'out' : 'in'}`;
 }
 
 /** The shell that is on the bench: the one chosen, else the first. */

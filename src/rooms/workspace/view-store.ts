@@ -86,6 +86,8 @@ export interface ViewState {
   dragging: boolean;
   /** While the playhead is dragged the sound is heard in small pieces. */
   scrubbing: boolean;
+  /** The bench of Choreograph keeps the camera, whatever else is selected. */
+  cameraPinned: boolean;
   /** The production's sound, decoded. */
   sound: DecodedSound | null;
   soundTrouble: string | null;
@@ -141,6 +143,7 @@ export function createViewStore() {
     walk: null,
     dragging: false,
     scrubbing: false,
+    cameraPinned: false,
     sound: null,
     soundTrouble: null,
     planFrom: 'above',

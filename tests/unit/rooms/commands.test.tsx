@@ -40,6 +40,8 @@ test.each([
   ['and every letter', '<textarea></textarea>', { key: 'q' }, undefined],
   ['rooms are reached from a field', '<input>', { key: '2', ctrlKey: true }, 'go-choreograph'],
   ['redo has two keys', '<div></div>', { key: 'y', ctrlKey: true }, 'redo'],
+  ['a list is searched by letters', '<div role="listbox" tabindex="0"></div>', { key: 'l' }, undefined],
+  ['elsewhere L plays on', '<div></div>', { key: 'l' }, 'shuttle-on'],
   ['Shift takes ten frames', '<div></div>', { key: 'ArrowRight', shiftKey: true }, 'ten-on'],
 ])('%s', (_, html, init, expected) => {
   expect(keyOn(html, init)).toBe(expected);

@@ -35,7 +35,7 @@ export function wordsOf({ shots, marks }: Production, kind: OwnerKind, names: re
   const [top, id] = names;
   switch (top) {
     case 'cameras':
-      return { label: kind.label, holder: passed[1]?.name ?? '' };
+      return { label: passed[3]?.name || kind.label, holder: passed[1]?.name ?? '' };
     case 'marks': {
       const body = marks.find((mark) => mark.id === id)?.body;
       return withinMark(kind, names, passed, body?.kind === 'words' ? body.text : '');
