@@ -52,3 +52,9 @@ export function thereAndBack(from: number, to: number): Key[] {
     key(to, from, { join: 'eased', arrive: { influence: THIRD, speed: 1.35 } }),
   ];
 }
+
+/** Time that stands still from a frame within the span to its end. */
+export function frozen(from: number, to: number, at: number): Key[] {
+  const still = Math.max(from, Math.min(to, at));
+  return [...(still > from ? [key(from, from)] : []), key(still, still), ...(to > still ? [key(to, still)] : [])];
+}

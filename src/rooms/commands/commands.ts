@@ -10,7 +10,7 @@ import { endFlight, landHere } from '../looking/flight';
 import { addWords } from './add-words';
 import { copySelectedKeys, pasteCopiedKeys, removeSelectedKeys, shiftSelectedKeys } from './key-commands';
 import { seenCamera } from '../looking/seen';
-import { constantThroughCuts, splitAtPlayhead } from './shot-commands';
+import { constantThroughCuts, joinAll, splitAtCues, splitAtPlayhead } from './shot-commands';
 import { seeWhole } from '../looking/walk';
 import { seek, shuttle, stepBy, stepKey, stop, togglePlay } from '../looking/transport';
 import type { Workspace } from '../workspace/workspace';
@@ -141,6 +141,9 @@ export const COMMANDS: readonly Command[] = [
     keys: 'q',
     run: ({ workspace }) => workspace.documents.edit((draft) => void addCue(draft, Math.round(workspace.view.getState().playhead))),
   },
+  { id: 'split-cues', label: 'Split at all cues, with new cameras', run: ({ workspace }) => splitAtCues(workspace) },
+  { id: 'all-carries', label: 'All cuts to carries', run: ({ workspace }) => joinAll(workspace, 'carry') },
+  { id: 'all-cuts', label: 'All carries to cuts', run: ({ workspace }) => joinAll(workspace, 'cut') },
   {
     id: 'constant',
     label: 'Constant through cuts',

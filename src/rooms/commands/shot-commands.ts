@@ -1,7 +1,7 @@
 import { cameraState } from '@/core/frame/camera-state';
 import { sceneFrameAt } from '@/core/frame/shot-camera';
 import { straightenThroughCuts } from '@/core/production/edits/key-edits';
-import { addCamera, splitShot } from '@/core/production/edits/shot-edits';
+import { addCamera, joinShots, splitShot, splitShots } from '@/core/production/edits/shot-edits';
 import { shotSpans } from '@/core/production/shots';
 import type { Workspace } from '../workspace/workspace';
 
@@ -20,6 +20,36 @@ export function splitAtPlayhead({ documents, view }: Workspace, own: boolean): v
     if (shot) view.setState({ selection: { kind: 'shot', id: shot }, flight: null, pick: null, carrierId: null, through: null });
   });
 }
+
+/** Begins a shot at every cue, each with a camera of its own that stands where the old one is there. */
+export function splitAtCues({ documents, view }: Workspace): void {
+  const { production } = documents.store.getState();
+  const { facts } = view.getState();
+  documents.edit((draft) => {
+    const made = splitShots(
+      draft,
+      production.cues.map(({ frame }) => frame),
+      (at) => {
+        const span = shotSpans(production).findLast(({ from }) => from <= at);
+        const camera = production.cameras.find(({ id }) => id === span?.cameraId);
+        if (!camera) return null;
+        return addCamera(
+          draft,
+          camera,
+          cameraState(production, camera, sceneFrameAt(production, at), (id) => facts[id]?.bounds),
+        );
+      },
+    );
+    if (made[0]) view.setState({ selection: { kind: 'shot', id: made[0] }, flight: null, pick: null, carrierId: null, through: null });
+  });
+}
+
+/** Frames of a carry that is asked for without saying how long it takes (a carry takes a few frames, almost a cut: common practice). */
+const CARRY_FRAMES = 6;
+
+/** Makes every cut a carry, or every carry a cut. */
+export const joinAll = ({ documents }: Workspace, join: 'cut' | 'carry'): void =>
+  documents.edit((draft) => joinShots(draft, join === 'carry' ? CARRY_FRAMES : 0));
 
 /** Makes all moves of the cameras straight but the last shot's arrival. */
 export function constantThroughCuts({ documents }: Workspace): void {

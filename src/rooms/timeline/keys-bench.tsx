@@ -1,15 +1,27 @@
 'use client';
 
 import { useState } from 'react';
-import { distributeKeys, keysExtent, removeKeys, reverseKeys, stretchKeys, type KeyRef } from '@/core/production/edits/key-edits';
+import { PACE_NAMES, PACES } from '@/core/motion/pace';
+import {
+  distributeKeys,
+  keysExtent,
+  paceMoves,
+  removeKeys,
+  reverseKeys,
+  stretchKeys,
+  type KeyRef,
+} from '@/core/production/edits/key-edits';
 import type { FieldMeta } from '@/core/schema/fields';
-import { Button, Choices, Heading } from '@/parts/controls';
+import { Button, Choices, Heading, Pick } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { copySelectedKeys, pasteCopiedKeys } from '../commands/key-commands';
 import { Hint } from '../layout/panes';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const FACTOR: FieldMeta = { label: 'Stretch to', unit: '%', min: 0.01, max: 20, rest: 1, step: 0.05, digits: 0, shown: 100 };
+
+const LENGTH: FieldMeta = { label: 'Take', unit: 'fr', min: 1, max: 100_000, rest: 25, step: 1, digits: 0, shown: 1 };
+const NONE = 'none';
 
 /** What is done to several keys at once. */
 export function KeysBench({ keys }: { keys: readonly KeyRef[] }) {
@@ -22,11 +34,12 @@ export function KeysBench({ keys }: { keys: readonly KeyRef[] }) {
   const [about, setAbout] = useState<'start' | 'end'>('start');
   const [first, last] = keysExtent(keys);
   const select = (next: readonly KeyRef[]) => view.setState({ keys: next });
-  const stretch = () => {
+  const stretch = (by: number) => {
     const centre = about === 'start' ? first : last;
-    edit((draft) => stretchKeys(draft, keys, centre, factor));
-    select(keys.map((key) => ({ ...key, frame: Math.round(centre + (key.frame - centre) * factor) })));
+    edit((draft) => stretchKeys(draft, keys, centre, by));
+    select(keys.map((key) => ({ ...key, frame: Math.round(centre + (key.frame - centre) * by) })));
   };
+  const several = last > first;
   const distribute = () => {
     let moved: ReadonlyMap<number, number> = new Map();
     const onto = cues.map(({ frame }) => Math.round(frame)).filter((frame) => frame >= first - 1e-6);
@@ -38,6 +51,15 @@ export function KeysBench({ keys }: { keys: readonly KeyRef[] }) {
       <Heading>
         {keys.length} selected · frames {first}–{last}
       </Heading>
+      {several ? <NumberField meta={LENGTH} value={last - first} onChange={(frames) => stretch(frames / (last - first))} /> : null}
+      {several ? (
+        <Pick
+          label="Pace of all"
+          value={NONE}
+          onChange={(name) => name !== NONE && edit((draft) => paceMoves(draft, keys, PACES[name]))}
+          options={[{ id: NONE, label: 'as they are' } as const, ...PACE_NAMES.map((id) => ({ id, label: id }))]}
+        />
+      ) : null}
       <NumberField meta={FACTOR} value={factor} onChange={setFactor} />
       <Choices
         label="Stretch about"
@@ -49,7 +71,7 @@ export function KeysBench({ keys }: { keys: readonly KeyRef[] }) {
         ]}
       />
       <div style={{ display: 'flex', flexWrap: 'wrap', gap: 4, marginTop: 6 }}>
-        <Button onPress={stretch}>Stretch</Button>
+        <Button onPress={() => stretch(factor)}>Stretch</Button>
         <Button
           onPress={() => {
             edit((draft) => reverseKeys(draft, keys));

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { ramped, stretched, thereAndBack } from '@/core/motion/bent-time';
+import { frozen, ramped, stretched, thereAndBack } from '@/core/motion/bent-time';
 import { stationFrames } from '@/core/production/edits/move-edits';
 import { changeShot, moveShot, removeShot } from '@/core/production/edits/shot-edits';
 import { CARRY, carryFrames, isCarrySmooth, setCarry } from '@/core/production/carry';
@@ -15,7 +15,7 @@ import { Fold } from '@/parts/fold';
 import { LoopBench } from './loop-bench';
 import { NameField } from '../benches/name-field';
 import { Hint } from '../layout/panes';
-import { constantThroughCuts, splitAtPlayhead } from '../commands/shot-commands';
+import { constantThroughCuts, joinAll, splitAtCues, splitAtPlayhead } from '../commands/shot-commands';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const BEFORE_END: FieldMeta = { label: 'Before its end', unit: 'fr', min: 0, max: 100, rest: 2, step: 1, digits: 0, shown: 1 };
@@ -26,6 +26,7 @@ function TimeBench({ owner, from, to, put }: { owner: string; from: number; to: 
   const { view } = useWorkspace();
   const keyed = useProduction((p) => (ownerAt(p, owner)?.channels.scene?.keys.length ?? 0) > 0);
   const [pace, setPace] = useState(0.5);
+  const playhead = useView((s) => Math.round(s.playhead));
   return (
     <>
       <NumberField meta={PERCENT} value={pace} onChange={setPace} />
@@ -35,6 +36,7 @@ function TimeBench({ owner, from, to, put }: { owner: string; from: number; to: 
         <Button onPress={() => put(ramped(from, to, pace, 1))}>Ramp from it</Button>
         <Button onPress={() => put(stretched(from, to, -1))}>Backwards</Button>
         <Button onPress={() => put(thereAndBack(from, to))}>There and back</Button>
+        <Button onPress={() => put(frozen(from, to, playhead))}>Freeze at the playhead</Button>
         <Button isDisabled={!keyed} onPress={() => put([])}>
           As it is
         </Button>
@@ -136,6 +138,15 @@ export function ShotBench({ span, index }: { span: ShotSpan; index: number }) {
         </Button>
         <Button isDisabled={production.shots.length < 2} onPress={() => constantThroughCuts(workspace)}>
           Constant through cuts
+        </Button>
+        <Button isDisabled={production.cues.length === 0} onPress={() => splitAtCues(workspace)}>
+          Split at all cues
+        </Button>
+        <Button isDisabled={production.shots.length < 2} onPress={() => joinAll(workspace, 'carry')}>
+          All cuts to carries
+        </Button>
+        <Button isDisabled={production.shots.length < 2} onPress={() => joinAll(workspace, 'cut')}>
+          All carries to cuts
         </Button>
       </div>
       {atStart ? <Hint>Move the playhead into the shot to split it there.</Hint> : null}

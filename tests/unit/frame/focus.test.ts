@@ -1,6 +1,6 @@
 import { produce } from 'immer';
 import { BufferAttribute, BufferGeometry, DoubleSide, Mesh, MeshBasicMaterial, Raycaster, Vector3 } from 'three';
-import { focusDistanceAt, focalLengthAt } from '@/core/frame/lens-state';
+import { cannotHold, focusDistanceAt, focalLengthAt } from '@/core/frame/lens-state';
 import { cameraPose } from '@/core/frame/camera-pose';
 import { evaluate } from '@/core/frame/evaluate';
 import { buildMark } from '@/core/frame/solids/build-mark';
@@ -15,7 +15,7 @@ import { emptyProduction, type Production } from '@/core/production/production';
 import { forwardOf, invertRigid, multiply, positionOf, transformDirection, transformPoint } from '@/core/space/matrix';
 import { boxCorners, dot, subtract, type Vec3 } from '@/core/space/vector';
 import { solidProbe } from '@/picture/solid-probe';
-import { straightKey } from '../support/key';
+import { key, straightKey } from '../support/key';
 
 /** A star and a ring before it, a camera that orbits and comes nearer. */
 const production: Production = produce(emptyProduction('Anemone', { width: 1920, height: 1080, rate: '25', length: 100 }), (draft) => {
@@ -160,6 +160,31 @@ describe('hold size', () => {
     const half = produce(held, (draft) => void (draft.cameras[0] && (draft.cameras[0].lens.channels.hold = { rest: 0.5, keys: [] })));
     const own = half.cameras[0] as Camera;
     expect(focalLengthAt(half, own, 99, cameraPose(half, own, 99, boundsOf), boundsOf)).toBeCloseTo(Math.sqrt(focal(99) * 35), 6);
+  });
+
+  test('goes on while a part of the mark passes beside the lens, without a jump; behind it, it is said that it cannot', () => {
+    // Eight millimetres, and straight on through the mark's plane.
+    const passing = produce(production, (draft) => {
+      const [own] = draft.cameras;
+      if (!own) return;
+      own.hold = { markId: star.id, from: 0 };
+      own.lens.channels.focalLengthMm = { rest: 8, keys: [] };
+      const [orbit] = own.carriers;
+      if (orbit?.kind !== 'orbit') return;
+      orbit.channels.azimuth = { rest: 70, keys: [] };
+      orbit.channels.radius = { rest: 2, keys: [key(0, 2, { join: 'straight' }), key(90, 0.01, { join: 'straight' })] };
+    });
+    const own = passing.cameras[0] as Camera;
+    const focal = Array.from({ length: 80 }, (_, frame) => evaluate(passing, frame / 25, boundsOf).camera.focalLengthMm);
+    // It zooms out all the way: as near as this the mark would fill the frame with the lens it began with.
+    expect(focal[79]).toBeLessThan(0.5 * (focal[0] as number));
+    focal.slice(1).forEach((mm, i) => expect(Math.abs(Math.log(mm / (focal[i] as number)))).toBeLessThan(0.15));
+    expect(cannotHold(passing, own, 40, boundsOf)).toBeNull();
+    const away = produce(passing, (draft) => {
+      const [orbit] = draft.cameras[0]?.carriers ?? [];
+      if (orbit?.kind === 'orbit') orbit.channels.pivotX = { rest: 0, keys: [key(0, 0), key(50, -60)] };
+    });
+    expect(cannotHold(away, away.cameras[0] as Camera, 50, boundsOf)).toMatch(/behind the lens/);
   });
 });
 

@@ -2,7 +2,7 @@ import { produce } from 'immer';
 import { evaluate } from '@/core/frame/evaluate';
 import { deliveredFrameOf, nextKeyFrame } from '@/core/frame/scene-frames';
 import { sceneFrameAt, shotCamera } from '@/core/frame/shot-camera';
-import { ramped, sceneFrameOf, stretched, thereAndBack } from '@/core/motion/bent-time';
+import { frozen, ramped, sceneFrameOf, stretched, thereAndBack } from '@/core/motion/bent-time';
 import type { Channel } from '@/core/motion/channel';
 import { keyReader } from '@/core/motion/readers';
 import { setCarry } from '@/core/production/carry';
@@ -131,6 +131,12 @@ describe('constant through cuts', () => {
     expect(joins[0]?.every((join) => join === 'straight')).toBe(true);
     expect(joins[1]).toEqual(['straight', 'eased']);
   });
+});
+
+test('frozen time runs as it is up to a frame and stands still from there on', () => {
+  const bend: Channel = { rest: 0, keys: frozen(10, 90, 40) };
+  const scene = (frame: number) => sceneFrameOf(bend, keyReader(bend), frame);
+  expect([10, 25, 40, 41, 77, 90].map(scene)).toEqual([10, 25, 40, 40, 40, 40]);
 });
 
 describe('bent time', () => {

@@ -12,6 +12,11 @@ import { CURRENT_VERSION, emptyProduction, type Production } from '@/core/produc
 import { shotSpans } from '@/core/production/shots';
 import { forwardOf, positionOf } from '@/core/space/matrix';
 import { distance, dot, subtract } from '@/core/space/vector';
+import { carryFrames } from '@/core/production/carry';
+import { paceMoves } from '@/core/production/edits/key-edits';
+import { PACES } from '@/core/motion/pace';
+import { evaluate } from '@/core/frame/evaluate';
+import { setStation } from '@/core/production/edits/channel-edits';
 import type { Autosave } from '@/rooms/workspace/autosave';
 import { COMMANDS } from '@/rooms/commands/commands';
 import { fly, landHere } from '@/rooms/looking/flight';
@@ -48,6 +53,82 @@ const two = (draft: Production) => {
   duplicateCamera(draft, 'camera-1');
   splitShot(draft, 40, 'camera-2');
 };
+
+describe('what is done in one press', () => {
+  const cued = (draft: Production) => {
+    draft.cues = [20, 50, 80].map((frame, i) => ({ id: `cue-${i}`, frame, name: '' }));
+    setStation(draft, 'cameras/camera-1/carriers/orbit-1', 0, { azimuth: -40 });
+    setStation(draft, 'cameras/camera-1/carriers/orbit-1', 99, { azimuth: 60 });
+  };
+
+  test('a shot begins at every cue, its camera where the old one was there; in one step of undo', () => {
+    const w = workspace(cued);
+    const before = of(w);
+    run(w, 'split-cues');
+    expect(of(w).shots.map(({ from }) => from)).toEqual([0, 20, 50, 80]);
+    expect(new Set(of(w).shots.map(({ cameraId }) => cameraId)).size).toBe(4);
+    for (const frame of [20, 50, 80])
+      evaluate(of(w), frame / 25, nowhere).camera.pose.forEach((v, i) =>
+        expect(v).toBeCloseTo(evaluate(before, frame / 25, nowhere).camera.pose[i] as number, 6),
+      );
+    w.documents.undo();
+    expect(of(w)).toBe(before);
+  });
+
+  test('all cuts become carries, none longer than its shot, and cuts again', () => {
+    const w = workspace((draft) => {
+      two(draft);
+      splitShot(draft, 44, 'camera-1');
+    });
+    run(w, 'all-carries');
+    expect(of(w).shots.slice(1).map(carryFrames)).toEqual([3, 6]);
+    run(w, 'all-cuts');
+    expect(of(w).shots.map(carryFrames)).toEqual([0, 0, 0]);
+  });
+
+  test('several moves take one pace', () => {
+    const w = workspace((draft) => {
+      for (const [frame, azimuth] of [
+        [0, 0],
+        [30, 50],
+        [60, 20],
+      ] as const)
+        setStation(draft, 'cameras/camera-1/carriers/orbit-1', frame, { azimuth, height: azimuth / 2 });
+    });
+    w.documents.edit((draft) =>
+      paceMoves(
+        draft,
+        [0, 30, 60].map((frame) => ({ owner: 'cameras/camera-1/carriers/orbit-1', frame })),
+        PACES.settle,
+      ),
+    );
+    for (const name of ['azimuth', 'height']) {
+      const [first, middle, last] = ownerAt(of(w), 'cameras/camera-1/carriers/orbit-1')?.channels[name]?.keys ?? [];
+      expect([first?.leave, middle?.leave, middle?.arrive, last?.arrive]).toEqual([
+        PACES.settle.leave,
+        PACES.settle.leave,
+        PACES.settle.arrive,
+        PACES.settle.arrive,
+      ]);
+    }
+  });
+
+  test('Escape gives up the nearest thing in hand: a flight, then what is picked, then what is selected', () => {
+    const w = workspace(cued);
+    w.view.setState({
+      selection: { kind: 'camera', id: 'camera-1' },
+      pick: { kind: 'station', owner: 'cameras/camera-1/carriers/orbit-1', frame: 0 },
+    });
+    fly(w, { orbit: [5, 0] });
+    const held = () => [w.view.getState().flight !== null, w.view.getState().pick !== null, w.view.getState().selection !== null];
+    run(w, 'end-flight');
+    expect(held()).toEqual([false, true, true]);
+    run(w, 'end-flight');
+    expect(held()).toEqual([false, false, true]);
+    run(w, 'end-flight');
+    expect(held()).toEqual([false, false, false]);
+  });
+});
 
 describe('the camera that is seen', () => {
   test('is the shot’s at the playhead, unless another is looked through', () => {

@@ -11,6 +11,7 @@ import { boxHull, fitting, frameCorners, gridStep, projection } from '@/parts/pl
 import { onPlane, strokeOf } from '@/parts/section-view/section-geometry';
 import type { Autosave } from '@/rooms/workspace/autosave';
 import { endFlight, fly, landHere } from '@/rooms/looking/flight';
+import { seenState } from '@/rooms/looking/use-frame-state';
 import { createProductionStore } from '@/rooms/workspace/production-store';
 import { seek, stepBy, stepKey, togglePlay } from '@/rooms/looking/transport';
 import { createViewStore } from '@/rooms/workspace/view-store';
@@ -63,6 +64,25 @@ describe('flying', () => {
     poseOf(w).forEach((v, i) => expect(v).toBeCloseTo(flown[i] as number, 9));
     w.documents.undo();
     expect(w.documents.store.getState().production).toBe(untouched);
+  });
+
+  test.each([1, 0.5])('with its aim held (%d) a camera lands in the pose that was flown to', (amount) => {
+    const w = workspace();
+    w.documents.edit((draft) => {
+      const [camera] = draft.cameras;
+      if (!camera) return;
+      Object.assign(camera.aim.settings, { on: 'point', point: { x: 1, y: 2, z: -1 } });
+      camera.aim.channels.amount.rest = amount;
+    });
+    const seen = () => seenState(w).camera.pose;
+    const before = seen();
+    fly(w, { orbit: [1e-9, 0] });
+    seen().forEach((v, i) => expect(v).toBeCloseTo(before[i] as number, 6));
+    fly(w, { orbit: [20, 12], dolly: 0.7 });
+    fly(w, { truck: [0.2, 0.1], rollDeg: 7 });
+    const flown = seen();
+    landHere(w);
+    seen().forEach((v, i) => expect(v).toBeCloseTo(flown[i] as number, 9));
   });
 
   test('given up, the camera is where its rig has it', () => {

@@ -1,6 +1,8 @@
 import { isKeyed, type Channel, type Key, type Value } from '../../motion/channel';
 import { SAME_FRAME } from '../../motion/edit-channel';
 import { closedLoop, straightened, withKeysPasted, withKeysRetimed, withKeysReversed, withoutKeys } from '../../motion/edit-keys';
+import type { Pace } from '../../motion/pace';
+import { setMovePace } from './channel-edits';
 import { allOwners, channelMeta, ownerAt, type FoundOwner } from '../owners/owners';
 import type { Production } from '../production';
 
@@ -53,6 +55,18 @@ export function shiftKeys(draft: Production, refs: readonly KeyRef[], by: number
 /** Stretches keys about a frame: 2 takes twice as long. Frames come out whole. */
 export function stretchKeys(draft: Production, refs: readonly KeyRef[], about: number, factor: number): void {
   change(draft, refs, (channel, frames) => withKeysRetimed(channel, frames, (frame) => Math.round(about + (frame - about) * factor)));
+}
+
+/** Gives every move between selected moments of an owner one pace. */
+export function paceMoves(draft: Production, refs: readonly KeyRef[], pace: Pace): void {
+  for (const path of new Set(refs.map(({ owner }) => owner))) {
+    const own = refs.filter(({ owner }) => owner === path);
+    const names = [...new Set(own.map(({ name }) => name))];
+    for (const name of names) {
+      const frames = [...new Set(own.filter((ref) => ref.name === name).map(({ frame }) => frame))].sort((a, b) => a - b);
+      frames.slice(1).forEach((to, i) => setMovePace(draft, path, frames[i] as number, to, pace, name));
+    }
+  }
 }
 
 export function reverseKeys(draft: Production, refs: readonly KeyRef[]): void {

@@ -1,7 +1,7 @@
 import { anglesOf, positionOf, type Mat4 } from '../../space/matrix';
 import { cameraSchema, carrierSchema, type Camera } from '../camera';
 import { hueFor, MAX_CAMERAS, type Production } from '../production';
-import { beginShotAt } from '../carry';
+import { beginShotAt, isCarrySmooth, setCarry } from '../carry';
 import { MAX_SHOTS, shotIndexAt, shotSchema, shotSpans, type Shot } from '../shots';
 import { freshId } from './fresh-id';
 import { plainCopy } from '../../schema/plain-copy';
@@ -105,6 +105,27 @@ export function splitShot(draft: Production, frame: number, cameraId: string): s
   shots.push(shotSchema.parse({ id, cameraId, from: at }));
   shots.sort((a, b) => a.from - b.from);
   return id;
+}
+
+/**
+ * Begins a new shot at every one of some frames, each by the camera that `cameraAt` gives for it.
+ * @returns ids of the shots made
+ */
+export function splitShots(draft: Production, frames: readonly number[], cameraAt: (frame: number) => string | null): string[] {
+  return [...new Set(frames.map(Math.round))]
+    .sort((a, b) => a - b)
+    .flatMap((frame) => {
+      const begins = draft.shots.some(({ from }, i) => i > 0 && from === frame);
+      const cameraId = frame <= 0 || frame >= draft.format.length || begins ? null : cameraAt(frame);
+      const shot = cameraId === null ? null : splitShot(draft, frame, cameraId);
+      return shot === null ? [] : [shot];
+    });
+}
+
+/** Joins all shots alike: by cuts, or by carries of some frames, none of them longer than its shot. */
+export function joinShots(draft: Production, frames: number): void {
+  for (const { shot, from, to } of shotSpans(draft).slice(1))
+    if (shot) setCarry(shot, Math.min(frames, to - from - 1), isCarrySmooth(shot));
 }
 
 /** Joins a shot to the one before it. The first one cannot go. */
