@@ -180,6 +180,7 @@ export function ChoreographRoom() {
         <LandButton />
         <PinCamera />
         <KeyedBench />
+        <div style={{ height: 12 }} />
         <SelectionBench />
       </Bench>
       <ContactSheet />
