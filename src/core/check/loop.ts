@@ -8,11 +8,20 @@ import { allOwners } from '../production/owners/owners';
 import { resolverOf } from '../production/resolver';
 import { channelMetaOf } from '../schema/fields';
 import type { Production } from '../production/production';
-import { degrees } from '../space/angle';
 import { positionOf, type Mat4 } from '../space/matrix';
-import { rotationOf } from '../space/quaternion';
+import { turnBetween } from '../space/quaternion';
 import { distance } from '../space/vector';
 import { frameToSeconds } from '../time/rate';
+
+/** A step that is out of step with those before and after it. */
+export interface Seam {
+  /** The frame it leaves; it arrives at the next. */
+  frame: number;
+  metres: number;
+  degrees: number;
+  /** Of lens, in ratios, and of anything else that is keyed, in its own unit. */
+  values: number;
+}
 
 /** How far the state after the last frame lies from that of the first. */
 export interface LoopCheck {
@@ -28,19 +37,14 @@ export interface LoopCheck {
   values: number;
   /** Marks that come or go. */
   marks: number;
+  /** What jumps from the last frame to the one after it, other than from frame to frame beside it; null where nothing does. */
+  seam: Seam | null;
   closes: boolean;
   /** The last frame shows what the first one shows: played round, it is seen twice. */
   repeats: boolean;
 }
 
 const TURN = 360;
-
-/** Angle between the turns of two poses, degrees. */
-function turnBetween(a: Mat4, b: Mat4): number {
-  const [p, q] = [rotationOf(a), rotationOf(b)];
-  const cosine = Math.min(1, Math.abs(p[0] * q[0] + p[1] * q[1] + p[2] * q[2] + p[3] * q[3]));
-  return degrees(2 * Math.acos(cosine));
-}
 
 const aroundTurns = (v: number) => Math.abs(v - TURN * Math.round(v / TURN));
 
@@ -66,7 +70,7 @@ function valuesBetween(production: Production, from: number, to: number): number
   return largest;
 }
 
-type Differences = Omit<LoopCheck, 'closes' | 'repeats'>;
+type Differences = Omit<LoopCheck, 'closes' | 'repeats' | 'seam'>;
 
 function between(production: Production, from: number, to: number, boundsOf: BoundsOf): Differences {
   const { rate } = production.format;
@@ -90,14 +94,41 @@ function between(production: Production, from: number, to: number, boundsOf: Bou
 
 const same = (differences: Differences) => Object.values(differences).every((v) => v < 1e-3);
 
+/** A step over the seam may be so many times as far as its neighbours, and this much besides: metres, degrees, other values. */
+const IN_STEP = 2;
+const LEAST = { metres: 2e-3, degrees: 0.05, values: 2e-3 } as const;
+
 /**
- * Compares the first frame that is not delivered any more with the first one that is. Played round and round, a production that closes
- * does not stutter.
+ * The step from the last frame to the one after it, where it is out of step with those beside it: what ends as it began, but flies back
+ * there within one frame, does not close.
+ */
+function seamOf(production: Production, boundsOf: BoundsOf): Seam | null {
+  const { length } = production.format;
+  if (length < 4) return null;
+  const step = (from: number) => {
+    const found = between(production, from, from + 1, boundsOf);
+    return {
+      metres: Math.max(found.metres, found.markMetres),
+      degrees: Math.max(found.degrees, found.markDegrees),
+      values: Math.max(found.lens, found.values),
+    };
+  };
+  const [before, seam, after] = [step(length - 2), step(length - 1), step(0)];
+  const jumps = (Object.keys(LEAST) as (keyof typeof LEAST)[]).some(
+    (name) => seam[name] > IN_STEP * Math.max(before[name], after[name]) + LEAST[name],
+  );
+  return jumps ? { frame: length - 1, ...seam } : null;
+}
+
+/**
+ * Compares the first frame that is not delivered any more with the first one that is, and the step over the seam with its neighbours.
+ * Played round and round, a production that closes does not stutter.
  */
 export function checkLoop(production: Production, boundsOf: BoundsOf): LoopCheck {
   const { length } = production.format;
   const found = between(production, 0, length, boundsOf);
   const repeats = () =>
     length > 2 && same(between(production, 0, length - 1, boundsOf)) && !same(between(production, 0, Math.floor(length / 3), boundsOf));
-  return { ...found, closes: same(found), repeats: repeats() };
+  const seam = seamOf(production, boundsOf);
+  return { ...found, seam, closes: same(found) && seam === null, repeats: repeats() };
 }

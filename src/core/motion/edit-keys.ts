@@ -1,4 +1,4 @@
-import { DEFAULT_HANDLE, type Channel, type Key, type Value } from './channel';
+import { DEFAULT_HANDLE, isNumber, type Channel, type Key, type Value } from './channel';
 import { SAME_FRAME } from './edit-channel';
 import { keyValue } from './key-value';
 
@@ -93,18 +93,63 @@ export function straightened<V extends Value>(channel: Channel<V>, keepLast: boo
   };
 }
 
+/** So many times as fast as it ever moves, a return to the beginning is a jump. */
+const JUMP = 2;
+
+const keyed = (frame: number, value: number): Key => ({
+  frame,
+  value,
+  join: 'eased',
+  arrive: DEFAULT_HANDLE,
+  leave: DEFAULT_HANDLE,
+  bounces: 0,
+});
+
+/** A channel that goes one way only, made to end as it began: whole turns on, or there and back. Null where neither can be. */
+function roundTrip(channel: Channel, start: number, end: number, turn: number): Channel | null {
+  const [first, last] = [channel.keys[0] as Key, channel.keys[channel.keys.length - 1] as Key];
+  const way = last.value - first.value;
+  if (turn > 0 && Math.abs(way) > turn / 2) {
+    const value = first.value + turn * Math.round(way / turn);
+    return { ...channel, keys: [...channel.keys.slice(0, -1), { ...last, frame: end, value }] };
+  }
+  if (channel.keys.length !== 2) return null;
+  return { ...channel, keys: [keyed(start, first.value), keyed((start + end) / 2, last.value), keyed(end, first.value)] };
+}
+
+/** Whether a channel of numbers would have to jump to be at the end what it was at the beginning. */
+function wouldJump({ keys }: Channel, end: number, value: number): boolean {
+  const own = keys.filter(({ frame }) => frame < end - SAME_FRAME);
+  const last = own[own.length - 1];
+  if (!last || own.length < 2) return false;
+  const fastest = Math.max(
+    ...own.slice(1).map((key, i) => Math.abs(key.value - (own[i] as Key).value) / (key.frame - (own[i] as Key).frame)),
+  );
+  return Math.abs(value - last.value) / (end - last.frame) > JUMP * fastest + 1e-9;
+}
+
+/** Whether a channel that moves would stand still once its key at the end had the value of the beginning. */
+function wouldStand({ keys }: Channel, end: number, value: number): boolean {
+  const [own, last] = [keys.filter(({ frame }) => frame < end - SAME_FRAME), keys[keys.length - 1] as Key];
+  return last.frame >= end - SAME_FRAME && last.value !== value && own.every((key) => key.value === value);
+}
+
 /**
  * Makes a channel end as it began, so that it can be played round and round: the key at `end` takes the value of the first one, or one is
- * added, with
- * the pace of passing through; angles may instead end whole turns further.
+ * added, with the pace of passing through; angles may instead end whole turns further. What would have to fly back in a few frames goes
+ * whole turns on, or there and back.
  * @param turn what counts as the same value again, 360 for angles, 0 for all else
+ * @returns null where it cannot be closed without a jump
  */
-export function closedLoop<V extends Value>(channel: Channel<V>, start: number, end: number, turn: number): Channel<V> {
+export function closedLoop<V extends Value>(channel: Channel<V>, start: number, end: number, turn: number): Channel<V> | null {
   if (channel.keys.length === 0) return channel;
   const first = keyValue(channel, start);
   const at = keyValue(channel, end);
   const wound = typeof first === 'number' && typeof at === 'number' && turn > 0;
   const value = (wound ? first + turn * Math.round((at - first) / turn) : first) as V;
+  const numbers: Channel<Value> = channel;
+  if (isNumber(numbers) && (wouldJump(numbers, end, value as number) || wouldStand(numbers, end, value as number)))
+    return roundTrip(numbers, start, end, turn) as Channel<V> | null;
   const like = channel.keys.findLast((key) => key.frame <= end + SAME_FRAME) ?? (channel.keys[0] as Key<V>);
   const here = channel.keys.find((key) => Math.abs(key.frame - end) < SAME_FRAME);
   return withKeys(channel, [{ ...(here ?? { ...like, bounces: 0 }), frame: end, value }]);

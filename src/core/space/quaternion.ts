@@ -1,3 +1,4 @@
+import { degrees } from './angle';
 import { positionOf, type Mat4 } from './matrix';
 
 /** A rotation as a unit quaternion: x, y, z, w. */
@@ -65,4 +66,11 @@ export function shareOf(m: Mat4, share: number): Mat4 {
   if (share === 1) return m;
   const [x, y, z] = positionOf(m);
   return rigid(between(NO_TURN, rotationOf(m), share), [x * share, y * share, z * share]);
+}
+
+/** Angle between the turns of two poses, degrees. */
+export function turnBetween(a: Mat4, b: Mat4): number {
+  const [p, q] = [rotationOf(a), rotationOf(b)];
+  const cosine = Math.min(1, Math.abs(p[0] * q[0] + p[1] * q[1] + p[2] * q[2] + p[3] * q[3]));
+  return degrees(2 * Math.acos(cosine));
 }

@@ -1,11 +1,12 @@
 'use client';
 
 import { useState } from 'react';
+import { pathDifference, type PathDifference } from '@/core/check/path-difference';
 import { cameraPose, middleOf, rigContext } from '@/core/frame/camera-pose';
 import { isShown } from '@/core/frame/mark-pose';
 import { at } from '@/core/motion/channel';
 import type { Camera } from '@/core/production/camera';
-import { DRIFTS, drift, overlap, pointAhead, putPivot, type DriftName } from '@/core/production/edits/move-edits';
+import { DRIFTS, drift, overlap, pointAhead, putPivot, stationFrames, type DriftName } from '@/core/production/edits/move-edits';
 import { rigPose, type Carrier } from '@/core/rig/rig';
 import { invertRigid, transformPoint } from '@/core/space/matrix';
 import { add, scale, type Vec3 } from '@/core/space/vector';
@@ -41,6 +42,7 @@ export function MovesBench({ camera }: { camera: Camera }) {
   const [way, setWay] = useState<DriftName>('in');
   const [metres, setMetres] = useState(0.3);
   const [by, setBy] = useState(5);
+  const [beside, setBeside] = useState<PathDifference | null>(null);
   const carrier = activeCarrier(camera, carrierId);
   if (!carrier) return null;
   const boundsOf = (id: string) => facts[id]?.bounds;
@@ -60,6 +62,16 @@ export function MovesBench({ camera }: { camera: Camera }) {
     edit((draft) =>
       putPivot(draft, camera.id, carrier.id, frame, rigPose([switchedOn(carrier)], frame, context), transformPoint(before, point)),
     );
+  };
+  /** Lets what follows a station begin earlier, and tells how far its path comes to lie from where it was. */
+  const overlapFrom = (at: number) => {
+    let id: string | null = null;
+    edit((draft) => void (id = overlap(draft, camera.id, carrier.id, at, by, rigContext(production, camera, boundsOf))));
+    if (!id) return;
+    workspace.view.setState({ carrierId: id, pick: null });
+    const after = workspace.documents.store.getState().production;
+    const last = stationFrames(production, camera.id).at(-1) ?? at;
+    setBeside(pathDifference(production, after, camera.id, { from: Math.ceil(at), to: Math.floor(last - by), later: by }, boundsOf));
   };
   const chosen = selection?.kind === 'mark' ? [selection.id, ...also] : [];
   const middles = (chosen.length > 0 ? chosen : production.marks.filter((mark) => isShown(production, mark, frame)).map(({ id }) => id))
@@ -85,18 +97,16 @@ export function MovesBench({ camera }: { camera: Camera }) {
         Drift under frames {Math.round(span[0])}–{Math.round(span[1])}
       </Button>
       <NumberField meta={frames('Overlap by', 5)} value={by} onChange={(v) => setBy(Math.round(v))} />
-      <Button
-        isDisabled={station === null}
-        onPress={() =>
-          station !== null &&
-          edit((draft) => {
-            const id = overlap(draft, camera.id, carrier.id, station, by, rigContext(production, camera, boundsOf));
-            if (id) workspace.view.setState({ carrierId: id, pick: null });
-          })
-        }
-      >
+      <Button isDisabled={station === null} onPress={() => station !== null && overlapFrom(station)}>
         Overlap what follows
       </Button>
+      {beside ? (
+        <Hint role="status">
+          {beside.metres < 1e-3 && beside.degrees < 0.01
+            ? 'The later moves keep their path.'
+            : `The later moves now pass up to ${beside.metres.toFixed(2)} m and ${beside.degrees.toFixed(1)}° beside their old path.`}
+        </Hint>
+      ) : null}
       {station === null ? <Hint>Pick a move or a station of this carrier: the moves after it begin before it ends.</Hint> : null}
       {carrier.kind === 'orbit' ? (
         <Row label="Pivot on" wide>

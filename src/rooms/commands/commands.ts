@@ -152,7 +152,7 @@ export const COMMANDS: readonly Command[] = [
   {
     id: 'close-loop',
     label: 'Close the loop',
-    run: ({ workspace }) => workspace.documents.edit((draft) => closeTheLoop(draft, draft.format.length)),
+    run: ({ workspace }) => workspace.documents.edit((draft) => void closeTheLoop(draft, draft.format.length)),
   },
   { id: 'versions', label: 'Versions of this production', run: ({ workspace }) => workspace.view.setState({ versions: true }) },
   {

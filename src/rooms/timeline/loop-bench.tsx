@@ -1,8 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { checkLoop, type LoopCheck } from '@/core/check/loop';
-import { closeTheLoop } from '@/core/production/edits/key-edits';
+import { checkLoop, type LoopCheck, type Seam } from '@/core/check/loop';
+import { closeTheLoop, type OpenEnd } from '@/core/production/edits/key-edits';
 import { Button } from '@/parts/controls';
 import { Hint, Trouble } from '../layout/panes';
 import { useEdit, useView, useWorkspace } from '../workspace/workspace';
@@ -12,6 +12,16 @@ const SAMPLES = 8;
 
 /** Mean difference of two pictures, as a share of full scale. */
 const difference = (a: Uint8Array, b: Uint8Array) => a.reduce((sum, v, i) => sum + Math.abs(v - (b[i] as number)), 0) / (a.length * 255);
+
+/** What jumps from one frame to the next. */
+const jumpWords = ({ frame, metres, degrees, values }: Seam): string =>
+  [
+    metres > 2e-3 || degrees > 0.05 ? `${metres.toFixed(2)} m and ${degrees.toFixed(1)}°` : '',
+    values > 2e-3 ? `${values.toFixed(2)} in something that is keyed` : '',
+  ]
+    .filter(Boolean)
+    .join(', ')
+    .concat(` from frame ${frame} to ${frame + 1}`);
 
 const words = ({ metres, degrees, lens, markMetres, markDegrees, values, marks }: LoopCheck): string =>
   [
@@ -30,6 +40,13 @@ export function LoopBench() {
   const edit = useEdit();
   const facts = useView((s) => s.facts);
   const [found, setFound] = useState<{ check: LoopCheck; picture: number | null } | 'busy' | null>(null);
+  const [open, setOpen] = useState<OpenEnd[]>([]);
+  const close = () => {
+    let left: OpenEnd[] = [];
+    edit((draft) => void (left = closeTheLoop(draft, draft.format.length)));
+    setOpen(left);
+    setFound(null);
+  };
   const look = async () => {
     setFound('busy');
     const { production } = documents.store.getState();
@@ -54,11 +71,17 @@ export function LoopBench() {
   return (
     <>
       <div style={{ display: 'flex', gap: 4 }}>
-        <Button onPress={() => edit((draft) => closeTheLoop(draft, draft.format.length))}>Close the loop</Button>
+        <Button onPress={close}>Close the loop</Button>
         <Button isDisabled={found === 'busy'} onPress={() => void look()}>
           {found === 'busy' ? 'Looking…' : 'Check the loop'}
         </Button>
       </div>
+      {open.length > 0 ? (
+        <Trouble>
+          Left as they are, since they could only jump back:{' '}
+          {open.map(({ label, from, to }) => `${label} (frames ${Math.round(from)}–${Math.round(to)})`).join('; ')}.
+        </Trouble>
+      ) : null}
       {found && found !== 'busy' ? (
         found.check.closes && !found.check.repeats ? (
           <Hint role="status">
@@ -69,7 +92,9 @@ export function LoopBench() {
           <Trouble>
             {found.check.repeats
               ? 'The last frame shows the first once more: played round, it is seen twice. Let the loop end one frame later.'
-              : `It does not close: after the last frame ${words(found.check)}.`}
+              : found.check.seam && !words(found.check)
+                ? `It ends as it began, but jumps there: ${jumpWords(found.check.seam)}.`
+                : `It does not close: after the last frame ${words(found.check)}.`}
           </Trouble>
         )
       ) : (

@@ -37,7 +37,7 @@ test('says what differs: the camera, a mark, the light', () => {
   expect(found.values).toBeCloseTo(2, 9);
   expect(
     checkLoop(
-      produce(open, (draft) => closeTheLoop(draft, 120)),
+      produce(open, (draft) => void closeTheLoop(draft, 120)),
       () => null,
     ).closes,
   ).toBe(true);
@@ -62,4 +62,21 @@ test('colours and switches are compared too, and marks that take turns are not t
     second.channels.on.keys = [key(0, false), key(60, true)];
   });
   expect(checkLoop(swapped, () => null)).toMatchObject({ marks: 2, closes: false });
+});
+
+test('what ends as it began but flies back within one frame does not close: the step over the seam is told', () => {
+  const drifting = produce(turning(120), (draft) => {
+    const orbit = draft.cameras[0]?.carriers[0];
+    if (orbit?.kind !== 'orbit') throw new Error('no orbit');
+    // Sixty centimetres in, and back between the last frame and the one after it.
+    orbit.channels.radius.keys = [straightKey(0, 8), straightKey(119, 7.4), straightKey(120, 8)];
+  });
+  const found = checkLoop(drifting, () => null);
+  expect(found).toMatchObject({ closes: false, metres: 0, seam: { frame: 119, metres: expect.closeTo(0.6, 6) } });
+  const closed = produce(turning(120), (draft) => {
+    const orbit = draft.cameras[0]?.carriers[0];
+    if (orbit?.kind === 'orbit') orbit.channels.radius.keys = [straightKey(0, 8), straightKey(119, 7.4)];
+    closeTheLoop(draft, 120);
+  });
+  expect(checkLoop(closed, () => null)).toMatchObject({ closes: true, seam: null });
 });

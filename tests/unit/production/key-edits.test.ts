@@ -17,7 +17,9 @@ import {
   shiftKeys,
   stretchKeys,
   type KeyRef,
+  type OpenEnd,
 } from '@/core/production/edits/key-edits';
+import { pathDifference } from '@/core/check/path-difference';
 import { drift, overlap, putPivot } from '@/core/production/edits/move-edits';
 import { duplicateCamera, splitShot } from '@/core/production/edits/shot-edits';
 import { emptyProduction, productionSchema, type Production } from '@/core/production/production';
@@ -148,17 +150,60 @@ describe('outside the keys', () => {
   });
 });
 
+const valueAt = (channel: Channel | null, frame: number) => (channel ? keyValue(channel, frame) : NaN);
+
+test('how far an edit takes a path from where it was: nothing where it only comes earlier, and as far as it is moved aside', () => {
+  const before = orbiting();
+  const shifted = produce(before, (draft) => {
+    for (const channel of Object.values(draft.cameras[0]?.carriers[0]?.channels ?? {})) for (const each of channel.keys) each.frame -= 5;
+  });
+  const span = { from: 0, to: 60, later: 5 };
+  const nothing = pathDifference(before, shifted, 'camera-1', span, () => null);
+  expect(nothing.metres).toBeLessThan(1e-9);
+  const aside = produce(before, (draft) => {
+    const [orbit] = draft.cameras[0]?.carriers ?? [];
+    if (orbit?.kind === 'orbit') orbit.channels.pivotX.rest += 0.25;
+  });
+  const found = pathDifference(before, aside, 'camera-1', { ...span, later: 0 }, () => null);
+  expect(found.metres).toBeCloseTo(0.25, 9);
+  expect(found.degrees).toBeCloseTo(0, 4);
+});
+
 describe('closing the loop', () => {
   test('the end takes the value of the start, angles to the nearest whole turn', () => {
-    expect(keyValue(closedLoop({ rest: 0, keys: [key(0, 3), key(60, 9)] }, 0, 120, 0), 120)).toBe(3);
-    expect(keyValue(closedLoop({ rest: 0, keys: [key(0, 10), key(120, 352)] }, 0, 120, 360), 120)).toBe(370);
-    const done = produce(orbiting(), (draft) => closeTheLoop(draft, 120));
+    expect(valueAt(closedLoop({ rest: 0, keys: [key(0, 3), key(60, 9)] }, 0, 120, 0), 120)).toBe(3);
+    expect(valueAt(closedLoop({ rest: 0, keys: [key(0, 10), key(120, 352)] }, 0, 120, 360), 120)).toBe(370);
+    const done = produce(orbiting(), (draft) => void closeTheLoop(draft, 120));
     for (const owner of allOwners(done))
       for (const channel of Object.values(owner.channels)) {
         const [start, end] = [keyValue(channel, 0), keyValue(channel, 120)];
         if (typeof start === 'number') expect(end).toBeCloseTo(start, 9);
         else expect(end).toBe(start);
       }
+  });
+
+  test('a drift that could only fly back goes there and back, at rest at both ends; a turn goes on to whole turns', () => {
+    const straight = (frame: number, value: number) => key(frame, value, { join: 'straight' });
+    const drifting = closedLoop({ rest: 0, keys: [straight(0, -0.3), straight(119, 0.3)] }, 0, 120, 0) as Channel;
+    expect([0, 60, 120].map((frame) => valueAt(drifting, frame))).toEqual([-0.3, 0.3, -0.3]);
+    expect(speedAt(drifting, 0.001)).toBeCloseTo(0, 3);
+    // No step is much farther than the one before.
+    for (let f = 0; f < 120; f++) expect(Math.abs(keyValue(drifting, f + 1) - keyValue(drifting, f))).toBeLessThan(0.02);
+    const turning = closedLoop({ rest: 0, keys: [straight(0, 0), straight(119, 340)] }, 0, 120, 360) as Channel;
+    expect([0, 60, 120].map((frame) => valueAt(turning, frame))).toEqual([0, 180, 360]);
+    // One that is keyed to the very end would stand still if its end were its beginning.
+    expect(valueAt(closedLoop({ rest: 0, keys: [straight(0, 1), straight(120, 2)] }, 0, 120, 0), 60)).toBe(2);
+  });
+
+  test('what can only jump is left as it is, and named with its frames', () => {
+    const production = produce(orbiting(), (draft) => {
+      const [orbit] = draft.cameras[0]?.carriers ?? [];
+      if (orbit?.kind === 'orbit') orbit.channels.radius.keys = [key(0, 8), key(40, 6), key(80, 5), key(118, 2)];
+    });
+    let left: OpenEnd[] = [];
+    const done = produce(production, (draft) => void (left = closeTheLoop(draft, 120)));
+    expect(left).toEqual([{ owner: 'cameras/camera-1/carriers/orbit-1', label: 'Orbit, Camera 1: radius', from: 118, to: 120 }]);
+    expect(done.cameras[0]?.carriers[0]?.channels).toMatchObject({ radius: { keys: [{}, {}, {}, { frame: 118, value: 2 }] } });
   });
 });
 

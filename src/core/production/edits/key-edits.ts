@@ -140,15 +140,34 @@ export function straightenThroughCuts(draft: Production, lastCamera: string): vo
   }
 }
 
+/** A channel that cannot end as it began without a jump, and the frames it would jump over. */
+export interface OpenEnd {
+  owner: string;
+  label: string;
+  from: number;
+  to: number;
+}
+
 /**
- * Makes every keyed channel end as it began: `end` is the first frame that is not delivered any more. Angles may end whole turns further.
+ * Makes every keyed channel end as it began: `end` is the first frame that is not delivered any more. Angles may end whole turns further;
+ * what only drifts goes there and back.
+ * @returns what was left as it was, since it could only jump
  */
-export function closeTheLoop(draft: Production, end: number): void {
+export function closeTheLoop(draft: Production, end: number): OpenEnd[] {
+  const open: OpenEnd[] = [];
   for (const owner of allOwners(draft)) {
     if (owner.kind.delivered) continue;
-    for (const [name, channel] of Object.entries(owner.channels))
-      if (isKeyed(channel)) owner.channels[name] = closedLoop(channel, 0, end, turnOf(owner, name));
+    for (const [name, channel] of Object.entries(owner.channels)) {
+      if (!isKeyed(channel)) continue;
+      const closed = closedLoop(channel, 0, end, turnOf(owner, name));
+      if (closed) owner.channels[name] = closed;
+      else {
+        const label = `${owner.label}, ${owner.holder}: ${channelMeta(owner, name).label.toLowerCase()}`;
+        open.push({ owner: owner.path, label, from: channel.keys.at(-1)?.frame ?? 0, to: end });
+      }
+    }
   }
+  return open;
 }
 
 /** What counts as the same value again: a whole turn for angles, nothing for all else. */
