@@ -85,16 +85,13 @@ export function findOnsets(signal: Float32Array, sampleRate: number, threshold =
     const value = novelty[n] as number;
     if (value < threshold * greatest) continue;
     let [mean, highest] = [0, 0];
-    let count = 0;
     for (let k = Math.max(0, n - around); k <= Math.min(novelty.length - 1, n + apart); k++) {
-      if (k <= n) {
-        mean += novelty[k] as number;
-        count++;
-      }
+      if (k <= n) mean += novelty[k] as number;
       // Of two equal peaks the first counts.
       if (Math.abs(k - n) <= apart) highest = Math.max(highest, (novelty[k] as number) + (k < n ? 1e-9 : 0));
     }
-    if (value < highest - 1e-12 || value < 1.5 * (mean / count)) continue;
+    // Before the sound there is silence: what begins with it stands out from that.
+    if (value < highest - 1e-12 || value < 1.5 * (mean / (around + 1))) continue;
     const at = n * HOP;
     const seconds = Math.max(0, attack(signal, at - WINDOW / 2, at + WINDOW / 2, Math.round(sampleRate / 2000))) / sampleRate;
     const last = found[found.length - 1];

@@ -83,7 +83,9 @@ export function Ruler({
     scrubbing.current = false;
     onScrub(false);
   };
-  const text = formatShortTimecode(Math.round(playhead), rate);
+  const outside = playhead < span.from ? 'before' : playhead > span.to ? 'after' : null;
+  const time = formatShortTimecode(Math.round(playhead), rate);
+  const text = outside === 'before' ? `‹ ${time}` : outside === 'after' ? `${time} ›` : time;
   const half = text.length * 3.4 + 7;
   const x = scale(playhead);
   const [left, right] = scale.range() as [number, number];
@@ -96,7 +98,7 @@ export function Ruler({
       aria-valuemin={0}
       aria-valuemax={last}
       aria-valuenow={Math.round(playhead)}
-      aria-valuetext={formatTimecode(Math.round(playhead), rate)}
+      aria-valuetext={`${formatTimecode(Math.round(playhead), rate)}${outside ? `, ${outside} what is shown` : ''}`}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
         scrubbing.current = true;
@@ -111,8 +113,22 @@ export function Ruler({
     >
       <Ticks scale={scale} span={span} rate={rate} last={last} />
       <line x1={0} x2="100%" y1={RULER_HEIGHT - 0.5} y2={RULER_HEIGHT - 0.5} stroke="var(--line)" />
-      <rect x={badge - half} y={2} width={2 * half} height={17} rx={2} fill="var(--brass)" />
-      <text x={badge} y={14.5} textAnchor="middle" style={{ fill: 'var(--on-brass)', fontWeight: 600 }}>
+      <rect
+        x={badge - half + 0.5}
+        y={2.5}
+        width={2 * half - 1}
+        height={16}
+        rx={2}
+        fill={outside ? 'var(--panel)' : 'var(--brass)'}
+        stroke="var(--brass)"
+      />
+      <text
+        x={badge}
+        y={14.5}
+        textAnchor="middle"
+        data-testid="playhead-time"
+        style={{ fill: outside ? 'var(--brass)' : 'var(--on-brass)', fontWeight: 600 }}
+      >
         {text}
       </text>
     </Strip>

@@ -40,17 +40,23 @@ function Building({ markId, done, of }: { markId: string; done: number; of: numb
 /** What is to be said over the picture: the weightiest of it. */
 export function LensNotices() {
   const empty = useProduction((p) => p.marks.length === 0);
-  const { lost, trouble, building, progress, flying, walks } = useView((s) => ({
+  const marks = useProduction((p) => p.marks);
+  const facts = useView((s) => s.facts);
+  const waits = marks.filter(({ id }) => !(id in facts)).length;
+  const { lost, trouble, building, progress, flying, walks, drawn } = useView((s) => ({
     lost: s.lost,
     trouble: Object.values(s.troubles)[0] ?? null,
     building: Object.keys(s.building)[0] ?? null,
     progress: Object.values(s.building)[0] ?? null,
     flying: s.flight !== null,
     walks: s.walk !== null,
+    drawn: s.drawn.samples > 0,
   }));
   const said = lost ?? trouble;
   if (said) return <Notice role="alert">{said}</Notice>;
   if (building && progress) return <Building markId={building} {...progress} />;
+  if (waits > 0 && !flying) return <Notice role="status">{waits === 1 ? 'One mark' : `${waits} marks`} still to be built</Notice>;
+  if (!drawn && !flying) return <Notice role="status">Drawing the first picture</Notice>;
   if (empty && walks) return <Notice role="status">Nothing stands here yet. Add words, an outline or a plain form at the left.</Notice>;
   return flying ? <Notice>Flying freely · Enter lands here, Escape goes back</Notice> : null;
 }

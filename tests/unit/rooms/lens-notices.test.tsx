@@ -13,6 +13,11 @@ test('over the picture the weightiest is said: what is lost, what could not be b
   const stopBuilding = jest.fn();
   const { view, user, container } = showIn(production, <LensNotices />, { picture: { stopBuilding } as unknown as PictureClient });
   const put = (state: Partial<ReturnType<typeof view.getState>>) => act(() => view.setState(state));
+  // From the first moment it is said what is under way: no view is black without a word.
+  expect(container.textContent).toBe('One mark still to be built');
+  put({ facts: { [id]: { bounds: null, triangles: 0, missing: [], faults: [], letters: [], ends: [], font: null } } });
+  expect(container.textContent).toBe('Drawing the first picture');
+  put({ drawn: { samples: 1, of: 64, seconds: 0, focus: 8 } });
   expect(container.textContent).toBe('');
 
   put({ flight: { pose: new Array<number>(16).fill(0) as never, values: {} } });

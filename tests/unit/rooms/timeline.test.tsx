@@ -1,4 +1,6 @@
 /** @jest-environment ./tests/unit/support/page-environment.mjs */
+import { Ruler } from '@/parts/timeline/ruler';
+import { timeScale } from '@/parts/timeline/time-scale';
 import { act, screen } from '@testing-library/react';
 import { addWordmark } from '@/core/production/edits/mark-edits';
 import { addCue } from '@/core/production/edits/cue-edits';
@@ -7,7 +9,7 @@ import { ownerAt } from '@/core/production/owners/owners';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { ProductionTimeline } from '@/rooms/timeline/production-timeline';
 import { key } from '../support/key';
-import { drag, WIDE } from '../support/page';
+import { drag, show, WIDE } from '../support/page';
 import { showIn } from '../support/workspace';
 
 const LENGTH = 100;
@@ -202,4 +204,16 @@ test('the ruler scrubs, and less time is shown about the playhead', async () => 
   await user.click(screen.getByRole('button', { name: 'Show less time' }));
   await user.click(screen.getByRole('button', { name: 'Show less time' }));
   expect(labels()).not.toBe(before);
+});
+
+test.each([
+  [5, '‹ 00:05', 'before what is shown'],
+  [30, '01:05', ''],
+  [70, '02:20 ›', 'after what is shown'],
+])('a playhead at frame %d is shown as within or outside the part of time that is in sight', (playhead, text, told) => {
+  const span = { from: 20, to: 40 };
+  const nothing = () => undefined;
+  show(<Ruler scale={timeScale(span, 600)} span={span} rate="25" playhead={playhead} last={99} onSeek={nothing} onScrub={nothing} />);
+  expect(screen.getByTestId('playhead-time').textContent).toBe(text);
+  expect(screen.getByRole('slider', { name: 'Playhead' }).getAttribute('aria-valuetext')).toMatch(told);
 });

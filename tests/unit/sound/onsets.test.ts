@@ -32,6 +32,11 @@ test.each([
   expect(Math.abs((found.tempo ?? 0) / tempo - 1)).toBeLessThan(0.02);
 });
 
+test('a click at the very beginning is found too', () => {
+  const found = findOnsets(clicks([0, 0.5, 1], 1.6), RATE).onsets.map(({ seconds }) => seconds);
+  expect(found).toEqual([expect.closeTo(0, 2), expect.closeTo(0.5, 2), expect.closeTo(1, 2)]);
+});
+
 test('uneven clicks are found where they are; a higher threshold leaves the weak ones out', () => {
   const times = [0.31, 0.9, 1.02, 2.4, 2.95, 3.61];
   const signal = clicks(times, 4.5, [0.8, 0.02]);
