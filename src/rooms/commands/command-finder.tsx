@@ -19,9 +19,12 @@ const Box = styled(DialogBox)`
     outline: none;
   }
 `;
-const List = styled(ListBox)`
+/** Scrolled by the keyboard too: the list itself keeps the focus in the field above it. */
+const Scroller = styled.div.attrs({ tabIndex: 0, role: 'group', 'aria-label': 'Commands found' })`
   max-height: 50vh;
   overflow: auto;
+`;
+const List = styled(ListBox)`
   padding: 4px;
   outline: none;
 ` as typeof ListBox;
@@ -64,22 +67,24 @@ export function CommandFinder({ isOpen, onClose, context }: { isOpen: boolean; o
             <SearchField autoFocus aria-label="Command">
               <Input placeholder="What do you want to do?" />
             </SearchField>
-            <List
-              items={COMMANDS.filter(({ id }) => id !== 'finder')}
-              aria-label="Commands"
-              renderEmptyState={() => <p style={{ padding: 10, color: 'var(--dim)' }}>No command has that name.</p>}
-              onAction={(id) => {
-                close();
-                COMMANDS.find((command) => command.id === id)?.run(context);
-              }}
-            >
-              {({ id, label, keys }) => (
-                <Item id={id} textValue={label}>
-                  {label}
-                  {keys ? <kbd>{keyWords(keys)}</kbd> : null}
-                </Item>
-              )}
-            </List>
+            <Scroller>
+              <List
+                items={COMMANDS.filter(({ id }) => id !== 'finder')}
+                aria-label="Commands"
+                renderEmptyState={() => <p style={{ padding: 10, color: 'var(--dim)' }}>No command has that name.</p>}
+                onAction={(id) => {
+                  close();
+                  COMMANDS.find((command) => command.id === id)?.run(context);
+                }}
+              >
+                {({ id, label, keys }) => (
+                  <Item id={id} textValue={label}>
+                    {label}
+                    {keys ? <kbd>{keyWords(keys)}</kbd> : null}
+                  </Item>
+                )}
+              </List>
+            </Scroller>
           </Autocomplete>
         </Box>
       </Modal>

@@ -30,7 +30,7 @@ const Left = styled.div`
     letter-spacing: 0.04em;
     text-decoration: none;
   }
-  div {
+  h1 {
     min-width: 0;
     white-space: nowrap;
     overflow: hidden;
@@ -168,12 +168,12 @@ export function TopBar({ room, goTo, openFinder }: { room: RoomId; goTo: (room: 
         >
           ironsky
         </Link>
-        <div title={name}>
+        <h1 title={name}>
           {name}{' '}
           <small>
             · {format.width}×{format.height} · {format.rate} fr/s · {formatTimecode(format.length, format.rate)}
           </small>
-        </div>
+        </h1>
       </Left>
       <Route aria-label="Rooms">
         {ROOMS.map(({ id, label }, i) => (

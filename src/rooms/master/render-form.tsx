@@ -93,7 +93,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
 
   return (
     <>
-      <Heading>What to render</Heading>
+      <Heading as="h2">What to render</Heading>
       {field('first', { max: last })}
       {field('last', { max: last, rest: last })}
       {field('scale')}

@@ -142,7 +142,7 @@ function RenderEntry({ render }: { render: RenderSummary }) {
 export function RenderList({ renders }: { renders: readonly RenderSummary[] }) {
   return (
     <>
-      <Heading>Renders</Heading>
+      <Heading as="h2">Renders</Heading>
       {renders.length === 0 ? (
         <Hint>Nothing has been rendered yet. Frames go to disk one by one; a render that is stopped goes on where it was.</Hint>
       ) : null}
