@@ -8,7 +8,7 @@ const Said = styled.div`
   top: 100%;
   right: 0;
   width: max-content;
-  max-width: 220px;
+  max-width: 184px;
   margin-top: 2px;
   padding: 3px 7px;
   border-radius: 3px;

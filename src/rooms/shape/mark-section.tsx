@@ -206,7 +206,7 @@ function CutField({ meta, value, onChange }: { meta: FieldMeta; value: number; o
     <label style={{ display: 'flex', gap: 4, alignItems: 'center' }}>
       {meta.label}
       <input
-        aria-label={`${meta.label}, ${meta.unit}`}
+        aria-label={`Cut ${meta.label.replace('Cut ', '')}, ${meta.unit}`}
         style={{
           width: 40,
           height: 18,
