@@ -3,7 +3,7 @@ import type { Vec3 } from '../space/vector';
 import { flatten } from './flatten';
 import type { PartSeat } from './part-seat';
 import { pathCommands } from './path-data';
-import { placeRings, ringBounds, type PathCommand, type Ring } from './ring';
+import { boundsMeet, placeRings, ringBounds, type Bounds, type PathCommand, type Ring } from './ring';
 import type { Layout, OutlinePiece } from './text-layout';
 import { separateTouching } from './separate';
 import { cutAway, unite } from './unite';
@@ -17,7 +17,7 @@ export interface DrawingPath {
 }
 
 /** Extent of filled paths in the drawing's own units, Y down; null where there is nothing. */
-export function drawingExtent(paths: readonly DrawingPath[]): { x0: number; y0: number; x1: number; y1: number } | null {
+export function drawingExtent(paths: readonly DrawingPath[]): Bounds | null {
   return ringBounds(paths.flatMap(({ d }) => flatten(pathCommands(d), { tolerance: 1e-3, maxTurnDeg: 5 })));
 }
 
@@ -80,7 +80,8 @@ function inlaid(centred: readonly Ring[][], paths: readonly LayoutPath[], scale:
     const box = ringBounds(rings);
     const name = apart || moves ? `path ${i}` : (look ?? '');
     for (const [other, under] of groups) {
-      if (other === name || !box || !meet(box, ringBounds(under.rings))) continue;
+      const below = ringBounds(under.rings);
+      if (other === name || !box || !below || !boundsMeet(box, below)) continue;
       under.rings = cutAway(unite(under.rings, { scale }), rings, { scale });
     }
     const own = groups.get(name) ?? { rings: [], parts: [] };
@@ -96,6 +97,3 @@ function inlaid(centred: readonly Ring[][], paths: readonly LayoutPath[], scale:
     together: name,
   }));
 }
-
-type Extent = NonNullable<ReturnType<typeof ringBounds>>;
-const meet = (a: Extent, b: Extent | null) => b !== null && a.x0 < b.x1 && b.x0 < a.x1 && a.y0 < b.y1 && b.y0 < a.y1;

@@ -1,4 +1,4 @@
-import { placeRings, ringBounds, type Ring } from './ring';
+import { placeRings, ringBounds, type Bounds, type Ring } from './ring';
 import { separateTouching } from './separate';
 import { unite } from './unite';
 
@@ -24,23 +24,16 @@ export interface UnitedPiece {
 
 const partsOf = (group: readonly StandingRings[]): number[] => [...new Set(group.flatMap(({ parts }) => parts))];
 
-interface Extent {
-  x0: number;
-  x1: number;
-  y0: number;
-  y1: number;
-}
-
 /** Groups of boxes that overlap, directly or by others between them; each group as indices. */
-function overlappingGroups(boxes: readonly Extent[]): number[][] {
+function overlappingGroups(boxes: readonly Bounds[]): number[][] {
   const parent = boxes.map((_, i) => i);
   const root = (i: number): number => (parent[i] === i ? i : (parent[i] = root(parent[i] as number)));
-  const order = boxes.map((_, i) => i).sort((a, b) => (boxes[a] as Extent).x0 - (boxes[b] as Extent).x0);
+  const order = boxes.map((_, i) => i).sort((a, b) => (boxes[a] as Bounds).x0 - (boxes[b] as Bounds).x0);
   order.forEach((i, n) => {
-    const a = boxes[i] as Extent;
+    const a = boxes[i] as Bounds;
     for (let m = n + 1; m < order.length; m++) {
       const j = order[m] as number;
-      const b = boxes[j] as Extent;
+      const b = boxes[j] as Bounds;
       if (b.x0 >= a.x1) break;
       if (b.y0 < a.y1 && a.y0 < b.y1) parent[root(j)] = root(i);
     }

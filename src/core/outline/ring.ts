@@ -31,8 +31,19 @@ export function signedArea(ring: readonly { x: number; y: number }[]): number {
   return sum / 2;
 }
 
+/** An upright rectangle about something drawn. */
+export interface Bounds {
+  x0: number;
+  y0: number;
+  x1: number;
+  y1: number;
+}
+
+/** Whether two rectangles share more than an edge. */
+export const boundsMeet = (a: Bounds, b: Bounds): boolean => a.x0 < b.x1 && b.x0 < a.x1 && a.y0 < b.y1 && b.y0 < a.y1;
+
 /** Extent of rings; null when there is no vertex. */
-export function ringBounds(rings: readonly Ring[]): { x0: number; y0: number; x1: number; y1: number } | null {
+export function ringBounds(rings: readonly Ring[]): Bounds | null {
   let x0 = Infinity;
   let y0 = Infinity;
   let x1 = -Infinity;

@@ -84,12 +84,20 @@ interface PickProps<K extends string> {
   footer?: ReactNode;
 }
 
-/** One of many choices, in a list that opens. An option may be drawn its own way. */
-export function Pick<K extends string>({ label, value, onChange, ...list }: PickProps<K>) {
+const DIFFER = { id: 'differ', label: 'differ' };
+
+/**
+ * One of many choices, in a list that opens. An option may be drawn its own way.
+ * @param differs of several things that are edited together, some have another value
+ */
+export function Pick<K extends string>({ label, value, onChange, options, footer, differs = false }: PickProps<K> & { differs?: boolean }) {
   return (
-    <Picker selectedKey={value} onSelectionChange={(key) => key !== null && onChange(key as K)}>
+    <Picker
+      selectedKey={differs ? DIFFER.id : value}
+      onSelectionChange={(key) => key !== null && !(differs && key === DIFFER.id) && onChange(key as K)}
+    >
       <PickerLabel>{label}</PickerLabel>
-      <OpeningList {...list} />
+      <OpeningList<string> options={differs ? [DIFFER, ...options] : options} footer={footer} />
     </Picker>
   );
 }

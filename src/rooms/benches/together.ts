@@ -48,14 +48,15 @@ export function useChangeShells(mark: Mark, shell: Shell): Change<Shell> {
     }, gesture);
 }
 
-const othersOf = ({ marks }: Production, ids: readonly string[]): Mark[] => marks.filter(({ id }) => ids.includes(id));
+const othersOf = (marks: readonly Mark[], ids: readonly string[]): readonly Mark[] =>
+  ids.length > 0 ? marks.filter(({ id }) => ids.includes(id)) : [];
 const same = (a: unknown, b: unknown) => Object.is(a, b) || JSON.stringify(a) === JSON.stringify(b);
 
 /** Whether a value of the mark on the bench is another one in any mark selected with it that has it. */
 export function useDiffers(mark: Mark): (read: (mark: Mark) => unknown) => boolean {
   const ids = useOthers(mark.id);
   const marks = useProduction((p) => p.marks);
-  const others = ids.length > 0 ? marks.filter(({ id }) => ids.includes(id)) : [];
+  const others = othersOf(marks, ids);
   return (read) =>
     others.some((other) => {
       const value = read(other);
@@ -75,7 +76,7 @@ export function counterparts(production: Production, owner: string, others: read
   const [list, markId, ...rest] = owner.split('/');
   if (list !== 'marks' || others.length === 0) return [];
   const index = production.marks.find(({ id }) => id === markId)?.shells.findIndex(({ id }) => id === rest[1]) ?? -1;
-  return othersOf(production, others).flatMap((mark) => {
+  return othersOf(production.marks, others).flatMap((mark) => {
     const shell = rest[0] === 'shells' ? counterpart(mark, index) : undefined;
     const path = ['marks', mark.id, ...(shell ? ['shells', shell.id, ...rest.slice(2)] : rest)].join('/');
     return ownerAt(production, path) ? [path] : [];

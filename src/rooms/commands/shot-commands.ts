@@ -1,5 +1,5 @@
 import { cameraState } from '@/core/frame/camera-state';
-import { sceneFrameAt } from '@/core/frame/shot-camera';
+import { cameraOf, sceneFrameAt, shotAt } from '@/core/frame/shot-camera';
 import { straightenThroughCuts } from '@/core/production/edits/key-edits';
 import { addCamera, joinShots, splitShot, splitShots } from '@/core/production/edits/shot-edits';
 import { shotSpans } from '@/core/production/shots';
@@ -10,9 +10,9 @@ export function splitAtPlayhead({ documents, view }: Workspace, own: boolean): v
   const { production } = documents.store.getState();
   const { playhead, facts, flight } = view.getState();
   const at = Math.round(playhead);
-  const span = shotSpans(production).findLast(({ from }) => from <= at);
-  const camera = production.cameras.find(({ id }) => id === span?.cameraId);
-  if (!span || !camera || at === span.from) return;
+  const span = shotAt(production, at);
+  if (at === span.from) return;
+  const camera = cameraOf(production, span.cameraId);
   const state = cameraState(production, camera, sceneFrameAt(production, at), (id) => facts[id]?.bounds, { flown: flight?.pose });
   documents.edit((draft) => {
     const id = own ? addCamera(draft, camera, state) : camera.id;
@@ -30,9 +30,7 @@ export function splitAtCues({ documents, view }: Workspace): void {
       draft,
       production.cues.map(({ frame }) => frame),
       (at) => {
-        const span = shotSpans(production).findLast(({ from }) => from <= at);
-        const camera = production.cameras.find(({ id }) => id === span?.cameraId);
-        if (!camera) return null;
+        const camera = cameraOf(production, shotAt(production, at).cameraId);
         return addCamera(
           draft,
           camera,

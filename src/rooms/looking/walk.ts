@@ -33,6 +33,8 @@ function seeing({ view, documents }: Workspace, markIds: readonly string[], from
   return { ...from, radius: whole.distance, pivotX, pivotY, pivotZ };
 }
 
+const allMarks = ({ documents }: Workspace): string[] => documents.store.getState().production.marks.map(({ id }) => id);
+
 /** The marks that are selected, or all that are shown. */
 function wanted({ view, documents }: Workspace): string[] {
   const { selection, also, playhead } = view.getState();
@@ -44,8 +46,7 @@ function wanted({ view, documents }: Workspace): string[] {
 
 /** Begins to go round the marks: all of them in sight. */
 export function startWalk(workspace: Workspace): void {
-  const all = workspace.documents.store.getState().production.marks.map(({ id }) => id);
-  workspace.view.setState({ walk: walkAt(seeing(workspace, all, HOME), true), flight: null });
+  workspace.view.setState({ walk: walkAt(seeing(workspace, allMarks(workspace), HOME), true), flight: null });
 }
 
 export function endWalk({ view }: Workspace): void {
@@ -56,8 +57,7 @@ export function endWalk({ view }: Workspace): void {
 export function keepWhole(workspace: Workspace): void {
   const { walk, dragging } = workspace.view.getState();
   if (!walk?.fits || dragging) return;
-  const all = workspace.documents.store.getState().production.marks.map(({ id }) => id);
-  workspace.view.setState({ walk: walkAt(seeing(workspace, all, walk.values), true) });
+  workspace.view.setState({ walk: walkAt(seeing(workspace, allMarks(workspace), walk.values), true) });
 }
 
 /** The marks that are selected, or all, in sight whole from this side. */

@@ -8,7 +8,7 @@ import { kitPartsOf, ownValues, type Kit } from '@/core/production/kits';
 import type { Mark } from '@/core/production/mark';
 import { Button, IconButton, Pick } from '@/parts/controls';
 import { Fold } from '@/parts/fold';
-import { Hint, Trouble } from '../layout/panes';
+import { Hint, Notice, Trouble } from '../layout/panes';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { kitValueName } from './kit-words';
 import { useKits } from './use-kits';
@@ -46,17 +46,6 @@ const Name = styled.input`
   border: 1px solid var(--line);
   border-radius: 2px;
   background: var(--well);
-`;
-
-const Newer = styled.div`
-  margin: 4px 0 6px;
-  padding: 6px 8px;
-  border-left: 2px solid var(--brass);
-  background: var(--well);
-  font-size: 12px;
-  button {
-    margin-top: 5px;
-  }
 `;
 
 const NONE = 'none';
@@ -98,10 +87,10 @@ export function KitBench({ mark }: { mark: Mark }) {
         options={[{ id: NONE, label: 'no kit' }, ...[...choices.values()].map((each) => ({ id: each.id, label: each.name }))]}
       />
       {kit && onShelf && onShelf.revision > kit.revision ? (
-        <Newer role="status">
+        <Notice role="status" $hue="var(--brass)">
           “{onShelf.name}” was changed in another production.
           <Button onPress={() => edit((draft) => takeNewerKit(draft, onShelf))}>Take the newer look</Button>
-        </Newer>
+        </Notice>
       ) : null}
       {kit && own.length > 0 ? (
         <>

@@ -15,6 +15,7 @@ import { hueFor } from '@/core/production/production';
 import { Button, Heading, IconButton } from '@/parts/controls';
 import { ListEntry } from '@/parts/list-entry';
 import { hueColour } from '@/parts/theme';
+import { Notice } from '../layout/panes';
 import { useSceneFrame } from '../looking/seen';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
@@ -29,17 +30,6 @@ const Tools = styled.div`
   button {
     width: 24px;
     height: 22px;
-  }
-`;
-
-const Notice = styled.div`
-  margin: 4px 0 6px;
-  padding: 6px 8px;
-  border-left: 2px solid var(--coral);
-  background: var(--well);
-  font-size: 12px;
-  button {
-    margin-top: 5px;
   }
 `;
 

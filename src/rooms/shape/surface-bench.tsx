@@ -46,7 +46,6 @@ function swatchPicture(surface: Surface): string {
   );
 }
 
-const DIFFER = 'differ';
 type Change = (recipe: (shell: Shell) => void, gesture?: string | null) => void;
 
 /** What the regions of a shell are made of. */
@@ -75,12 +74,10 @@ export function SurfaceBench({ mark, shell, change }: { mark: Mark; shell: Shell
       </Swatches>
       <Pick
         label="Material"
-        value={differs((each) => each.surfaces[region].settings.material) ? DIFFER : surface.settings.material}
-        onChange={(material) => material !== DIFFER && change((s) => void (s.surfaces[region] = surfaceOf(material)))}
-        options={[
-          ...(differs((each) => each.surfaces[region].settings.material) ? [{ id: DIFFER, label: 'differ' } as const] : []),
-          ...MATERIAL_KINDS.map((id) => ({ id, label: MATERIALS[id].label })),
-        ]}
+        value={surface.settings.material}
+        differs={differs((each) => each.surfaces[region].settings.material)}
+        onChange={(material) => change((s) => void (s.surfaces[region] = surfaceOf(material)))}
+        options={MATERIAL_KINDS.map((id) => ({ id, label: MATERIALS[id].label }))}
       />
       <ChannelField owner={path} name="colour" />
       <ChannelField owner={path} name="roughness" rest={MATERIALS[surface.settings.material].roughness} />

@@ -32,8 +32,6 @@ const axisMeta = ({ label, min, rest, max }: FontAxis): FieldMeta => ({
   shown: 1,
 });
 
-const DIFFER = 'differ';
-
 /** The words of a wordmark and how they are set. */
 export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
   const edit = useEdit();
@@ -88,19 +86,17 @@ export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
       {missing ? <Hint role="status">This font has no {missing}. An empty box stands for each.</Hint> : null}
       <Pick
         label="Font"
-        value={ofWords(({ font }) => fontKey(font)) ? DIFFER : `${words.font.source}/${words.font.id}`}
+        value={`${words.font.source}/${words.font.id}`}
+        differs={ofWords(({ font }) => fontKey(font))}
         onChange={(id) => {
           const chosen = fonts.find(({ ref }) => `${ref.source}/${ref.id}` === id);
           if (chosen) change((w) => void (w.font = chosen.ref));
         }}
-        options={[
-          ...(ofWords(({ font }) => fontKey(font)) ? [{ id: DIFFER, label: 'differ' }] : []),
-          ...fonts.map(({ ref, label, family }) => ({
-            id: `${ref.source}/${ref.id}`,
-            label,
-            style: { fontFamily: `'${family}', sans-serif`, fontSize: 19 },
-          })),
-        ]}
+        options={fonts.map(({ ref, label, family }) => ({
+          id: `${ref.source}/${ref.id}`,
+          label,
+          style: { fontFamily: `'${family}', sans-serif`, fontSize: 19 },
+        }))}
       />
       {font?.restricted ? (
         <Hint role="status">The maker of this font forbids embedding it without leave. Ask for it before these words leave the house.</Hint>

@@ -39,7 +39,6 @@ function Building({ markId, done, of }: { markId: string; done: number; of: numb
 
 /** What is to be said over the picture: the weightiest of it. */
 export function LensNotices() {
-  const empty = useProduction((p) => p.marks.length === 0);
   const marks = useProduction((p) => p.marks);
   const facts = useView((s) => s.facts);
   const waits = marks.filter(({ id }) => !(id in facts)).length;
@@ -57,6 +56,7 @@ export function LensNotices() {
   if (building && progress) return <Building markId={building} {...progress} />;
   if (waits > 0 && !flying) return <Notice role="status">{waits === 1 ? 'One mark' : `${waits} marks`} still to be built</Notice>;
   if (!drawn && !flying) return <Notice role="status">Drawing the first picture</Notice>;
-  if (empty && walks) return <Notice role="status">Nothing stands here yet. Add words, an outline or a plain form at the left.</Notice>;
+  if (marks.length === 0 && walks)
+    return <Notice role="status">Nothing stands here yet. Add words, an outline or a plain form at the left.</Notice>;
   return flying ? <Notice>Flying freely · Enter lands here, Escape goes back</Notice> : null;
 }

@@ -1,37 +1,26 @@
-import { drawingExtent } from '../drawing';
+import { drawingExtent, type DrawingPath } from '../drawing';
 import { flatten } from '../flatten';
 import { pathCommands } from '../path-data';
-import { ringBounds, type Ring } from '../ring';
+import { boundsMeet, ringBounds, type Bounds, type Ring } from '../ring';
 import { ringPath } from '../ring-path';
 import { cutAway, cutInside, unite } from '../unite';
 import { placePath, type Frame, type Matrix } from './transform';
 
-interface Extent {
-  x0: number;
-  y0: number;
-  x1: number;
-  y1: number;
-}
-
 /** What is seen of what lies under it, in the coordinates of the drawing. */
 export interface Clip {
   rings: Ring[];
-  extent: Extent | null;
+  extent: Bounds | null;
   /** It is the rectangle of its extent: what lies within that need not be cut. */
   isBox: boolean;
-}
-
-interface Filled {
-  d: string;
-  evenOdd: boolean;
 }
 
 /** Curves may differ by this share of the drawing's size. */
 const TOLERANCE = 1e-4;
 
-const sizeOf = (extent: Extent) => Math.max(extent.x1 - extent.x0, extent.y1 - extent.y0, 1e-9);
+const sizeOf = (extent: Bounds) => Math.max(extent.x1 - extent.x0, extent.y1 - extent.y0, 1e-9);
 
-function ringsOf({ d, evenOdd }: Filled, scale: number): Ring[] {
+/** What a path fills by its own rule. */
+export function ringsOf({ d, evenOdd }: DrawingPath, scale: number): Ring[] {
   return unite(flatten(pathCommands(d), { tolerance: scale * TOLERANCE }), { scale, evenOdd });
 }
 
@@ -50,13 +39,13 @@ export function clipOfFrame({ x, y, width, height }: Frame, at: Matrix): Clip {
 }
 
 /** The larger side of what some parts cover; nothing where there are none. */
-export function extentSize(paths: readonly Filled[]): number {
+export function extentSize(paths: readonly DrawingPath[]): number {
   const extent = drawingExtent(paths);
   return extent ? sizeOf(extent) : 0;
 }
 
 /** The union of some filled paths, each with its own rule. */
-export function unionOf(paths: readonly Filled[], scale: number): Ring[] {
+export function unionOf(paths: readonly DrawingPath[], scale: number): Ring[] {
   return unite(
     paths.flatMap((path) => ringsOf(path, scale)),
     { scale },
@@ -64,7 +53,7 @@ export function unionOf(paths: readonly Filled[], scale: number): Ring[] {
 }
 
 /** What is left of a region after some parts were laid over it in order, each of which shows or hides what it covers. */
-export function laidOver(parts: readonly (Filled & { shows: boolean })[], scale: number): Ring[] {
+export function laidOver(parts: readonly (DrawingPath & { shows: boolean })[], scale: number): Ring[] {
   return parts.reduce<Ring[]>((region, { shows, ...part }) => {
     const rings = ringsOf(part, scale);
     return shows ? unite([...region, ...rings], { scale }) : cutAway(region, rings, { scale });
@@ -72,12 +61,12 @@ export function laidOver(parts: readonly (Filled & { shows: boolean })[], scale:
 }
 
 /** A filled path as a clip lets it be seen; null where nothing of it is. */
-export function clipped(path: Filled, clip: Clip): Filled | null {
+export function clipped(path: DrawingPath, clip: Clip): DrawingPath | null {
   if (!clip.extent) return null;
   const own = drawingExtent([path]);
   if (!own) return null;
+  if (!boundsMeet(own, clip.extent)) return null;
   const { x0, y0, x1, y1 } = clip.extent;
-  if (own.x1 <= x0 || own.x0 >= x1 || own.y1 <= y0 || own.y0 >= y1) return null;
   const slack = sizeOf(clip.extent) * 1e-9;
   if (clip.isBox && own.x0 >= x0 - slack && own.x1 <= x1 + slack && own.y0 >= y0 - slack && own.y1 <= y1 + slack) return path;
   const scale = Math.max(sizeOf(own), sizeOf(clip.extent));

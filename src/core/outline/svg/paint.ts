@@ -1,6 +1,6 @@
 import { opacityOf, readColour, styleOf, type Style } from './style';
 import type { StyleRules } from './style-rules';
-import type { Element } from './tree';
+import { linkedId, referred, type Element } from './tree';
 
 /** What a paint comes to: a colour as #rrggbb and the share that it covers, and what is to be told of how it was read. */
 export interface Paint {
@@ -26,12 +26,12 @@ export function readPaint(paint: string, style: Style, source: PaintSource): Pai
   const text = paint.trim();
   if (text === 'none') return NOTHING;
   if (text.toLowerCase() === 'currentcolor') return coloured(style.color ?? 'black');
-  const reference = /^url\(\s*["']?#([^"')]+)["']?\s*\)\s*(.*)$/.exec(text);
+  const reference = referred(text);
   if (!reference) return coloured(text);
-  const server = source.byId.get(reference[1] as string);
+  const server = source.byId.get(reference.id);
   // What is not there paints what is named beside it, or nothing (SVG 2, painting).
   if (!server) {
-    const instead = reference[2] ? readPaint(reference[2], style, source) : NOTHING;
+    const instead = reference.rest ? readPaint(reference.rest, style, source) : NOTHING;
     return { ...instead, unused: 'paint that is not there' };
   }
   if (!server.name.endsWith('Gradient')) return { colour: GREY, opacity: 1, unused: server.name };
@@ -41,7 +41,8 @@ export function readPaint(paint: string, style: Style, source: PaintSource): Pai
 
 function coloured(text: string): Paint {
   const read = readColour(text);
-  return read ? { colour: read.hex, opacity: read.opacity } : { colour: '#000000', opacity: 1, unused: `colour “${text.slice(0, 40)}”` };
+  if (read) return { colour: read.hex, opacity: read.opacity };
+  return { colour: '#000000', opacity: 1, unused: `colour “${text.slice(0, 40)}”` };
 }
 
 interface Stop {
@@ -63,8 +64,7 @@ function stopsOf(gradient: Element | undefined, source: PaintSource, depth: numb
       };
       return { hex, opacity: opacity * opacityOf(style['stop-opacity']) };
     });
-  const href = gradient.attributes.href ?? gradient.attributes['xlink:href'];
-  return own.length > 0 || !href?.startsWith('#') ? own : stopsOf(source.byId.get(href.slice(1)), source, depth + 1);
+  return own.length > 0 ? own : stopsOf(source.byId.get(linkedId(gradient) ?? ''), source, depth + 1);
 }
 
 /** How much light a colour of #rrggbb gives back, by the formula that masks use (CSS Masking, luminance of linear values left in sRGB). */

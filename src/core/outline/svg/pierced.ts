@@ -1,15 +1,12 @@
-import { drawingExtent, type DrawingPath } from '../drawing';
-import { flatten } from '../flatten';
-import { pathCommands } from '../path-data';
-import { ringBounds, type Ring } from '../ring';
+import { boundsMeet, ringBounds, type Ring } from '../ring';
 import { ringPath } from '../ring-path';
-import { cutAway, cutInside, unite } from '../unite';
+import { cutAway, cutInside } from '../unite';
 import type { DrawingPart } from './canvas';
+import { extentSize, ringsOf } from './clip';
 import { luminance } from './paint';
 
 /** From this luminance on a shape may be meant as the paper that shows through. */
 const PAPER = 0.94;
-const TOLERANCE = 1e-4;
 
 const isPaper = ({ colour, opacity }: DrawingPart) => opacity > 0.98 && luminance(colour) >= PAPER;
 
@@ -18,14 +15,12 @@ const isPaper = ({ colour, opacity }: DrawingPart) => opacity > 0.98 && luminanc
  * of the two is meant.
  */
 export function pierced(parts: readonly DrawingPart[]): DrawingPart[] | null {
-  const extent = drawingExtent(parts);
-  if (!extent || !parts.some(isPaper)) return null;
-  const scale = Math.max(extent.x1 - extent.x0, extent.y1 - extent.y0);
-  const ringsOf = ({ d, evenOdd }: DrawingPath) => unite(flatten(pathCommands(d), { tolerance: scale * TOLERANCE }), { scale, evenOdd });
+  if (!parts.some(isPaper)) return null;
+  const scale = extentSize(parts);
   const left: { part: DrawingPart; rings: Ring[]; isCut: boolean }[] = [];
   let holes = 0;
   for (const part of parts) {
-    const rings = ringsOf(part);
+    const rings = ringsOf(part, scale);
     const under = isPaper(part) ? left.filter((each) => meet(rings, each.rings, scale)) : [];
     if (under.length === 0) left.push({ part, rings, isCut: false });
     else holes++;
@@ -42,6 +37,5 @@ export function pierced(parts: readonly DrawingPart[]): DrawingPart[] | null {
 
 function meet(a: readonly Ring[], b: readonly Ring[], scale: number): boolean {
   const [p, q] = [ringBounds(a), ringBounds(b)];
-  const apart = !p || !q || p.x0 >= q.x1 || q.x0 >= p.x1 || p.y0 >= q.y1 || q.y0 >= p.y1;
-  return !apart && cutInside(a, b, { scale }).length > 0;
+  return p !== null && q !== null && boundsMeet(p, q) && cutInside(a, b, { scale }).length > 0;
 }

@@ -1,6 +1,7 @@
 import { drawingExtent } from '../drawing';
 import { DrawingError } from '../path-data';
-import { Canvas, lengthsOf, type Around } from './canvas';
+import type { Ring } from '../ring';
+import { Canvas, lengthsOf, type Around, type DrawingPart } from './canvas';
 import { clipOf, clipOfFrame, extentSize, laidOver, unionOf, type Clip } from './clip';
 import { lengthOf, type LengthContext } from './lengths';
 import { luminance } from './paint';
@@ -8,7 +9,7 @@ import type { Reading } from './reading';
 import { SHAPES } from './shapes';
 import { INITIAL_STYLE, opacityOf, styleOf, type Style } from './style';
 import { about, IDENTITY, matrixOf, multiply, originOf, translation, type Frame, type Matrix } from './transform';
-import { isChosen, MAX_DEPTH, MAX_ELEMENTS, type Element } from './tree';
+import { isChosen, linkedId, MAX_DEPTH, MAX_ELEMENTS, referred, type Element } from './tree';
 import { innerViewport, outerViewport } from './viewport';
 
 /** Elements that hold others and draw nothing themselves. */
@@ -93,10 +94,10 @@ export class Reader {
 
   private visitUse(element: Element, around: Around): void {
     const { attributes } = element;
-    const href = attributes.href ?? attributes['xlink:href'] ?? '';
-    const target = href.startsWith('#') ? this.canvas.byId.get(href.slice(1)) : undefined;
+    const id = linkedId(element);
+    const target = this.canvas.byId.get(id ?? '');
     if (!target) {
-      this.canvas.unused.add(href.startsWith('#') ? 'use of something that is not there' : 'use of another file');
+      this.canvas.unused.add(id === undefined ? 'use of another file' : 'use of something that is not there');
       return;
     }
     this.within(target, () => {
@@ -131,7 +132,7 @@ export class Reader {
   private transformOf(element: Element, style: Style, { view }: Around): Matrix {
     const { transform = 'none' } = style;
     if (transform === 'none') return IDENTITY;
-    const context: LengthContext = { view, fontSize: Number.parseFloat(style['font-size'] ?? '16') };
+    const context = lengthsOf({ view, style });
     const isOwnBox = style['transform-box'] === 'fill-box' || style['transform-box'] === 'content-box';
     const box = isOwnBox ? this.boxOf(element, { style, view }) : { x: 0, y: 0, ...view };
     const matrix = this.matrixOf(transform, isOwnBox ? { ...context, view: box } : context);
@@ -162,44 +163,57 @@ export class Reader {
       : [...this.clipPathOf(style['clip-path'], element, around), ...this.maskOf(style.mask, element, around)];
   }
 
-  private referred(text: string | undefined, name: string): Element | null {
+  /** The element of a kind that a property refers to; what it says otherwise is named. */
+  private referred(text: string | undefined, name: 'clipPath' | 'mask'): Element | null {
     if (text === undefined || text === 'none') return null;
-    const target = this.canvas.byId.get(/^url\(\s*["']?#([^"')]+)["']?\s*\)/.exec(text)?.[1] ?? '');
+    const target = this.canvas.byId.get(referred(text)?.id ?? '');
     if (target?.name === name) return target;
     if (!text.startsWith('url')) this.canvas.unused.add(`${name === 'mask' ? 'mask' : 'clip-path'} ${text.slice(0, 30)}`);
     return null;
   }
 
-  private clipPathOf(text: string | undefined, element: Element, around: Around): Clip[] {
-    const target = this.referred(text, 'clipPath');
-    if (!target) return [];
+  /**
+   * What an element is clipped by: the region that the inside of what it refers to gives, and what that is clipped by itself.
+   * @param units in what the inside is drawn
+   */
+  private clippedBy(
+    target: Element,
+    element: Element,
+    around: Around,
+    units: string | undefined,
+    regionOf: (inner: Around, style: Style) => { parts: DrawingPart[]; region: (scale: number) => Ring[] },
+  ): Clip[] {
     const clips: Clip[] = [];
     this.within(target, () => {
       const style = this.style(INITIAL_STYLE, target);
-      const inner = this.unitsOf(target.attributes.clipPathUnits, element, { ...around, style, clips: [], opacity: 1 });
-      inner.matrix = multiply(inner.matrix, this.transformOf(target, style, around));
-      const parts = this.canvas.gathered('clip', () => this.visitInside(target, inner));
+      const inner = this.unitsOf(units, element, { ...around, style, clips: [], opacity: 1 });
+      const { parts, region } = regionOf(inner, style);
       const scale = extentSize(parts);
-      clips.push(clipOf(scale > 0 ? unionOf(parts, scale) : []), ...this.clipsOf(target, { ...inner, style }));
+      clips.push(clipOf(scale > 0 ? region(scale) : []), ...this.clipsOf(target, { ...inner, style }));
     });
     return clips;
+  }
+
+  private clipPathOf(text: string | undefined, element: Element, around: Around): Clip[] {
+    const target = this.referred(text, 'clipPath');
+    if (!target) return [];
+    return this.clippedBy(target, element, around, target.attributes.clipPathUnits, (inner, style) => {
+      inner.matrix = multiply(inner.matrix, this.transformOf(target, style, around));
+      const parts = this.canvas.gathered('clip', () => this.visitInside(target, inner));
+      return { parts, region: (scale) => unionOf(parts, scale) };
+    });
   }
 
   private maskOf(text: string | undefined, element: Element, around: Around): Clip[] {
     const target = this.referred(text, 'mask');
     if (!target) return [];
-    const clips: Clip[] = [];
-    this.within(target, () => {
-      const style = this.style(INITIAL_STYLE, target);
-      const inner = this.unitsOf(target.attributes.maskContentUnits, element, { ...around, style, clips: [], opacity: 1 });
+    return this.clippedBy(target, element, around, target.attributes.maskContentUnits, (inner, style) => {
       const parts = this.canvas.gathered('drawing', () => this.visitInside(target, inner));
       const shares = parts.map((part) => part.opacity * (style['mask-type'] === 'alpha' ? 1 : luminance(part.colour)));
       if (shares.some((share) => share > 0.02 && share < 0.98)) this.canvas.notes.add('A soft mask became a sharp one.');
-      const scale = extentSize(parts);
       const laid = parts.map(({ d, evenOdd }, i) => ({ d, evenOdd, shows: (shares[i] as number) > 0.5 }));
-      clips.push(clipOf(scale > 0 ? laidOver(laid, scale) : []), ...this.clipsOf(target, { ...inner, style }));
+      return { parts, region: (scale) => laidOver(laid, scale) };
     });
-    return clips;
   }
 
   /** Where the inside of a clip or mask stands: where the element does, in its units or in shares of its box. */

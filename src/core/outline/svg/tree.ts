@@ -9,6 +9,18 @@ export interface Element {
   text: string;
 }
 
+/** Id that an element links to within its own file; undefined where it links elsewhere, or not at all. */
+export function linkedId({ attributes }: Element): string | undefined {
+  const href = attributes.href ?? attributes['xlink:href'];
+  return href?.startsWith('#') ? href.slice(1) : undefined;
+}
+
+/** A value that begins by referring to an element, url(#id), and what follows; null for one that does not. */
+export function referred(text: string): { id: string; rest: string } | null {
+  const found = /^url\(\s*["']?#([^"')]+)["']?\s*\)\s*(.*)$/s.exec(text.trim());
+  return found && { id: found[1] as string, rest: found[2] as string };
+}
+
 export const MAX_ELEMENTS = 20_000;
 /** How deep groups may lie in one another, and uses in uses. */
 export const MAX_DEPTH = 60;
