@@ -35,7 +35,7 @@ function pointsOf(production: Production, frame: number, boundsOf: BoundsOf): Ve
     const box = isShown(production, mark, frame) ? boundsOf(mark.id) : null;
     if (!box) return [];
     const points = [...boxCorners(box), boxMiddle(box)];
-    return standingPoses(production, mark, frame, box).flatMap((pose) => points.map((p) => transformPoint(pose, p)));
+    return standingPoses(production, mark, frame, boundsOf).flatMap((pose) => points.map((p) => transformPoint(pose, p)));
   });
 }
 

@@ -25,7 +25,7 @@ export function rigContext(production: Production, camera: Camera, boundsOf: Bou
     focalLengthMm: (frame) => Math.max(1, focalLengthMm.at(frame)),
     poseOf: (markId, frame) => {
       const mark = markOf(markId);
-      return mark ? markPose(production, mark, frame, boundsOf(markId)) : null;
+      return mark ? markPose(production, mark, frame, boundsOf) : null;
     },
     middleOf: (markId, letter, frame) => {
       const mark = markOf(markId);
@@ -38,7 +38,7 @@ export function rigContext(production: Production, camera: Camera, boundsOf: Bou
 export function middleOf(production: Production, mark: Mark, letter: number | null, frame: number, boundsOf: BoundsOf): Vec3 {
   const extent = boundsOf(mark.id);
   const middle: Vec3 = extent?.parts?.[letter ?? -1]?.middle ?? (extent ? boxMiddle(extent) : [0, 0, 0]);
-  return transformPoint(markPose(production, mark, frame, extent), middle);
+  return transformPoint(markPose(production, mark, frame, boundsOf), middle);
 }
 
 /** What a camera is held on, as a point in the world; null when it is free or its mark is gone. */

@@ -9,7 +9,7 @@ import { cameraState } from './camera-state';
 import { freeCamera, type FreeView } from './free-view';
 import type { BoundsOf, FrameState, MarkState } from './frame-state';
 import { readyPose } from './mark-pose';
-import { isSteadyOwner, readyMark, readyMarks, type ReadyMark } from './ready-mark';
+import { isSteadyOwner, readyAmong, readyMarks, type ReadyMark } from './ready-mark';
 import { cameraOf, sceneFrameAt, shotCamera } from './shot-camera';
 import type { SolidProbe } from './solid-probe';
 
@@ -44,7 +44,7 @@ function markStates(ready: readonly ReadyMark[], frame: number): readonly (MarkS
 
 /** The state of one mark at a scene frame, whether it is seen there or not. */
 export const markStateAt = (production: Production, mark: Mark, frame: number, boundsOf: BoundsOf): MarkState =>
-  markState(readyMark(resolverOf(production), mark, boundsOf(mark.id)), frame);
+  markState(readyAmong(production, resolverOf(production), mark, boundsOf), frame);
 
 interface Owner {
   id: string;

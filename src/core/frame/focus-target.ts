@@ -17,7 +17,7 @@ const NEAREST = 0.01;
 function alongAxis(production: Production, camera: Mat4, frame: number, boundsOf: BoundsOf, probe?: SolidProbe): number | null {
   const standing = production.marks
     .filter((mark) => isShown(production, mark, frame))
-    .flatMap((mark) => standingPoses(production, mark, frame, boundsOf(mark.id)).map((pose) => ({ id: mark.id, pose })));
+    .flatMap((mark) => standingPoses(production, mark, frame, boundsOf).map((pose) => ({ id: mark.id, pose })));
   const met = standing.flatMap(({ id, pose }) => {
     const into = invertRigid(pose);
     return probe?.hit(id, transformPoint(into, positionOf(camera)), transformDirection(into, forwardOf(camera))) ?? [];
@@ -41,7 +41,7 @@ function toNearest(production: Production, mark: Mark, camera: Mat4, frame: numb
   const eye = positionOf(camera);
   let found: Vec3 | null = null;
   const box = boundsOf(mark.id);
-  for (const pose of standingPoses(production, mark, frame, box)) {
+  for (const pose of standingPoses(production, mark, frame, boundsOf)) {
     const inside = transformPoint(invertRigid(pose), eye);
     const local = probe?.nearest(mark.id, inside) ?? (box ? clampToBox(inside, box) : null);
     const point = local && transformPoint(pose, local);
@@ -71,7 +71,7 @@ export function focusOnTarget(
     case 'front': {
       const box = mark && boundsOf(mark.id);
       return mark && box
-        ? Math.min(...standingPoses(production, mark, frame, box).map((pose) => focusDistanceOn(camera, pose, box)))
+        ? Math.min(...standingPoses(production, mark, frame, boundsOf).map((pose) => focusDistanceOn(camera, pose, box)))
         : Math.max(NEAREST, set);
     }
     case 'axis':

@@ -23,7 +23,7 @@ function heightPerMm(production: Production, markId: string, pose: Mat4, frame: 
   const mark = production.marks.find(({ id }) => id === markId);
   const box = boundsOf(markId);
   if (!mark || !box) return null;
-  const seen = multiply(invertRigid(pose), markPose(production, mark, frame, box));
+  const seen = multiply(invertRigid(pose), markPose(production, mark, frame, boundsOf));
   const [, , middle] = transformPoint(seen, boxMiddle(box));
   if (middle > -1e-4) return null;
   const ups = boxCorners(box).map((corner) => {

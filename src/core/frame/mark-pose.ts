@@ -2,17 +2,29 @@ import { travelTurn } from '../outline/setting';
 import type { Mark } from '../production/mark';
 import { resolverOf } from '../production/resolver';
 import type { Production } from '../production/production';
-import { multiply, panTiltRoll, product, type Mat4 } from '../space/matrix';
-import type { MarkExtent } from './frame-state';
-import { readyMark, type ReadyMark } from './ready-mark';
+import { IDENTITY, multiply, panTiltRoll, product, transformPoint, translation, type Mat4 } from '../space/matrix';
+import { subtract } from '../space/vector';
+import type { BoundsOf } from './frame-state';
+import { readyAmong, type ReadyMark } from './ready-mark';
 
-/** Pose of a mark at a frame: its turns go about its pivot, which stays where it is; letters travel along what they are set on. */
-export function markPose(production: Production, mark: Mark, frame: number, extent?: MarkExtent | null): Mat4 {
-  return readyPose(readyMark(resolverOf(production), mark, extent), frame);
+/**
+ * Pose of a mark at a frame: its turns go about its pivot, which stays where it is; letters travel along what they are set on; and all that
+ * within what carries it.
+ */
+export const markPose = (production: Production, mark: Mark, frame: number, boundsOf: BoundsOf): Mat4 =>
+  readyPose(readyAmong(production, resolverOf(production), mark, boundsOf), frame);
+
+/** The frame that a mark's place and turns are told in: the world's, or that of the mark that carries it. */
+export const markGround = (production: Production, mark: Mark, frame: number, boundsOf: BoundsOf): Mat4 =>
+  groundOf(readyAmong(production, resolverOf(production), mark, boundsOf), frame);
+
+/** Pose of a mark that is at hand made ready. */
+export function readyPose(ready: ReadyMark, frame: number): Mat4 {
+  const own = ownPose(ready, frame);
+  return ready.carried ? multiply(groundOf(ready, frame), own) : own;
 }
 
-/** The same for a mark that is at hand made ready. */
-export function readyPose({ place, pivot, travelled }: ReadyMark, frame: number): Mat4 {
+function ownPose({ place, pivot, travelled }: ReadyMark, frame: number): Mat4 {
   const pose = panTiltRoll(place.pan.at(frame), place.tilt.at(frame), place.roll.at(frame)) as number[];
   const px = pivot[0];
   const py = pivot[1];
@@ -24,13 +36,22 @@ export function readyPose({ place, pivot, travelled }: ReadyMark, frame: number)
   return travelled ? product(pose, travelTurn(travelled, place.travel.at(frame))) : pose;
 }
 
+/** What a mark stands in that is carried: carried in place alone, it goes where the pivot of what carries it goes. */
+function groundOf({ carried, place }: ReadyMark, frame: number): Mat4 {
+  if (!carried) return IDENTITY;
+  const { by, turns, backOff } = carried;
+  const carrier = readyPose(by, frame);
+  const base = turns ? carrier : translation(...subtract(transformPoint(carrier, by.pivot), by.pivot));
+  return backOff === null ? base : multiply(base, translation(0, 0, backOff - place.behind.at(frame)));
+}
+
 /** Whether a mark is seen at a frame. */
 export const isShown = (production: Production, mark: Mark, frame: number): boolean =>
   resolverOf(production).of(`marks/${mark.id}`, mark.channels).on.at(frame);
 
 /** Poses of all copies of a mark at a frame; its own is the first. */
-export function standingPoses(production: Production, mark: Mark, frame: number, extent?: MarkExtent | null): Mat4[] {
-  const ready = readyMark(resolverOf(production), mark, extent);
+export function standingPoses(production: Production, mark: Mark, frame: number, boundsOf: BoundsOf): Mat4[] {
+  const ready = readyAmong(production, resolverOf(production), mark, boundsOf);
   const pose = readyPose(ready, frame);
   return ready.copies.map((copy) => multiply(pose, copy));
 }

@@ -6,7 +6,7 @@ import { isPartMoved, ownParts, type OwnPart } from '../production/own-parts';
 import { copyPoses } from '../production/pattern';
 import type { Production } from '../production/production';
 import type { Resolver } from '../production/resolver';
-import type { Shell } from '../production/shell';
+import { depthsOf, type Shell } from '../production/shell';
 import type { Surface } from '../production/surface';
 import { REGIONS, type Region } from '../solid/mesh';
 import type { Vec3 } from '../space/vector';
@@ -37,6 +37,8 @@ export interface ReadyMark {
   travelled: Setting | null;
   inflates: boolean;
   extent: MarkExtent | null | undefined;
+  /** What carries it; null where nothing does. */
+  carried: { by: ReadyMark; turns: boolean; backOff: number | null } | null;
 }
 
 /** Marks by the resolver that read them; those read by keys alone are the same in every production. */
@@ -66,9 +68,37 @@ const lists = new WeakMap<Production['marks'], ReadyMark[]>();
 export function readyMarks({ marks }: Production, resolver: Resolver, boundsOf: BoundsOf): readonly ReadyMark[] {
   const known = resolver.isPlain ? lists.get(marks) : undefined;
   if (known?.every(({ extent }, i) => extent === boundsOf((marks[i] as Mark).id))) return known;
-  const ready = marks.map((mark) => readyMark(resolver, mark, boundsOf(mark.id)));
+  const ready = marks.map((mark) => linked(marks, resolver, mark, boundsOf));
   if (resolver.isPlain && Object.isFrozen(marks)) lists.set(marks, ready);
   return ready;
+}
+
+/** A mark of a production made ready, with what carries it. */
+export const readyAmong = ({ marks }: Production, resolver: Resolver, mark: Mark, boundsOf: BoundsOf): ReadyMark =>
+  linked(marks, resolver, mark, boundsOf);
+
+/** Marks with what carries them, by both: whoever gets an equal one knows that nothing of either has changed. */
+const carriedMarks = new WeakMap<ReadyMark, WeakMap<ReadyMark, ReadyMark>>();
+
+function linked(marks: Production['marks'], resolver: Resolver, mark: Mark, boundsOf: BoundsOf, below: readonly string[] = []): ReadyMark {
+  const own = readyMark(resolver, mark, boundsOf(mark.id));
+  const { carrierId, turns, behind } = mark.settings;
+  const bearer = carrierId === null || below.includes(carrierId) ? undefined : marks.find(({ id }) => id === carrierId);
+  if (!bearer || bearer === mark) return own;
+  const by = linked(marks, resolver, bearer, boundsOf, [...below, mark.id]);
+  let known = carriedMarks.get(own);
+  if (!known) carriedMarks.set(own, (known = new WeakMap()));
+  let made = known.get(by);
+  if (!made) known.set(by, (made = { ...own, carried: { by, turns, backOff: behind ? backOff(bearer, mark, boundsOf) : null } }));
+  return made;
+}
+
+/** How far a mark is moved so that its front lies in the plane of the back of another one, metres along the depth of that. */
+function backOff(bearer: Mark, mark: Mark, boundsOf: BoundsOf): number {
+  const depths = (of: Mark) => of.shells.map(depthsOf);
+  const back = boundsOf(bearer.id)?.min[2] ?? Math.min(...depths(bearer).map(({ from }) => from));
+  const front = boundsOf(mark.id)?.max[2] ?? Math.max(...depths(mark).map(({ to }) => to));
+  return back - front;
 }
 
 function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | undefined): ReadyMark {
@@ -88,6 +118,7 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
     travelled: body.kind === 'words' && body.setting.along !== 'line' ? body.setting : null,
     inflates: skin.on && body.kind !== 'body',
     extent,
+    carried: null,
   };
 }
 

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { formShapeSchema } from '../outline/forms';
 import { bodyShapeSchema } from '../solid/bodies';
 import { channelField, colourSchema, idField, longIdField, numberField, switchChannel } from '../schema/fields';
-import { NO_SETTINGS, uniqueIds, type OwnerKind } from '../schema/owner-kind';
+import { NO_SETTINGS, referenceTo, uniqueIds, type OwnerKind } from '../schema/owner-kind';
 import { textField } from '../schema/text';
 import { partPlace } from './own-parts';
 import { PLACE, TURN } from './owners/units';
@@ -81,8 +81,17 @@ export const markKind = {
     /** How far its skin is blown up: 0 is flat, 1 as round as it is wide. */
     inflate: channelField({ label: 'Inflate', unit: '%', min: 0, max: 4, rest: 1, step: 0.05, digits: 0, shown: 100 }),
     on: switchChannel({ label: 'Shown', rest: true }),
+    /** From the back of the mark that carries it to its own front, where it stands behind that. */
+    behind: channelField({ label: 'Gap behind', unit: 'mm', min: 0, max: 100, rest: 0.02, step: 0.005, digits: 0, shown: 1000 }),
   }),
-  settings: NO_SETTINGS,
+  settings: z.object({
+    /** Mark that carries it: its own place and turns are told in the frame of that one. */
+    carrierId: referenceTo('marks'),
+    /** Turned with it, or carried in place alone. */
+    turns: z.boolean().default(true),
+    /** Its front stands a gap behind the back of what carries it, whatever the depths of both. */
+    behind: z.boolean().default(false),
+  }),
 } as const satisfies OwnerKind;
 
 /** A skin under pressure in the place of straight sides and bevels. */
@@ -119,6 +128,7 @@ export const markSchema = z.object({
     .max(MAX_SHELLS)
     .refine(...uniqueIds('shells')),
   channels: markKind.channels.prefault({}),
+  settings: markKind.settings.prefault({}),
   /** What the mark turns about: a place in its depth, the baseline of its words, or a point. */
   pivot: z.enum(PIVOTS).default('middle'),
   pivotPoint: pivotPointSchema.prefault({}),

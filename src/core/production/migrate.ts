@@ -17,6 +17,8 @@ const MIGRATIONS: Record<number, Migration> = {
   3: focusTargets,
   4: owners,
   5: partsOfMarks,
+  // From 6 to 7: only things that were not there before.
+  6: (old) => ({ ...old, version: 7 }),
 };
 
 /** Brings a document of any version up to date, without checking it. */

@@ -7,6 +7,7 @@ import { shotsSchema, timeSchema } from './shots';
 import { idField, numberField } from '../schema/fields';
 import { ownerList, uniqueIds } from '../schema/owner-kind';
 import { nameField } from '../schema/text';
+import { isCircle } from './carried';
 import { kitSchema, MAX_KITS } from './kits';
 import { markSchema } from './mark';
 import { FINISH, LIGHTS, SET } from './owners/kinds';
@@ -20,7 +21,7 @@ export const MAX_PINS = 9;
 export const MAX_MARKS = 200;
 export const MAX_LIGHTS = 24;
 export const MAX_EFFECTS = 40;
-export const CURRENT_VERSION = 6;
+export const CURRENT_VERSION = 7;
 
 const side = (name: string) =>
   z
@@ -57,6 +58,7 @@ export const productionSchema = z.object({
     .array(markSchema)
     .max(MAX_MARKS, `There can be at most ${MAX_MARKS} marks.`)
     .refine(...uniqueIds('marks'))
+    .refine((marks) => !isCircle(marks), 'Marks carry one another in a circle.')
     .default([]),
   cameras: z
     .array(cameraSchema)

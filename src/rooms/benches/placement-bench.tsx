@@ -4,6 +4,7 @@ import { PIVOTS, pivotPointSchema, type Mark } from '@/core/production/mark';
 import { keyOwner } from '@/core/production/edits/channel-edits';
 import { Button, Heading, Pick } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
+import { CarriedBench } from './carried-bench';
 import { ChannelField } from './channel-field';
 import { useSceneFrame } from '../looking/seen';
 import { useChangeMarks, useOthers } from './together';
@@ -26,13 +27,13 @@ export function PlacementBench({ markId }: { markId: string }) {
   const edit = useEdit();
   const frame = useSceneFrame();
   const owner = `marks/${markId}`;
-  const [pivot, point, words] = useProductionParts((production) => {
+  const [pivot, point, words, carrying] = useProductionParts((production) => {
     const mark = production.marks.find(({ id }) => id === markId);
-    return [mark?.pivot, mark?.pivotPoint, mark?.body.kind === 'words'];
+    return [mark?.pivot, mark?.pivotPoint, mark?.body.kind === 'words', mark?.settings];
   });
   const change = useChangeMarks(markId);
   const others = useOthers(markId);
-  if (!pivot || !point) return null;
+  if (!pivot || !point || !carrying) return null;
   return (
     <>
       <Heading>Where it stands</Heading>
@@ -42,7 +43,7 @@ export function PlacementBench({ markId }: { markId: string }) {
       <Pick
         label="Turns about"
         value={pivot}
-        onChange={(next) => change((mark) => void (mark.pivot = next))}
+        onChange={(next) => change((each) => void (each.pivot = next))}
         options={PIVOTS.filter((id) => words || !id.startsWith('baseline')).map((id) => ({ id, label: PIVOT_WORDS[id] }))}
       />
       {pivot === 'point' ? (
@@ -50,9 +51,10 @@ export function PlacementBench({ markId }: { markId: string }) {
           shape={pivotPointSchema.shape}
           names={['x', 'y', 'z']}
           values={point}
-          onChange={(name, value, gesture) => change((mark) => void (mark.pivotPoint[name] = value), gesture)}
+          onChange={(name, value, gesture) => change((each) => void (each.pivotPoint[name] = value), gesture)}
         />
       ) : null}
+      <CarriedBench markId={markId} carrying={carrying} />
       <div style={{ marginTop: 6 }}>
         <Button
           onPress={() => {

@@ -53,13 +53,13 @@ const othersOf = (marks: readonly Mark[], ids: readonly string[]): readonly Mark
 const same = (a: unknown, b: unknown) => Object.is(a, b) || JSON.stringify(a) === JSON.stringify(b);
 
 /** Whether a value of the mark on the bench is another one in any mark selected with it that has it. */
-export function useDiffers(mark: Mark): (read: (mark: Mark) => unknown) => boolean {
+export function useDiffers<M extends Pick<Mark, 'id'> = Mark>(mark: M): (read: (mark: M) => unknown) => boolean {
   const ids = useOthers(mark.id);
   const marks = useProduction((p) => p.marks);
   const others = othersOf(marks, ids);
   return (read) =>
     others.some((other) => {
-      const value = read(other);
+      const value = read(other as unknown as M);
       return value !== undefined && !same(value, read(mark));
     });
 }

@@ -16,6 +16,7 @@ import { useCameraEdit } from './use-camera-edit';
 import { activeCarrier, landingCarrier } from '../looking/flight';
 import { useSceneFrame, useSeenCamera } from '../looking/seen';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
+import { boundsIn } from '../workspace/view-store';
 
 /** Its switch is a button with the others that are for the whole carrier, until it is keyed. */
 const channelNames = ({ kind, channels }: Carrier): string[] =>
@@ -28,7 +29,7 @@ function useFlown(camera: Camera, carrier: Carrier | undefined): CarrierValues |
   const seen = useSeenCamera();
   const frame = useSceneFrame();
   if (!flight || !carrier || seen.id !== camera.id || landingCarrier(camera, carrierId)?.id !== carrier.id) return null;
-  const context = rigContext(production, camera, (id) => facts[id]?.bounds);
+  const context = rigContext(production, camera, boundsIn(facts));
   const present = carrierValues(carrier, frame, context);
   if (flight.values.radius !== undefined && carrier.kind === 'orbit') present.radius = flight.values.radius;
   return landingValues(camera.carriers, camera.carriers.indexOf(carrier), frame, flight.pose, present, context);

@@ -16,6 +16,7 @@ import { useCameraEdit } from './use-camera-edit';
 import { useFrameState } from '../looking/use-frame-state';
 import { Hint } from '../layout/panes';
 import { useEdit, useProduction, useView } from '../workspace/workspace';
+import { boundsIn } from '../workspace/view-store';
 
 const OWN = 'own';
 const NONE = 'none';
@@ -31,7 +32,7 @@ export function LensBench({ camera }: { camera: Camera }) {
   const { camera: state } = useFrameState();
   const owner = `cameras/${camera.id}/lens`;
   const facts = useView((s) => s.facts);
-  const trouble = useProduction((p) => (camera.hold.markId ? cannotHold(p, camera, frame, (id) => facts[id]?.bounds) : null));
+  const trouble = useProduction((p) => (camera.hold.markId ? cannotHold(p, camera, frame, boundsIn(facts)) : null));
   return (
     <>
       <Heading>Lens</Heading>

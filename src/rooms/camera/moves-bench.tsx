@@ -18,6 +18,7 @@ import { Hint } from '../layout/panes';
 import { useSceneFrame } from '../looking/seen';
 import { useFrameState } from '../looking/use-frame-state';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
+import { boundsIn } from '../workspace/view-store';
 
 const frames = (label: string, rest: number): FieldMeta => ({ label, unit: 'fr', min: 0, max: 500, rest, step: 1, digits: 0, shown: 1 });
 const FAR: FieldMeta = { label: 'Goes', unit: 'm', min: 0.001, max: 100, rest: 0.3, step: 0.05, digits: 2, shown: 1 };
@@ -45,7 +46,7 @@ export function MovesBench({ camera }: { camera: Camera }) {
   const [beside, setBeside] = useState<PathDifference | null>(null);
   const carrier = activeCarrier(camera, carrierId);
   if (!carrier) return null;
-  const boundsOf = (id: string) => facts[id]?.bounds;
+  const boundsOf = boundsIn(facts);
   const span: [number, number] = pick?.kind === 'move' ? [pick.from, pick.to] : [0, production.format.length - 1];
   const station =
     pick && pick.owner === `cameras/${camera.id}/carriers/${carrier.id}` ? (pick.kind === 'move' ? pick.to : pick.frame) : null;

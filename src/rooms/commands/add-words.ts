@@ -10,6 +10,7 @@ import type { Box } from '@/core/space/vector';
 import { newGesture } from '@/parts/gesture';
 import { sceneFrame, seenCamera } from '../looking/seen';
 import type { Workspace } from '../workspace/workspace';
+import { boundsIn } from '../workspace/view-store';
 
 const FIRST = 'WORDS';
 
@@ -52,8 +53,15 @@ async function fitIntoSafeArea({ documents, view, picture }: Workspace, id: stri
     const frame = sceneFrame(production, delivered);
     const seen = seenCamera(production, { through: view.getState().through, playhead: delivered });
     const box = boxOf(letters, mark);
-    const camera = cameraState(production, seen, frame, (each) => facts[each]?.bounds);
-    return box && safeFit(box, markPose(production, mark, frame, box), camera);
+    const camera = cameraState(production, seen, frame, boundsIn(facts));
+    return (
+      box &&
+      safeFit(
+        box,
+        markPose(production, mark, frame, (each) => (each === id ? box : facts[each]?.bounds)),
+        camera,
+      )
+    );
   };
   // A close shot does not show the whole: then the last frame counts, in which all of a title is seen as a rule.
   const [fit] = [playhead, production.format.length - 1]

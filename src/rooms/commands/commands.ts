@@ -2,17 +2,19 @@ import { removeStation } from '@/core/production/edits/channel-edits';
 import { addCue, removeCue } from '@/core/production/edits/cue-edits';
 import { closeTheLoop } from '@/core/production/edits/key-edits';
 import { removeShot } from '@/core/production/edits/shot-edits';
-import { duplicateMark, removeMark } from '@/core/production/edits/mark-edits';
+import { removeBearer } from '@/core/frame/carry-mark';
+import { duplicateMark } from '@/core/production/edits/mark-edits';
 import { saveProductionFile } from '@/parts/save-production';
 import { switchTheme } from '@/parts/theme';
 import type { RoomId } from '../workspace/rooms';
 import { endFlight, landHere } from '../looking/flight';
 import { addWords } from './add-words';
 import { copySelectedKeys, pasteCopiedKeys, removeSelectedKeys, shiftSelectedKeys } from './key-commands';
-import { seenCamera } from '../looking/seen';
+import { sceneFrame, seenCamera } from '../looking/seen';
 import { constantThroughCuts, joinAll, splitAtCues, splitAtPlayhead } from './shot-commands';
 import { seeWhole } from '../looking/walk';
 import { seek, shuttle, stepBy, stepKey, stop, togglePlay } from '../looking/transport';
+import { boundsIn } from '../workspace/view-store';
 import type { Workspace } from '../workspace/workspace';
 
 export interface CommandContext {
@@ -39,7 +41,7 @@ const onSelectedMark = ({ workspace }: CommandContext, act: (id: string) => void
 
 function removePicked(context: CommandContext): void {
   const { view, documents } = context.workspace;
-  const { pick, selection } = view.getState();
+  const { pick, selection, facts, playhead } = view.getState();
   if (removeSelectedKeys(context.workspace)) return;
   if (selection?.kind === 'shot' || selection?.kind === 'cue') {
     documents.edit((draft) => (selection.kind === 'shot' ? removeShot : removeCue)(draft, selection.id));
@@ -49,7 +51,7 @@ function removePicked(context: CommandContext): void {
     view.setState({ pick: null });
   } else if (!pick) {
     onSelectedMark(context, (id) => {
-      documents.edit((draft) => removeMark(draft, id));
+      documents.edit((draft) => removeBearer(draft, id, sceneFrame(draft, playhead), boundsIn(facts)));
       view.setState({ selection: null });
     });
   }

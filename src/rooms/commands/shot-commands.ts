@@ -4,6 +4,7 @@ import { straightenThroughCuts } from '@/core/production/edits/key-edits';
 import { addCamera, joinShots, splitShot, splitShots } from '@/core/production/edits/shot-edits';
 import { shotSpans } from '@/core/production/shots';
 import type { Workspace } from '../workspace/workspace';
+import { boundsIn } from '../workspace/view-store';
 
 /** Begins a new shot at the playhead, with a camera of its own that stands where the old one is, or with the same one going on. */
 export function splitAtPlayhead({ documents, view }: Workspace, own: boolean): void {
@@ -13,7 +14,7 @@ export function splitAtPlayhead({ documents, view }: Workspace, own: boolean): v
   const span = shotAt(production, at);
   if (at === span.from) return;
   const camera = cameraOf(production, span.cameraId);
-  const state = cameraState(production, camera, sceneFrameAt(production, at), (id) => facts[id]?.bounds, { flown: flight?.pose });
+  const state = cameraState(production, camera, sceneFrameAt(production, at), boundsIn(facts), { flown: flight?.pose });
   documents.edit((draft) => {
     const id = own ? addCamera(draft, camera, state) : camera.id;
     const shot = id && splitShot(draft, at, id);
@@ -31,11 +32,7 @@ export function splitAtCues({ documents, view }: Workspace): void {
       production.cues.map(({ frame }) => frame),
       (at) => {
         const camera = cameraOf(production, shotAt(production, at).cameraId);
-        return addCamera(
-          draft,
-          camera,
-          cameraState(production, camera, sceneFrameAt(production, at), (id) => facts[id]?.bounds),
-        );
+        return addCamera(draft, camera, cameraState(production, camera, sceneFrameAt(production, at), boundsIn(facts)));
       },
     );
     if (made[0]) view.setState({ selection: { kind: 'shot', id: made[0] }, flight: null, pick: null, carrierId: null, through: null });

@@ -9,6 +9,7 @@ import { markPose } from '@/core/frame/mark-pose';
 import type { Camera } from '@/core/production/camera';
 import { sceneFrame, seenCamera } from './seen';
 import type { Workspace } from '../workspace/workspace';
+import { boundsIn } from '../workspace/view-store';
 
 /** Flying the camera by hand: a pose that is looked from until it is landed or the playhead moves on. */
 
@@ -45,14 +46,14 @@ function startValues(workspace: Workspace): CarrierValues {
   const { production } = documents.store.getState();
   const camera = seenCamera(production, view.getState());
   const playhead = sceneFrame(production, view.getState().playhead);
-  const pose = carriedPose(production, camera, playhead, (id) => facts[id]?.bounds);
+  const pose = carriedPose(production, camera, playhead, boundsIn(facts));
   const carrier = landingCarrier(camera, carrierId);
   let radius: number | undefined;
   if (carrier?.kind === 'orbit') radius = carrierValues(carrier, playhead).radius;
   else {
     const distances = production.marks.flatMap((mark) => {
       const bounds = facts[mark.id]?.bounds;
-      return bounds ? [focusDistanceOn(pose, markPose(production, mark, playhead, bounds), bounds)] : [];
+      return bounds ? [focusDistanceOn(pose, markPose(production, mark, playhead, boundsIn(facts)), bounds)] : [];
     });
     radius = Math.min(...distances, 8);
   }
@@ -92,7 +93,7 @@ export function landHere(workspace: Workspace): void {
   const carrier = landingCarrier(camera, carrierId);
   if (!carrier) return;
   const frame = sceneFrame(production, view.getState().playhead);
-  const boundsOf = (id: string) => facts[id]?.bounds;
+  const boundsOf = boundsIn(facts);
   const pose = flight?.pose ?? carriedPose(production, camera, frame, boundsOf);
   const context = rigContext(production, camera, boundsOf);
   const present = carrierValues(carrier, frame, context);

@@ -5,6 +5,7 @@ import { frameToSeconds } from '@/core/time/rate';
 import type { Production } from '@/core/production/production';
 import type { ViewState } from '../workspace/view-store';
 import { useProduction, useView, type Workspace } from '../workspace/workspace';
+import { boundsIn } from '../workspace/view-store';
 
 type Asked = [Production, number, ViewState['facts'], ViewState['flight'], string | null, ViewState['walk']];
 
@@ -16,7 +17,7 @@ function stateAt(asked: Asked): FrameState {
   if (known) return known.state;
   const [production, playhead, facts, flight, cameraId, walk] = asked;
   const seconds = frameToSeconds(playhead, production.format.rate);
-  const state = evaluate(production, seconds, (id) => facts[id]?.bounds, { pose: flight?.pose, cameraId, free: walk });
+  const state = evaluate(production, seconds, boundsIn(facts), { pose: flight?.pose, cameraId, free: walk });
   last = [{ asked, state }, ...last.filter(({ asked: other }) => (other[5] === null) !== (walk === null))];
   return state;
 }

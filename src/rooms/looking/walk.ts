@@ -6,6 +6,7 @@ import type { Walk } from '../workspace/view-store';
 import type { Workspace } from '../workspace/workspace';
 import { flown, STILL, type FlightMove } from './flight';
 import { sceneFrame } from './seen';
+import { boundsIn } from '../workspace/view-store';
 
 /** From a little aside and above: front, side and top are seen. */
 const HOME = { azimuth: 24, height: 14, roll: 0, radius: 8, pivotX: 0, pivotY: 0, pivotZ: 0 };
@@ -24,7 +25,7 @@ function seeing({ view, documents }: Workspace, markIds: readonly string[], from
   const frame = sceneFrame(production, playhead);
   const boxes = production.marks.flatMap((mark) => {
     const box = facts[mark.id]?.bounds;
-    return box && markIds.includes(mark.id) ? [{ box, pose: markPose(production, mark, frame, box) }] : [];
+    return box && markIds.includes(mark.id) ? [{ box, pose: markPose(production, mark, frame, boundsIn(facts)) }] : [];
   });
   const turn = orbit.matrix({ ...from, radius: 0, pivotX: 0, pivotY: 0, pivotZ: 0 }, STILL);
   const whole = wholeView(boxes, turn, production);

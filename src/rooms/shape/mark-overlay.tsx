@@ -12,6 +12,7 @@ import { degrees } from '@/core/space/angle';
 import { multiply, transformPoint, translation } from '@/core/space/matrix';
 import { useSeenState } from '../looking/use-frame-state';
 import { useSceneFrame } from '../looking/seen';
+import { boundsIn } from '../workspace/view-store';
 import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { LetterMarks } from './letter-marks';
 
@@ -45,7 +46,8 @@ export function MarkOverlay({ mark }: { mark: Mark }) {
   const { camera } = useSeenState();
   const production = useProduction((p) => p);
   const frame = useSceneFrame();
-  const { cut, facts, playing, cutShown } = useView((s) => ({
+  const { cut, all, facts, playing, cutShown } = useView((s) => ({
+    all: s.facts,
     cut: s.cut,
     facts: s.facts[mark.id],
     playing: s.playing,
@@ -58,7 +60,7 @@ export function MarkOverlay({ mark }: { mark: Mark }) {
 
   // The line lies a little before the face, so that it is seen from where the face is seen.
   // Of several copies the first is taken in hand.
-  const pose = standingPoses(production, mark, frame, bounds)[0] ?? markPose(production, mark, frame, bounds);
+  const pose = standingPoses(production, mark, frame, boundsIn(all))[0] ?? markPose(production, mark, frame, boundsIn(all));
   const face = Math.max(...mark.shells.map((shell) => depthsOf(shell).to));
   const depth = Math.max(face, bounds.max[2]);
   const place = (x: number, y: number) => projected(camera, transformPoint(multiply(pose, translation(0, 0, depth)), [x, y, 0]));

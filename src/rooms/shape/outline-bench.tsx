@@ -17,6 +17,7 @@ import { useEdit, useProduction, useView, useWorkspace } from '../workspace/work
 import { DrawingNews } from './drawing-news';
 import { PartsBench } from './parts-bench';
 import { useDrawing } from './use-drawing';
+import { boundsIn } from '../workspace/view-store';
 
 /** A mark that was drawn: its height, its parts, and a newer file in its place. */
 export function OutlineBench({ mark, outline }: { mark: Mark; outline: Outline }) {
@@ -28,7 +29,7 @@ export function OutlineBench({ mark, outline }: { mark: Mark; outline: Outline }
   const [apart, setApart] = useState<string | null>(null);
   const together = marks.filter(({ id, body }) => body.kind === 'outline' && (id === mark.id || also.includes(id)));
   const unite = () => {
-    const poses = together.map((each) => markPose(production, each, frame, facts[each.id]?.bounds));
+    const poses = together.map((each) => markPose(production, each, frame, boundsIn(facts)));
     const why = cannotUnite(poses);
     setApart(why);
     if (why) return;

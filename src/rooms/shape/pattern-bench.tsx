@@ -9,6 +9,7 @@ import { Button, Choices, Row } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { Fold } from '@/parts/fold';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
+import { boundsIn } from '../workspace/view-store';
 
 type Numbers = 'count' | 'rows' | 'gap' | 'rowGap' | 'across' | 'up' | 'toward' | 'radius' | 'pan' | 'roll';
 
@@ -43,7 +44,9 @@ export function PatternBench({ mark }: { mark: Mark }) {
     edit((draft) => {
       const made = [...copies]
         .reverse()
-        .map((copy) => releaseCopy(draft, mark.id, copy, markPose(production, mark, frame, bounds), pivotOf(mark, bounds), bounds));
+        .map((copy) =>
+          releaseCopy(draft, mark.id, copy, markPose(production, mark, frame, boundsIn(facts)), pivotOf(mark, bounds), bounds),
+        );
       const [last] = made.slice(-1);
       if (last) view.setState({ selection: { kind: 'mark', id: last }, pick: null });
     });

@@ -1,20 +1,16 @@
 'use client';
 
-import { Download, FileUp, Type } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { FileUp, Type } from 'lucide-react';
+import { useEffect } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { styled } from 'styled-components';
-import { duplicateMark, removeMark } from '@/core/production/edits/mark-edits';
 import { addOutlineMark } from '@/core/production/edits/outline-edits';
-import type { Mark } from '@/core/production/mark';
 import { Button, Choices, Heading } from '@/parts/controls';
-import { download } from '@/parts/download';
 import { CallSheet } from '../layout/call-sheet';
 import { CameraBench } from '../camera/camera-bench';
 import { COMMANDS } from '../commands/commands';
 import { LensPane } from '../views/lens-pane';
 import { Band, Bench, Column, Hint, RoomBody } from '../layout/panes';
-import { PlacementBench } from '../benches/placement-bench';
 import { ScrubStrip } from '../looking/scrub-strip';
 import { useSeenCamera } from '../looking/seen';
 import { endWalk, keepWhole, startWalk } from '../looking/walk';
@@ -23,19 +19,11 @@ import { SetPlan } from '../views/set-plan';
 import { TransportBar } from '../looking/transport-bar';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { AddForm } from './add-form';
-import { FormBench } from './form-bench';
-import { KitBench } from './kit-bench';
+import { MarkBenches } from './mark-benches';
 import { MarkOverlay } from './mark-overlay';
 import { MarkSection } from './mark-section';
-import { OutlineBench } from './outline-bench';
-import { PatternBench } from './pattern-bench';
-import { ShellBench } from './shell-bench';
-import { ShellList } from './shell-list';
-import { SkinBench } from './skin-bench';
-import { SplitBench } from './split-bench';
 import { DrawingNews } from './drawing-news';
 import { useDrawing } from './use-drawing';
-import { WordsBench } from './words-bench';
 
 const Lens = styled.div`
   display: flex;
@@ -87,64 +75,6 @@ function AddMarks() {
       <AddForm />
       <DrawingNews {...drawing} />
     </Adding>
-  );
-}
-
-function MarkBenches({ mark }: { mark: Mark }) {
-  const edit = useEdit();
-  const { view, picture } = useWorkspace();
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const { body } = mark;
-  const exportGlb = async () => {
-    const bytes = await picture?.glb(mark.id);
-    setTrouble(bytes ? null : 'There is nothing of this mark to write yet.');
-    if (bytes) download(bytes, `${mark.name}.glb`, 'model/gltf-binary');
-  };
-  return (
-    <>
-      <Bench $width={224} aria-label={`Words and place of ${mark.name}`}>
-        {body.kind === 'words' ? (
-          <WordsBench key={mark.id} mark={mark} words={body} />
-        ) : body.kind === 'outline' ? (
-          <OutlineBench key={mark.id} mark={mark} outline={body} />
-        ) : (
-          <FormBench key={mark.id} mark={mark} body={body} />
-        )}
-        <ShellList mark={mark} />
-        <PlacementBench markId={mark.id} />
-        {body.kind === 'words' ? <SplitBench key={`split-${mark.id}`} mark={mark} words={body} /> : null}
-        {body.kind === 'body' ? null : <SkinBench key={`skin-${mark.id}`} mark={mark} />}
-        <PatternBench key={`pattern-${mark.id}`} mark={mark} />
-        <KitBench key={`kit-${mark.id}`} mark={mark} />
-        <div style={{ display: 'flex', gap: 6, marginTop: 14 }}>
-          <Button
-            onPress={() =>
-              edit((draft) => {
-                const copy = duplicateMark(draft, mark.id);
-                if (copy) view.setState({ selection: { kind: 'mark', id: copy } });
-              })
-            }
-          >
-            Duplicate
-          </Button>
-          <Button
-            onPress={() => {
-              edit((draft) => removeMark(draft, mark.id));
-              view.setState({ selection: null });
-            }}
-          >
-            Remove
-          </Button>
-          <Button $tone="quiet" onPress={() => void exportGlb()}>
-            <Download size={13} /> GLB
-          </Button>
-        </div>
-        {trouble ? <Hint role="alert">{trouble}</Hint> : null}
-      </Bench>
-      <Bench $width={248} aria-label={`Shell of ${mark.name}`}>
-        <ShellBench mark={mark} />
-      </Bench>
-    </>
   );
 }
 

@@ -17,6 +17,7 @@ import { ListEntry } from '@/parts/list-entry';
 import { hueColour } from '@/parts/theme';
 import { Notice } from '../layout/panes';
 import { useSceneFrame } from '../looking/seen';
+import { boundsIn } from '../workspace/view-store';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const List = styled.ul`
@@ -90,9 +91,7 @@ export function ShellList({ mark }: { mark: Mark }) {
         <Notice role="status">
           The face lies in one plane with that of {beside.name}, and would flicker where they overlap.
           <Button
-            onPress={() =>
-              edit((draft) => changeMark(draft, mark.id, (found) => partFromMark(draft, found, frame, facts[mark.id]?.bounds)))
-            }
+            onPress={() => edit((draft) => changeMark(draft, mark.id, (found) => partFromMark(draft, found, frame, boundsIn(facts))))}
           >
             Move it forward by 1 mm
           </Button>

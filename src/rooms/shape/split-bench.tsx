@@ -10,6 +10,7 @@ import { Button } from '@/parts/controls';
 import { Fold } from '@/parts/fold';
 import { Hint, Trouble } from '../layout/panes';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
+import { boundsIn } from '../workspace/view-store';
 
 const BY: { id: SplitBy; label: string }[] = [
   { id: 'word', label: 'words' },
@@ -50,7 +51,7 @@ export function SplitBench({ mark, words }: { mark: Mark; words: Words }) {
     edit((draft) => {
       gatherWords(draft, {
         ids: gathered.map(({ id }) => id),
-        poses: gathered.map((each) => markPose(production, each, frame, facts[each.id]?.bounds)),
+        poses: gathered.map((each) => markPose(production, each, frame, boundsIn(facts))),
         letters: gathered.map(({ id }) => facts[id]?.letters ?? []),
         joined: letters,
       });

@@ -6,6 +6,7 @@ import { closeTheLoop, type OpenEnd } from '@/core/production/edits/key-edits';
 import { Button } from '@/parts/controls';
 import { Hint, Trouble } from '../layout/panes';
 import { useEdit, useView, useWorkspace } from '../workspace/workspace';
+import { boundsIn } from '../workspace/view-store';
 
 const WIDTH = 192;
 const SAMPLES = 8;
@@ -51,7 +52,7 @@ export function LoopBench() {
     setFound('busy');
     const { production } = documents.store.getState();
     const { width, height, length } = production.format;
-    const check = checkLoop(production, (id) => facts[id]?.bounds);
+    const check = checkLoop(production, boundsIn(facts));
     const draw = (frame: number) =>
       picture?.frame({
         frame,

@@ -9,6 +9,7 @@ import { transformPoint } from '@/core/space/matrix';
 import { boxCorners } from '@/core/space/vector';
 import { useSceneFrame, useSeenCamera } from '../looking/seen';
 import { useProduction, useView } from '../workspace/workspace';
+import { boundsIn } from '../workspace/view-store';
 
 /** Lines that are laid over the picture in the lens view and never delivered. */
 
@@ -63,11 +64,11 @@ export function Ghosts() {
     <svg viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden>
       {beside.flatMap(({ at, colour, dash }) => {
         if (at === undefined) return [];
-        const state = cameraState(production, camera, at, (id) => facts[id]?.bounds);
+        const state = cameraState(production, camera, at, boundsIn(facts));
         return production.marks.flatMap((mark) => {
           const box = facts[mark.id]?.bounds;
           if (!box || !isShown(production, mark, at)) return [];
-          const pose = markPose(production, mark, at, box);
+          const pose = markPose(production, mark, at, boundsIn(facts));
           const points = boxCorners(box).map((corner) => projected(state, transformPoint(pose, corner)));
           // A box that reaches behind the lens has no outline in the frame.
           if (points.some((p) => p === null)) return [];

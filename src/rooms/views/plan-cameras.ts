@@ -1,4 +1,4 @@
-import { useCallback, useMemo } from 'react';
+import { useMemo } from 'react';
 import { cameraPose, rigContext } from '@/core/frame/camera-pose';
 import { cameraState } from '@/core/frame/camera-state';
 import type { BoundsOf } from '@/core/frame/frame-state';
@@ -21,6 +21,7 @@ import { activeCarrier, landingCarrier } from '../looking/flight';
 import { useSceneFrame, useSeenCamera } from '../looking/seen';
 import { useFrameState } from '../looking/use-frame-state';
 import { useEdit, useProduction, useView } from '../workspace/workspace';
+import { boundsIn } from '../workspace/view-store';
 
 /** More dots than this on a path are not told apart any more. */
 const MAX_TICKS = 1500;
@@ -87,7 +88,7 @@ export function usePlanCameras(): PlanCamera[] {
   const seen = useSeenCamera();
   const frame = useSceneFrame();
   const state = useFrameState();
-  const boundsOf = useCallback<BoundsOf>((id) => facts[id]?.bounds, [facts]);
+  const boundsOf = boundsIn(facts);
   const waysById = useMemo(
     () =>
       new Map(
@@ -135,7 +136,7 @@ export function usePlanRail(): PlanRail | null {
   const before = rigPose(
     camera.carriers.slice(0, camera.carriers.indexOf(carrier)),
     frame,
-    rigContext(production, camera, (id) => facts[id]?.bounds),
+    rigContext(production, camera, boundsIn(facts)),
   );
   const path = railPath(carrier.settings);
   const world = (p: Vec3) => transformPoint(before, p);
@@ -160,7 +161,7 @@ export function useMoveStation(): (frame: number, by: Vec3, gesture: string) => 
   const camera = useSeenCamera();
   const edit = useEdit();
   return (frame, by, gesture) => {
-    const boundsOf: BoundsOf = (id) => facts[id]?.bounds;
+    const boundsOf = boundsIn(facts);
     const carrier = landingCarrier(camera, carrierId);
     if (!carrier) return;
     const pose = multiply(translation(...by), cameraPose(production, camera, frame, boundsOf));

@@ -2,10 +2,12 @@
 
 import { useCallback, useMemo, type ReactNode } from 'react';
 import type { MarkState } from '@/core/frame/frame-state';
+import { markGround } from '@/core/frame/mark-pose';
 import { ofKind } from '@/core/schema/owner-kind';
 import type { Mark } from '@/core/production/mark';
 import { setChannelValue } from '@/core/production/edits/channel-edits';
 import { resolverOf } from '@/core/production/resolver';
+import { invertRigid, transformDirection } from '@/core/space/matrix';
 import type { Vec3 } from '@/core/space/vector';
 import type { PlanFrom } from '@/parts/plan-view/plan-geometry';
 import type { PlanMark } from '@/parts/plan-view/plan-marks';
@@ -15,7 +17,7 @@ import { useMoveStation, usePlanCameras, usePlanRail } from './plan-cameras';
 import { useSceneFrame } from '../looking/seen';
 import { seekScene } from '../looking/transport';
 import { useFrameState } from '../looking/use-frame-state';
-import type { ViewState } from '../workspace/view-store';
+import { boundsIn, type ViewState } from '../workspace/view-store';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const drawn = new WeakMap<MarkState, PlanMark>();
@@ -53,8 +55,11 @@ export function SetPlan({ from, movable = false, title }: { from: PlanFrom; mova
   const move = (id: string, by: Vec3, gesture: string) =>
     edit((draft) => {
       const owner = `marks/${id}`;
+      const mark = draft.marks.find((each) => each.id === id);
+      // Drawn in the world; told in the frame of what carries it.
+      const within = mark && transformDirection(invertRigid(markGround(draft, mark, frame, boundsIn(facts))), by);
       (['x', 'y', 'z'] as const).forEach((name, i) => {
-        const [shift, present] = [by[i] ?? 0, resolverOf(production).at(owner, name, frame)];
+        const [shift, present] = [within?.[i] ?? 0, resolverOf(production).at(owner, name, frame)];
         if (shift !== 0 && typeof present === 'number') setChannelValue(draft, { owner, name }, frame, present + shift);
       });
     }, gesture);

@@ -3,6 +3,7 @@ import type { Kit } from '@/core/production/kits';
 import type { KeyClip, KeyRef } from '@/core/production/edits/key-edits';
 import type { CarrierValues } from '@/core/rig/carrier';
 import type { CutLine } from '@/core/solid/section';
+import type { BoundsOf } from '@/core/frame/frame-state';
 import type { FreeView } from '@/core/frame/free-view';
 import type { Mat4 } from '@/core/space/matrix';
 import type { DecodedSound } from '@/parts/sound-client';
@@ -30,6 +31,15 @@ export interface Walk extends FreeView {
   values: CarrierValues;
   /** Nobody has moved it yet: it keeps the marks in sight whole as they change. */
   fits: boolean;
+}
+
+const extents = new WeakMap<ViewState['facts'], BoundsOf>();
+
+/** Extents of marks by what is known of them: the same function for the same facts. */
+export function boundsIn(facts: ViewState['facts']): BoundsOf {
+  let known = extents.get(facts);
+  if (!known) extents.set(facts, (known = (id) => facts[id]?.bounds));
+  return known;
 }
 
 /** What is looked at, not what is made: never saved, never undone. */

@@ -44,7 +44,7 @@ function axisByThree(frame: number): number | null {
   const pose = cameraPose(production, camera, frame, boundsOf);
   let first: number | null = null;
   for (const mark of production.marks) {
-    const into = invertRigid(markPose(production, mark, frame, boundsOf(mark.id)));
+    const into = invertRigid(markPose(production, mark, frame, boundsOf));
     for (const { mesh, pose: stand } of solids.get(mark.id)?.pieces ?? []) {
       const geometry = new BufferGeometry()
         .setAttribute('position', new BufferAttribute(mesh.positions, 3))
@@ -76,7 +76,7 @@ describe('follow focus', () => {
   test('on a mark’s nearest point there is no vertex of it nearer to the lens', () => {
     for (const frame of [0, 33, 80]) {
       const pose = cameraPose(production, camera, frame, boundsOf);
-      const stand = markPose(production, ring, frame, boundsOf(ring.id));
+      const stand = markPose(production, ring, frame, boundsOf);
       let nearest: Vec3 = [0, 0, 0];
       let least = Infinity;
       for (const { mesh, pose: piece } of solids.get(ring.id)?.pieces ?? []) {
@@ -147,7 +147,7 @@ describe('hold size', () => {
     });
     const height = (frame: number) => {
       const { camera: state } = evaluate(held, frame / 25, boundsOf);
-      const pose = markPose(held, star, frame, boundsOf(star.id));
+      const pose = markPose(held, star, frame, boundsOf);
       const ups = boxCorners(boundsOf(star.id) ?? { min: [0, 0, 0], max: [0, 0, 0] }).map(
         (corner) => projected(state, transformPoint(pose, corner))?.[1] ?? NaN,
       );

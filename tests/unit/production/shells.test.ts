@@ -237,7 +237,7 @@ describe('two marks in one plane', () => {
   test('are parted by a millimetre along the depth, whichever way it faces', () => {
     const turned = two((d) => d.marks.forEach((mark) => void (mark.channels.pan.rest = 90)));
     expect(beside(turned)).toBe('ONE');
-    const parted = produce(turned, (d) => d.marks[1] && partFromMark(d, d.marks[1], 0, box as never));
+    const parted = produce(turned, (d) => d.marks[1] && partFromMark(d, d.marks[1], 0, () => box as never));
     expect(beside(parted)).toBeNull();
     expect(parted.marks[1]?.channels.x.rest).toBeCloseTo(0.001, 9);
   });

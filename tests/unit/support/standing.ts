@@ -11,7 +11,7 @@ import { multiply, type Mat4 } from '@/core/space/matrix';
 const ALONE = emptyProduction('Alone', { width: 1920, height: 1080, rate: '25', length: 100 });
 
 /** Pose of a mark by itself. */
-export const poseAlone = (mark: Mark, frame: number, extent?: MarkExtent | null): Mat4 => markPose(ALONE, mark, frame, extent);
+export const poseAlone = (mark: Mark, frame: number, extent?: MarkExtent | null): Mat4 => markPose(ALONE, mark, frame, () => extent);
 
 /** The solids of a mark by itself at a frame, each with its pose in the world. */
 export function standing(mark: Mark, solids: MarkSolids, frame: number): { piece: PlacedSolid; pose: Mat4 }[] {

@@ -1,0 +1,83 @@
+'use client';
+
+import { Download } from 'lucide-react';
+import { useState } from 'react';
+import { removeBearer } from '@/core/frame/carry-mark';
+import { addBacking } from '@/core/production/edits/backing';
+import { duplicateMark } from '@/core/production/edits/mark-edits';
+import { heightOf, type Mark } from '@/core/production/mark';
+import type { Production } from '@/core/production/production';
+import { Button } from '@/parts/controls';
+import { download } from '@/parts/download';
+import { PlacementBench } from '../benches/placement-bench';
+import { Bench, Hint } from '../layout/panes';
+import { useSceneFrame } from '../looking/seen';
+import { boundsIn } from '../workspace/view-store';
+import { useEdit, useView, useWorkspace } from '../workspace/workspace';
+import { FormBench } from './form-bench';
+import { KitBench } from './kit-bench';
+import { OutlineBench } from './outline-bench';
+import { PatternBench } from './pattern-bench';
+import { ShellBench } from './shell-bench';
+import { ShellList } from './shell-list';
+import { SkinBench } from './skin-bench';
+import { SplitBench } from './split-bench';
+import { WordsBench } from './words-bench';
+
+/** The benches of a mark: its words, drawing or form and where it stands in one, the shell at hand in the other. */
+export function MarkBenches({ mark }: { mark: Mark }) {
+  const edit = useEdit();
+  const { view, picture } = useWorkspace();
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const facts = useView((s) => s.facts);
+  const frame = useSceneFrame();
+  const { body } = mark;
+  const add = (put: (draft: Production) => string | null) =>
+    edit((draft) => {
+      const id = put(draft);
+      if (id) view.setState({ selection: { kind: 'mark', id }, also: [] });
+    });
+  const exportGlb = async () => {
+    const bytes = await picture?.glb(mark.id);
+    setTrouble(bytes ? null : 'There is nothing of this mark to write yet.');
+    if (bytes) download(bytes, `${mark.name}.glb`, 'model/gltf-binary');
+  };
+  return (
+    <>
+      <Bench $width={224} aria-label={`Words and place of ${mark.name}`}>
+        {body.kind === 'words' ? (
+          <WordsBench key={mark.id} mark={mark} words={body} />
+        ) : body.kind === 'outline' ? (
+          <OutlineBench key={mark.id} mark={mark} outline={body} />
+        ) : (
+          <FormBench key={mark.id} mark={mark} body={body} />
+        )}
+        <ShellList mark={mark} />
+        <PlacementBench markId={mark.id} />
+        {body.kind === 'words' ? <SplitBench key={`split-${mark.id}`} mark={mark} words={body} /> : null}
+        {body.kind === 'body' ? null : <SkinBench key={`skin-${mark.id}`} mark={mark} />}
+        <PatternBench key={`pattern-${mark.id}`} mark={mark} />
+        <KitBench key={`kit-${mark.id}`} mark={mark} />
+        <div style={{ display: 'flex', gap: 6, marginTop: 14 }}>
+          <Button onPress={() => add((draft) => duplicateMark(draft, mark.id))}>Duplicate</Button>
+          <Button onPress={() => add((draft) => addBacking(draft, mark.id, heightOf(mark)))}>Backing</Button>
+          <Button
+            onPress={() => {
+              edit((draft) => removeBearer(draft, mark.id, frame, boundsIn(facts)));
+              view.setState({ selection: null });
+            }}
+          >
+            Remove
+          </Button>
+          <Button $tone="quiet" onPress={() => void exportGlb()}>
+            <Download size={13} /> GLB
+          </Button>
+        </div>
+        {trouble ? <Hint role="alert">{trouble}</Hint> : null}
+      </Bench>
+      <Bench $width={248} aria-label={`Shell of ${mark.name}`}>
+        <ShellBench mark={mark} />
+      </Bench>
+    </>
+  );
+}
