@@ -1,3 +1,5 @@
+import { MEDIA, type MediaKind } from '@/core/production/media';
+
 /** Talks to the server. Every failure comes back as an ApiError with words for the person. */
 export class ApiError extends Error {
   constructor(
@@ -30,6 +32,16 @@ export async function api<T = unknown>(
   const sent = json === undefined ? {} : { body: JSON.stringify(json), headers: { 'Content-Type': 'application/json' } };
   const response = await ask(path, { ...init, ...sent });
   return (response.status === 204 ? undefined : await response.json()) as T;
+}
+
+/**
+ * Gives the server a file to keep; returns its hash.
+ * @throws ApiError in words, also when it is too large, before anything is sent
+ */
+export async function sendMedia(kind: MediaKind, file: File): Promise<{ hash: string }> {
+  const { what, maxBytes } = MEDIA[kind];
+  if (file.size > maxBytes) throw new ApiError(`${what} can be at most ${maxBytes / 1e6} MB.`, 413);
+  return api(`/api/media/${kind}?name=${encodeURIComponent(file.name)}`, { method: 'POST', body: file });
 }
 
 /** A file of the server, with the name that it gives it. */

@@ -2,6 +2,7 @@ import 'server-only';
 import { readdir, rm } from 'node:fs/promises';
 import path from 'node:path';
 import { and, isNotNull, lt } from 'drizzle-orm';
+import { MEDIA } from '@/core/production/media';
 import { dataFolder } from './data-folder';
 import { database } from './database';
 import { BIN_DAYS, DAY_MS } from './keeping';
@@ -10,7 +11,7 @@ import { productions } from './schema';
 import { isBloated, vacuum } from './vacuum';
 
 /** Folders in which files are written under a temporary name first. */
-const WRITTEN = ['stills', 'renders', 'fonts', 'sounds'];
+const WRITTEN = ['stills', 'renders', 'fonts', ...Object.values(MEDIA).map(({ folder }) => folder)];
 
 /** Removes half-written files that a killed process left behind. Nobody else writes here: the folder is ours. */
 async function sweepParts(folder: string): Promise<void> {

@@ -6,12 +6,12 @@ import {
   fontsUsed,
   packProduction,
   ProductionFileError,
-  soundsUsed,
   unpackProduction,
   type PackedFont,
-  type PackedSound,
+  type PackedMedia,
   type ProductionFile,
 } from '@/core/interchange/production-file';
+import { mediaUsed } from '@/core/production/media-used';
 import { ProductionError } from '@/core/production/migrate';
 import type { Production } from '@/core/production/production';
 import { checkDocument } from './checked-document';
@@ -20,7 +20,7 @@ import { UserError } from './errors';
 import { addFont, uploadedFont } from './fonts';
 import { importProduction, rawProduction } from './productions';
 import { fonts } from './schema';
-import { addSound, soundBytes } from './sounds';
+import { addMedia, mediaBytes } from './media';
 
 /** A name that any file system takes. */
 const fileName = (name: string): string =>
@@ -38,14 +38,12 @@ async function packedFonts(document: Production): Promise<PackedFont[]> {
   return packed.flatMap(({ bytes, ...row }) => (bytes ? [{ ...row, bytes }] : []));
 }
 
-async function packedSounds(document: Production): Promise<PackedSound[]> {
-  const packed = await Promise.all(
-    [...soundsUsed(document)].map(async (hash) => ({ hash, name: document.sound?.name ?? '', bytes: (await soundBytes(hash))?.bytes })),
-  );
-  return packed.flatMap(({ bytes, ...sound }) => (bytes ? [{ ...sound, bytes }] : []));
+async function packedMedia(document: Production): Promise<PackedMedia[]> {
+  const packed = await Promise.all(mediaUsed(document).map(async (file) => ({ ...file, bytes: await mediaBytes(file.kind, file.hash) })));
+  return packed.flatMap(({ bytes, ...file }) => (bytes ? [{ ...file, bytes }] : []));
 }
 
-/** A production as a file, with the fonts and sounds it uses. One that cannot be read goes out as the bare document. */
+/** A production as a file, with the fonts and files it uses. One that cannot be read goes out as the bare document. */
 export async function fileOfProduction(id: string): Promise<{ name: string; type: string; bytes: Uint8Array }> {
   const { name, document } = await rawProduction(id);
   let read: Production;
@@ -55,12 +53,18 @@ export async function fileOfProduction(id: string): Promise<{ name: string; type
     if (!(error instanceof ProductionError)) throw error;
     return { name: `${fileName(name)}.json`, type: 'application/json', bytes: new TextEncoder().encode(JSON.stringify(document)) };
   }
-  const bytes = packProduction({ document: read, fonts: await packedFonts(read), sounds: await packedSounds(read) });
+  let bytes: Uint8Array;
+  try {
+    bytes = packProduction({ document: read, fonts: await packedFonts(read), media: await packedMedia(read) });
+  } catch (error) {
+    if (error instanceof ProductionFileError) throw new UserError(413, error.message);
+    throw error;
+  }
   return { name: `${fileName(name)}${FILE_ENDING}`, type: 'application/zip', bytes };
 }
 
 /**
- * Takes in a production file as a new production, with its fonts and sounds.
+ * Takes in a production file as a new production, with its fonts and files.
  * @throws UserError in plain words when it cannot be read
  */
 export async function openProductionFile(bytes: Uint8Array): Promise<ProductionSummary> {
@@ -77,9 +81,9 @@ export async function openProductionFile(bytes: Uint8Array): Promise<ProductionS
     const taken = await addFont(`${name}.font`, font);
     if (taken.id !== id) throw new UserError(422, `The font “${name}” in this file is damaged.`);
   }
-  for (const { hash, name, bytes: sound } of file.sounds) {
-    const taken = await addSound(name, sound);
-    if (taken.hash !== hash) throw new UserError(422, `The sound “${name}” in this file is damaged.`);
+  for (const { kind, hash, name, bytes: media } of file.media) {
+    const taken = await addMedia(kind, name, media);
+    if (taken.hash !== hash) throw new UserError(422, `The ${kind} “${name}” in this file is damaged.`);
   }
   return importProduction(document);
 }

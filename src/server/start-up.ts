@@ -7,9 +7,9 @@ import { database } from './database';
 import { DISK_FULL, isDiskFull } from './errors';
 import { FolderInUseError } from './folder-lock';
 import { keepHouse } from './housekeeping';
+import { addMedia } from './media';
 import { addKit, listKits } from './kits';
 import { importProduction, listProductions } from './productions';
-import { addSound } from './sounds';
 
 /** Exit codes of a server that could not start. */
 const CODES = { inUse: 3, folder: 5, diskFull: 6, other: 7 } as const;
@@ -17,7 +17,7 @@ const CODES = { inUse: 3, folder: 5, diskFull: 6, other: 7 } as const;
 /** Fills an empty desk with the demo productions and their kits. */
 async function fillWithDemo(): Promise<void> {
   if ((await listProductions()).length > 0) return;
-  const { hash } = await addSound('sting.wav', await stingWav());
+  const { hash } = await addMedia('sound', 'sting.wav', await stingWav());
   // The last one taken in stands first on the desk. Those that are cut to the sting are heard with it.
   for (const production of demoProductions().reverse())
     await importProduction(production.cues.length > 0 ? { ...production, sound: stingSound(hash) } : production);

@@ -75,5 +75,6 @@ export async function bodyToFile(
   });
 }
 
-const beginsWith = (head: Uint8Array, first: readonly FirstBytes[]): boolean =>
+/** Whether a file's first bytes are those of a kind. */
+export const beginsWith = (head: Uint8Array, first: readonly FirstBytes[]): boolean =>
   first.every(({ at, bytes }) => bytes.every((byte, i) => head[at + i] === byte));

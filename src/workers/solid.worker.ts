@@ -8,6 +8,7 @@ import type { Words } from '@/core/production/words';
 import type { SolidMesh } from '@/core/solid/mesh';
 import { breathe } from './breathe';
 import { wordsFaces } from './faces';
+import { modelShape } from './models';
 import type { BuildReply, BuildRequest, FontFacts } from './solid-messages';
 import { sayReady } from './worker-port';
 
@@ -49,7 +50,8 @@ async function build(request: MarkRequest): Promise<void> {
   let lastTold = performance.now();
   try {
     const own = mark.body.kind === 'words' ? await wordsFaces(mark.body) : null;
-    const steps = buildSteps(mark, own?.faces ?? [], { cache, runFaces: own?.runFaces });
+    const model = mark.body.kind === 'model' ? await modelShape(mark.body.model.hash) : null;
+    const steps = buildSteps(mark, own?.faces ?? [], { cache, runFaces: own?.runFaces, model });
     let step = steps.next();
     for (; !step.done; step = steps.next()) {
       if (performance.now() - lastTold < TELL_MS) continue;

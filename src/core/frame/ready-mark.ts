@@ -1,7 +1,7 @@
 import { isKeyed } from '../motion/channel';
 import { readAll, type Readers } from '../motion/readers';
 import type { Setting } from '../outline/setting';
-import type { Mark } from '../production/mark';
+import { isSwept, type Mark } from '../production/mark';
 import { isPartMoved, ownParts, type OwnPart } from '../production/own-parts';
 import { copyPoses } from '../production/pattern';
 import type { Production } from '../production/production';
@@ -116,7 +116,7 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
     contents: contents.at,
     still: contents.isSteady ? contents.at(0) : null,
     travelled: body.kind === 'words' && body.setting.along !== 'line' ? body.setting : null,
-    inflates: skin.on && body.kind !== 'body',
+    inflates: skin.on && isSwept(body),
     extent,
     carried: null,
   };

@@ -1,4 +1,4 @@
-import type { Mark } from '../production/mark';
+import { isSwept, type Mark } from '../production/mark';
 import { SAFE_DISTANCE } from '../production/planes';
 import { copyPoses } from '../production/pattern';
 import { invertRigid, multiply, positionOf, transformDirection, transformPoint } from '../space/matrix';
@@ -13,7 +13,7 @@ const SAME = 2e-4;
 const PARALLEL = 1 - 1e-9;
 
 const facesOf = (mark: Mark): number[] =>
-  mark.body.kind === 'body' || mark.skin.on ? [] : mark.shells.filter(isEverShown).map((shell) => depthsOf(shell).to);
+  !isSwept(mark.body) || mark.skin.on ? [] : mark.shells.filter(isEverShown).map((shell) => depthsOf(shell).to);
 
 /** Whether a face of one mark lies in the plane of a face of another where both are, at a frame: drawn, neither would be in front. */
 function shareAPlane(production: Production, a: Mark, b: Mark, frame: number, boundsOf: BoundsOf): boolean {

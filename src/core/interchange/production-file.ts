@@ -1,6 +1,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync, type Unzipped, type Zippable } from 'fflate';
 import { z } from 'zod';
 import { fontRefSchema, type FontRef } from '../outline/font-ref';
+import { hashField, MEDIA, MEDIA_KINDS, type MediaKind } from '../production/media';
 import type { Production } from '../production/production';
 import { textField } from '../schema/text';
 
@@ -15,14 +16,20 @@ const MAX_UNPACKED_BYTES = 800_000_000;
 const MAX_ENTRIES = 400;
 
 const MANIFEST = 'production.json';
-const hash = z.string().regex(/^[0-9a-f]{64}$/);
+
+const mediaList = z
+  .array(z.object({ hash: hashField, name: textField(120) }))
+  .max(MAX_ENTRIES)
+  .default([]);
 
 const manifestSchema = z.object({
   format: z.literal(FILE_FORMAT, 'This is not a production file.'),
   version: z.int().min(1).max(FILE_VERSION, 'This file was made with a newer Ironsky. Update Ironsky to open it.'),
   document: z.unknown(),
-  fonts: z.array(z.object({ id: hash, name: textField(80) })).max(MAX_ENTRIES),
-  sounds: z.array(z.object({ hash, name: textField(120) })).max(MAX_ENTRIES),
+  fonts: z.array(z.object({ id: hashField, name: textField(80) })).max(MAX_ENTRIES),
+  sounds: mediaList,
+  pictures: mediaList,
+  models: mediaList,
 });
 
 export interface PackedFont {
@@ -30,7 +37,8 @@ export interface PackedFont {
   name: string;
   bytes: Uint8Array;
 }
-export interface PackedSound {
+export interface PackedMedia {
+  kind: MediaKind;
   hash: string;
   name: string;
   bytes: Uint8Array;
@@ -40,14 +48,15 @@ export interface PackedSound {
 export interface ProductionFile {
   document: unknown;
   fonts: PackedFont[];
-  sounds: PackedSound[];
+  media: PackedMedia[];
 }
 
 /** Thrown when a file is no production file; the message says why, in words. */
 export class ProductionFileError extends Error {}
 
+const FOLDERS = ['fonts', ...MEDIA_KINDS.map((kind) => MEDIA[kind].folder)];
 const fontName = (id: string) => `fonts/${id}.font`;
-const soundName = (id: string) => `sounds/${id}.sound`;
+const mediaName = (kind: MediaKind, id: string) => `${MEDIA[kind].folder}/${id}${MEDIA[kind].ending}`;
 
 /** Fonts of a person's own that a production uses, by their ids. */
 export function fontsUsed({ marks, kits }: Production): Set<string> {
@@ -58,22 +67,26 @@ export function fontsUsed({ marks, kits }: Production): Set<string> {
   return new Set(all.flatMap((ref) => (ref?.source === fontRefSchema.shape.source.enum.uploaded ? [ref.id] : [])));
 }
 
-/** Sounds that a production uses, by their hashes. */
-export const soundsUsed = ({ sound }: Production): Set<string> => new Set(sound ? [sound.hash] : []);
-
-/** Writes a production file. */
-export function packProduction({ document, fonts, sounds }: ProductionFile): Uint8Array {
+/**
+ * Writes a production file.
+ * @throws ProductionFileError where it would be larger than one that can be opened
+ */
+export function packProduction({ document, fonts, media }: ProductionFile): Uint8Array {
   const manifest = {
     format: FILE_FORMAT,
     version: FILE_VERSION,
     document,
     fonts: fonts.map(({ id, name }) => ({ id, name })),
-    sounds: sounds.map(({ hash: id, name }) => ({ hash: id, name })),
+    ...Object.fromEntries(
+      MEDIA_KINDS.map((kind) => [MEDIA[kind].folder, media.filter((file) => file.kind === kind).map(({ hash, name }) => ({ hash, name }))]),
+    ),
   };
-  // Sounds are mostly compressed already; text and outlines are not.
+  const size = [...fonts, ...media].reduce((sum, { bytes }) => sum + bytes.length, 0);
+  if (size > MAX_FILE_BYTES) throw new ProductionFileError(`This production and all it uses are larger than ${MAX_FILE_BYTES / 1e6} MB.`);
+  // Sounds and pictures are mostly compressed already; text and outlines are not.
   const entries: Zippable = { [MANIFEST]: [strToU8(JSON.stringify(manifest)), { level: 6 }] };
   for (const { id, bytes } of fonts) entries[fontName(id)] = [bytes, { level: 6 }];
-  for (const { hash: id, bytes } of sounds) entries[soundName(id)] = [bytes, { level: 0 }];
+  for (const { kind, hash, bytes } of media) entries[mediaName(kind, hash)] = [bytes, { level: kind === 'model' ? 6 : 0 }];
   // The same production gives the same file.
   return zipSync(entries, { mtime: '1980-01-01' });
 }
@@ -89,7 +102,7 @@ function unpacked(bytes: Uint8Array): Unzipped {
         size += originalSize;
         if (count > MAX_ENTRIES * 2 || size > MAX_UNPACKED_BYTES)
           throw new ProductionFileError('This file unpacks to more than a production can be.');
-        return name === MANIFEST || name.startsWith('fonts/') || name.startsWith('sounds/');
+        return name === MANIFEST || FOLDERS.some((folder) => name.startsWith(`${folder}/`));
       },
     });
   } catch (error) {
@@ -118,15 +131,17 @@ function manifestOf(entries: Unzipped): z.output<typeof manifestSchema> {
  */
 export function unpackProduction(bytes: Uint8Array): ProductionFile {
   const entries = unpacked(bytes);
-  const { document, fonts, sounds } = manifestOf(entries);
+  const { document, fonts, ...lists } = manifestOf(entries);
   const bytesOf = (name: string): Uint8Array => {
     const found = entries[name];
-    if (!found) throw new ProductionFileError('This production file is damaged: a font or a sound is missing from it.');
+    if (!found) throw new ProductionFileError('This production file is damaged: something that it uses is missing from it.');
     return found;
   };
   return {
     document,
     fonts: fonts.map((font) => ({ ...font, bytes: bytesOf(fontName(font.id)) })),
-    sounds: sounds.map((sound) => ({ ...sound, bytes: bytesOf(soundName(sound.hash)) })),
+    media: MEDIA_KINDS.flatMap((kind) =>
+      lists[MEDIA[kind].folder].map((file) => ({ kind, ...file, bytes: bytesOf(mediaName(kind, file.hash)) })),
+    ),
   };
 }

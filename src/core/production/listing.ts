@@ -1,3 +1,4 @@
+import type { MediaKind } from './media';
 import type { FrameFormat } from './production';
 import type { RenderSettings } from './render-settings';
 
@@ -44,7 +45,7 @@ export interface RenderSummary {
 
 /** A font or a sound that nothing uses any more. */
 export interface UnusedFile {
-  kind: 'font' | 'sound';
+  kind: 'font' | MediaKind;
   id: string;
   name: string;
   bytes: number;

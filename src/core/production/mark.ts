@@ -4,6 +4,7 @@ import { bodyShapeSchema } from '../solid/bodies';
 import { channelField, colourSchema, idField, longIdField, numberField, switchChannel } from '../schema/fields';
 import { NO_SETTINGS, referenceTo, uniqueIds, type OwnerKind } from '../schema/owner-kind';
 import { textField } from '../schema/text';
+import { mediaRefSchema } from './media';
 import { partPlace } from './own-parts';
 import { PLACE, TURN } from './owners/units';
 import { patternSchema } from './pattern';
@@ -15,7 +16,7 @@ import { wordsSchema } from './words';
 export const pathKind = {
   kind: 'path',
   label: 'Part',
-  places: ['marks/*/body/paths/*'],
+  places: ['marks/*/body/paths/*', 'marks/*/body/parts/*'],
   channels: partPlace,
   settings: NO_SETTINGS,
 } as const satisfies OwnerKind;
@@ -62,6 +63,31 @@ export type Form = z.infer<typeof formSchema>;
 /** A plain body that is not swept from an outline: shells grow it by their offset. */
 export const bodySchema = z.object({ kind: z.literal('body'), shape: bodyShapeSchema });
 export type Body = z.infer<typeof bodySchema>;
+
+export const MAX_MODEL_PARTS = 100;
+
+/** What of a model is of one material. */
+const modelPartSchema = z.object({
+  id: idField,
+  name: textField(80).default(''),
+  channels: pathKind.channels.prefault({}),
+  surface: surfaceSchema.optional(),
+});
+export type ModelPart = z.infer<typeof modelPartSchema>;
+
+/** A model read from a file. It is not swept: shells and bevels are no matter of its, only the surfaces of the first. */
+export const modelSchema = z.object({
+  kind: z.literal('model'),
+  model: mediaRefSchema,
+  size: numberField({ label: 'Height', unit: 'm', min: 0.01, max: 100, rest: 1, step: 0.05 }),
+  /** As many, and in the order, as the file has materials. */
+  parts: z
+    .array(modelPartSchema)
+    .min(1)
+    .max(MAX_MODEL_PARTS)
+    .refine(...uniqueIds('parts of a model')),
+});
+export type Model = z.infer<typeof modelSchema>;
 
 /** Where a mark stands, and its turns about its pivot: about the upright, then across, then toward. */
 export const markKind = {
@@ -118,7 +144,7 @@ export const markSchema = z.object({
   id: idField,
   name: textField(80),
   hue: z.number().min(0).max(360),
-  body: z.discriminatedUnion('kind', [wordsSchema, outlineSchema, formSchema, bodySchema]),
+  body: z.discriminatedUnion('kind', [wordsSchema, outlineSchema, formSchema, bodySchema, modelSchema]),
   /** Seen as in a mirror: left for right, or top for bottom. */
   mirror: z.enum(['none', 'across', 'up']).default('none'),
   /** Front to back as they are listed; each stands at its own depths. */
@@ -140,6 +166,9 @@ export const markSchema = z.object({
 
 export type Mark = z.infer<typeof markSchema>;
 export type Outline = z.infer<typeof outlineSchema>;
+
+/** Whether a body is swept from an outline: shells, bevels and skins are matters of such bodies alone. */
+export const isSwept = ({ kind }: Pick<Mark['body'], 'kind'>): boolean => kind !== 'body' && kind !== 'model';
 
 /** Height that percentages of a mark's lengths are of, metres: that of its capitals, of its drawing or form; 1 for a plain body. */
 export function heightOf({ body }: Pick<Mark, 'body'>): number {

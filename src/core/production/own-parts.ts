@@ -16,7 +16,7 @@ export const partPlace = z.object({
   roll: channelField({ label: 'Roll', ...turn }),
 });
 
-/** A part of a mark that may be coloured and moved by itself: a run of letters, or a path of a drawing. */
+/** A part of a mark that may be coloured and moved by itself: a run of letters, a path of a drawing, what of a model is of one material. */
 export interface OwnPart {
   id: string;
   channels: z.output<typeof partPlace>;
@@ -25,7 +25,11 @@ export interface OwnPart {
 }
 
 /** A body as far as it matters here. */
-type Body = { kind: 'words'; runs: readonly OwnPart[] } | { kind: 'outline'; paths: readonly OwnPart[] } | { kind: 'form' | 'body' };
+type Body =
+  | { kind: 'words'; runs: readonly OwnPart[] }
+  | { kind: 'outline'; paths: readonly OwnPart[] }
+  | { kind: 'model'; parts: readonly OwnPart[] }
+  | { kind: 'form' | 'body' };
 
 /** Parts of a body that may be coloured and moved by themselves, in their order, and where they stand in it. */
 export function ownParts(body: Body): { list: readonly OwnPart[]; place: string } {
@@ -34,6 +38,8 @@ export function ownParts(body: Body): { list: readonly OwnPart[]; place: string 
       return { list: body.runs, place: 'body/runs' };
     case 'outline':
       return { list: body.paths, place: 'body/paths' };
+    case 'model':
+      return { list: body.parts, place: 'body/parts' };
     default:
       return { list: [], place: 'body' };
   }

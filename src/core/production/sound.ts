@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { idField, intField, numberField } from '../schema/fields';
+import { mediaRefSchema } from './media';
 import { uniqueIds } from '../schema/owner-kind';
 import { textField } from '../schema/text';
 
 export const MAX_CUES = 1000;
-export const MAX_SOUND_BYTES = 100_000_000;
 /** Longest sound, seconds: what is decoded must fit into the memory. */
 export const MAX_SOUND_SECONDS = 1800;
 
@@ -28,10 +28,7 @@ export const cuesSchema = z
   );
 
 /** The sound under the production: a file kept by the application, and where it lies. */
-export const soundSchema = z.object({
-  /** Hash of the file. */
-  hash: z.string().regex(/^[0-9a-f]{64}$/, 'A sound is named by its hash.'),
-  name: textField(120),
+export const soundSchema = mediaRefSchema.extend({
   seconds: z.number().min(0).max(MAX_SOUND_SECONDS),
   /** Frame at which it begins; before 0 its beginning is left out. */
   from: intField({ label: 'Begins at', unit: 'fr', min: -36_000, max: 36_000, rest: 0 }),

@@ -8,7 +8,7 @@ import { MATERIAL_KINDS, MATERIALS, type MaterialKind } from './materials';
 export const surfaceKind = {
   kind: 'surface',
   label: 'Surface',
-  places: ['marks/*/shells/*/surfaces/*', 'marks/*/body/runs/*/surface', 'marks/*/body/paths/*/surface'],
+  places: ['marks/*/shells/*/surfaces/*', 'marks/*/body/runs/*/surface', 'marks/*/body/paths/*/surface', 'marks/*/body/parts/*/surface'],
   channels: z.object({
     colour: colourChannel({ label: 'Colour', rest: MATERIALS['polished-steel'].colour }),
     roughness: channelField({ label: 'Roughness', unit: '%', min: 0.02, max: 1, rest: 0.14, step: 0.01, digits: 0, shown: 100 }),

@@ -7,7 +7,7 @@ import { Button } from '@/parts/controls';
 import { Sheet, SheetLine } from '@/parts/sheet';
 import { useAttempt } from '@/parts/use-attempt';
 
-/** Fonts and sounds that nothing uses any more, and a way to be rid of them. */
+/** Files that nothing uses any more, and a way to be rid of them. */
 export function UnusedFiles() {
   const [isOpen, setOpen] = useState(false);
   const [list, setList] = useState<UnusedFile[]>([]);
@@ -31,8 +31,8 @@ export function UnusedFiles() {
       <Sheet title="Unused files" isOpen={isOpen} onClose={() => setOpen(false)}>
         <p>
           {list.length > 0 || busy
-            ? 'No production, version, render or kit uses these fonts and sounds, not even in the bin.'
-            : 'Every font and sound here is used by something.'}
+            ? 'No production, version, render or kit uses these files, not even in the bin.'
+            : 'Every font, sound, picture and model here is used by something.'}
         </p>
         {trouble ? <p role="alert">{trouble}</p> : null}
         {list.map(({ kind, id, name, bytes: size }) => (

@@ -10,7 +10,7 @@ const decoded = new Recent<Promise<DecodedSound>>(2);
 
 /** The file of a sound. */
 export async function soundBytes(hash: string): Promise<ArrayBuffer> {
-  const response = await fetch(`/api/sounds/${hash}`);
+  const response = await fetch(`/api/media/sound/${hash}`);
   if (!response.ok) throw new Error('The sound of this production is not there any more. Choose its file again.');
   return response.arrayBuffer();
 }

@@ -2,9 +2,9 @@
 
 import { styled } from 'styled-components';
 import { Button } from '@/parts/controls';
-import { Progress } from '@/parts/progress';
-import { Hint, Trouble } from '../layout/panes';
+import { Hint } from '../layout/panes';
 import { DrawingSight } from './drawing-sight';
+import { ReadingNews } from './reading-news';
 import type { DrawingChoice, DrawingState } from './use-drawing';
 
 const Ways = styled.div`
@@ -54,22 +54,12 @@ function WhiteShapes({ parts, pierced, take }: DrawingChoice) {
   );
 }
 
-/** How the reading of a drawing stands: how far it is, with a stop, or what came of it. */
-export function DrawingNews({ share, trouble, remark, choice, stop }: DrawingState) {
-  if (share !== null)
-    return (
-      <div role="status" style={{ display: 'flex', alignItems: 'center', gap: 8, width: '100%' }}>
-        <Progress label="Reading the drawing" share={share} />
-        <Button $tone="quiet" onPress={stop}>
-          Stop
-        </Button>
-      </div>
-    );
+/** How the reading of a drawing stands, and the choice that it may leave. */
+export function DrawingNews({ choice, ...state }: DrawingState) {
   return (
     <>
-      {choice ? <WhiteShapes {...choice} /> : null}
-      {trouble ? <Trouble>{trouble}</Trouble> : null}
-      {remark ? <Hint role="status">{remark}</Hint> : null}
+      {choice && state.share === null ? <WhiteShapes {...choice} /> : null}
+      <ReadingNews what="drawing" state={state} />
     </>
   );
 }

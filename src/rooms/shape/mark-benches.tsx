@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { removeBearer } from '@/core/frame/carry-mark';
 import { addBacking } from '@/core/production/edits/backing';
 import { duplicateMark } from '@/core/production/edits/mark-edits';
-import { heightOf, type Mark } from '@/core/production/mark';
+import { heightOf, isSwept, type Mark } from '@/core/production/mark';
 import type { Production } from '@/core/production/production';
 import { Button } from '@/parts/controls';
 import { download } from '@/parts/download';
@@ -16,6 +16,7 @@ import { boundsIn } from '../workspace/view-store';
 import { useEdit, useView, useWorkspace } from '../workspace/workspace';
 import { FormBench } from './form-bench';
 import { KitBench } from './kit-bench';
+import { ModelBench } from './model-bench';
 import { OutlineBench } from './outline-bench';
 import { PatternBench } from './pattern-bench';
 import { ShellBench } from './shell-bench';
@@ -49,13 +50,15 @@ export function MarkBenches({ mark }: { mark: Mark }) {
           <WordsBench key={mark.id} mark={mark} words={body} />
         ) : body.kind === 'outline' ? (
           <OutlineBench key={mark.id} mark={mark} outline={body} />
+        ) : body.kind === 'model' ? (
+          <ModelBench key={mark.id} mark={mark} model={body} />
         ) : (
           <FormBench key={mark.id} mark={mark} body={body} />
         )}
         <ShellList mark={mark} />
         <PlacementBench markId={mark.id} />
         {body.kind === 'words' ? <SplitBench key={`split-${mark.id}`} mark={mark} words={body} /> : null}
-        {body.kind === 'body' ? null : <SkinBench key={`skin-${mark.id}`} mark={mark} />}
+        {!isSwept(body) ? null : <SkinBench key={`skin-${mark.id}`} mark={mark} />}
         <PatternBench key={`pattern-${mark.id}`} mark={mark} />
         <KitBench key={`kit-${mark.id}`} mark={mark} />
         <div style={{ display: 'flex', gap: 6, marginTop: 14 }}>

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { changeShell, listByDepth } from '@/core/production/edits/shell-edits';
 import { isKeyed } from '@/core/motion/channel';
 import { withValue } from '@/core/motion/edit-channel';
-import type { Mark } from '@/core/production/mark';
+import { isSwept, type Mark } from '@/core/production/mark';
 import { ownParts } from '@/core/production/own-parts';
 import { numberMeta } from '@/core/production/owners/owners';
 import { resolverOf } from '@/core/production/resolver';
@@ -173,7 +173,7 @@ export function MarkSection({ mark }: { mark: Mark }) {
           bevelSize: shell.front.profile === 'none' ? 0 : shell.front.size / 1000,
           bevelHeight: shell.front.profile === 'none' ? 0 : shell.front.height / 1000,
           room: bevelRoom(shell, depthsAt(production, mark.id, shell, frame)),
-          inflated: mark.skin.on || mark.body.kind === 'body',
+          inflated: mark.skin.on || !isSwept(mark.body),
         }))}
         loops={loops}
         selected={selected?.id ?? null}

@@ -9,12 +9,14 @@ import { cannotUnite, uniteOutlines } from '@/core/production/edits/unite-edits'
 import { changeMark } from '@/core/production/edits/mark-edits';
 import { replaceOutline, splitOutline } from '@/core/production/edits/outline-edits';
 import { outlineSchema, type Mark, type Outline } from '@/core/production/mark';
+import { restOf } from '@/core/production/surface';
 import { fieldMeta } from '@/core/schema/fields';
 import { Button, Heading } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { Hint } from '../layout/panes';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { DrawingNews } from './drawing-news';
+import { DrawingSight } from './drawing-sight';
 import { PartsBench } from './parts-bench';
 import { useDrawing } from './use-drawing';
 import { boundsIn } from '../workspace/view-store';
@@ -92,7 +94,17 @@ export function OutlineBench({ mark, outline }: { mark: Mark; outline: Outline }
       ) : null}
       {apart ? <Hint role="alert">{apart}</Hint> : null}
       <DrawingNews {...drawing} />
-      <PartsBench mark={mark} outline={outline} />
+      {parts > 1 ? (
+        <PartsBench
+          mark={mark}
+          what="drawing"
+          parts={outline.paths.map((path, i) => {
+            const colour = path.surface ? restOf(path.surface).colour : (path.colour ?? '#888888');
+            const sight = <DrawingSight parts={[{ ...path, colour }]} size={26} />;
+            return { id: path.id, name: path.name || `Part ${i + 1}`, colour, sight };
+          })}
+        />
+      ) : null}
     </>
   );
 }

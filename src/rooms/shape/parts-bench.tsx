@@ -1,17 +1,17 @@
 'use client';
 
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { styled } from 'styled-components';
 import { changeMark } from '@/core/production/edits/mark-edits';
-import { pathKind, type Mark, type Outline, type OutlinePath } from '@/core/production/mark';
+import { pathKind, type Mark } from '@/core/production/mark';
 import { MATERIAL_KINDS, MATERIALS } from '@/core/production/materials';
-import { restOf, surfaceKind, surfaceOf } from '@/core/production/surface';
+import { ownParts, type OwnPart } from '@/core/production/own-parts';
+import { surfaceKind, surfaceOf } from '@/core/production/surface';
 import { Heading, Pick } from '@/parts/controls';
 import { ListEntry } from '@/parts/list-entry';
 import { ChannelField } from '../benches/channel-field';
 import { Hint } from '../layout/panes';
 import { useEdit } from '../workspace/workspace';
-import { DrawingSight } from './drawing-sight';
 
 const List = styled.ul`
   max-height: 160px;
@@ -26,43 +26,48 @@ const List = styled.ul`
 const PLACES = Object.keys(pathKind.channels.shape);
 const LOOKS = Object.keys(surfaceKind.channels.shape);
 
-const nameOf = ({ name }: OutlinePath, i: number): string => name || `Part ${i + 1}`;
-const colourOf = ({ surface, colour }: OutlinePath): string => (surface ? restOf(surface).colour : (colour ?? '#888888'));
+/** A part as the list shows it. */
+export interface ListedPart {
+  id: string;
+  name: string;
+  /** #rrggbb that stands for it. */
+  colour: string;
+  sight?: ReactNode;
+}
 
-/** The parts of a drawing: each can have a look of its own, and move by itself. */
-export function PartsBench({ mark, outline }: { mark: Mark; outline: Outline }) {
+/** The parts of a drawing or of a model: each can have a look of its own, and move by itself. */
+export function PartsBench({ mark, parts, what }: { mark: Mark; parts: readonly ListedPart[]; what: string }) {
   const edit = useEdit();
   const [picked, setPicked] = useState<string | null>(null);
-  const { paths } = outline;
-  if (paths.length < 2) return null;
-  const index = paths.findIndex(({ id }) => id === picked);
-  const part = paths[index];
-  const path = part && `marks/${mark.id}/body/paths/${part.id}`;
+  const { list, place } = ownParts(mark.body);
+  const shown = parts.find(({ id }) => id === picked);
+  const part = list.find(({ id }) => id === picked);
+  const path = `marks/${mark.id}/${place}/${picked}`;
   const dress = (material: string) =>
     edit((draft) =>
       changeMark(draft, mark.id, ({ body }) => {
-        const own = body.kind === 'outline' ? body.paths.find(({ id }) => id === picked) : undefined;
-        if (!own) return;
+        const own = ownParts(body).list.find(({ id }) => id === picked) as OwnPart | undefined;
+        if (!own || !shown) return;
         if (material === 'same') delete own.surface;
-        else own.surface = surfaceOf({ material: material as (typeof MATERIAL_KINDS)[number], colour: colourOf(own) });
+        else own.surface = surfaceOf({ material: material as (typeof MATERIAL_KINDS)[number], colour: shown.colour });
       }),
     );
   return (
     <>
       <Heading>Parts</Heading>
-      <List aria-label="Parts of the drawing">
-        {paths.map((each, i) => (
-          <ListEntry key={each.id} $hue={colourOf(each)} $on={each.id === picked}>
-            <button type="button" aria-pressed={each.id === picked} onClick={() => setPicked(each.id === picked ? null : each.id)}>
-              <span>{nameOf(each, i)}</span>
-              <DrawingSight parts={[{ ...each, colour: colourOf(each) }]} size={26} />
+      <List aria-label={`Parts of the ${what}`}>
+        {parts.map(({ id, name, colour, sight }) => (
+          <ListEntry key={id} $hue={colour} $on={id === picked}>
+            <button type="button" aria-pressed={id === picked} onClick={() => setPicked(id === picked ? null : id)}>
+              <span>{name}</span>
+              {sight}
             </button>
           </ListEntry>
         ))}
       </List>
-      {part && path ? (
+      {part && shown ? (
         <>
-          <Heading>{nameOf(part, index)}</Heading>
+          <Heading>{shown.name}</Heading>
           <Pick
             label="Material"
             value={part.surface?.settings.material ?? 'same'}

@@ -1,14 +1,10 @@
 'use client';
 
-import { FileUp, Type } from 'lucide-react';
 import { useEffect } from 'react';
-import { FileTrigger } from 'react-aria-components';
 import { styled } from 'styled-components';
-import { addOutlineMark } from '@/core/production/edits/outline-edits';
-import { Button, Choices, Heading } from '@/parts/controls';
+import { Choices, Heading } from '@/parts/controls';
 import { CallSheet } from '../layout/call-sheet';
 import { CameraBench } from '../camera/camera-bench';
-import { COMMANDS } from '../commands/commands';
 import { LensPane } from '../views/lens-pane';
 import { Band, Bench, Column, Hint, RoomBody } from '../layout/panes';
 import { ScrubStrip } from '../looking/scrub-strip';
@@ -17,13 +13,11 @@ import { endWalk, keepWhole, startWalk } from '../looking/walk';
 import { OwnerBench } from '../benches/owner-bench';
 import { SetPlan } from '../views/set-plan';
 import { TransportBar } from '../looking/transport-bar';
-import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
-import { AddForm } from './add-form';
+import { useProduction, useView, useWorkspace } from '../workspace/workspace';
+import { AddMarks } from './add-marks';
 import { MarkBenches } from './mark-benches';
 import { MarkOverlay } from './mark-overlay';
 import { MarkSection } from './mark-section';
-import { DrawingNews } from './drawing-news';
-import { useDrawing } from './use-drawing';
 
 const Lens = styled.div`
   display: flex;
@@ -39,45 +33,6 @@ const Plans = styled(Band)`
     border-left: 1px solid var(--line);
   }
 `;
-const Adding = styled.div`
-  display: flex;
-  flex-direction: column;
-  align-items: flex-start;
-  padding: 6px 8px 0;
-`;
-
-function AddMarks() {
-  const workspace = useWorkspace();
-  const edit = useEdit();
-  const { take, state: drawing } = useDrawing();
-  const add = (file: File) =>
-    take(file, (parts) =>
-      edit((draft) => {
-        const id = addOutlineMark(draft, file.name.replace(/\.svg$/i, ''), parts);
-        workspace.view.setState({ selection: { kind: 'mark', id }, pick: null });
-      }),
-    );
-  return (
-    <Adding>
-      <Button
-        $tone="quiet"
-        onPress={() =>
-          COMMANDS.find(({ id }) => id === 'add-words')?.run({ workspace, goTo: () => undefined, openFinder: () => undefined })
-        }
-      >
-        <Type size={13} /> Add words
-      </Button>
-      <FileTrigger acceptedFileTypes={['.svg', 'image/svg+xml']} onSelect={(files) => files?.[0] && void add(files[0])}>
-        <Button $tone="quiet">
-          <FileUp size={13} /> Outline from a file
-        </Button>
-      </FileTrigger>
-      <AddForm />
-      <DrawingNews {...drawing} />
-    </Adding>
-  );
-}
-
 function ShapeBenches() {
   const production = useProduction((p) => p);
   const selection = useView((s) => s.selection);

@@ -1,6 +1,6 @@
 'use client';
 
-import { heightOf, type Mark } from '@/core/production/mark';
+import { heightOf, isSwept, type Mark } from '@/core/production/mark';
 import { fadeSchema, JOINS, shellSchema, type Shell } from '@/core/production/shell';
 import { cleanText } from '@/core/schema/text';
 import { fieldMeta } from '@/core/schema/fields';
@@ -49,7 +49,7 @@ export function ShellBench({ mark }: { mark: Mark }) {
       onChange={(value, gesture) => change((s) => void (s[name] = value), gesture)}
     />
   );
-  const swept = mark.body.kind !== 'body';
+  const swept = isSwept(mark.body);
   const { fade } = shell;
   return (
     <>

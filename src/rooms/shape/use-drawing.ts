@@ -1,16 +1,10 @@
-import { useEffect, useRef, useState } from 'react';
-import { DrawingError } from '@/core/outline/path-data';
+import { useState } from 'react';
 import type { DrawingPart } from '@/core/outline/svg/read-svg';
-import { readDrawing } from '@/parts/drawing-client';
+import { useReading, type ReadingState } from './use-reading';
 
-export interface DrawingState {
-  /** Share of the reading that is done, from 0 to 1; null while nothing is read. */
-  share: number | null;
-  trouble: string | null;
-  remark: string | null;
+export interface DrawingState extends ReadingState {
   /** A drawing that can be taken in two ways, as long as nobody has said which. */
   choice: DrawingChoice | null;
-  stop: () => void;
 }
 
 /** White shapes over others: parts of their own, or holes. */
@@ -21,25 +15,13 @@ export interface DrawingChoice {
   take: (parts: DrawingPart[] | null) => void;
 }
 
-/** Reads drawings from files; says how far it is, what was wrong with one, or what of it was left out. */
+/** Reads drawings from files; where one can be taken in two ways, the person chooses. */
 export function useDrawing(): { take: (file: File, onRead: (parts: DrawingPart[]) => void) => Promise<void>; state: DrawingState } {
-  const [share, setShare] = useState<number | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const [remark, setRemark] = useState<string | null>(null);
   const [choice, setChoice] = useState<DrawingChoice | null>(null);
-  const reading = useRef<AbortController | null>(null);
-  const stop = () => reading.current?.abort();
-  useEffect(() => () => reading.current?.abort(), []);
-  const take = async (file: File, onRead: (parts: DrawingPart[]) => void) => {
-    stop();
-    const own = new AbortController();
-    reading.current = own;
-    setTrouble(null);
-    setRemark(null);
+  const { take: read, state } = useReading('drawing');
+  const take = (file: File, onRead: (parts: DrawingPart[]) => void) => {
     setChoice(null);
-    setShare(0);
-    try {
-      const { parts, unused, notes, pierced } = await readDrawing(file, setShare, own.signal);
+    return read(file, ({ parts, unused, notes, pierced }) => {
       const taken = (chosen: DrawingPart[] | null) => {
         setChoice(null);
         if (chosen) onRead(chosen);
@@ -47,12 +29,8 @@ export function useDrawing(): { take: (file: File, onRead: (parts: DrawingPart[]
       if (pierced) setChoice({ parts, pierced, take: taken });
       else onRead(parts);
       const left = unused.length > 0 ? [`Left out of this drawing: ${unused.join(', ')}.`] : [];
-      setRemark([...left, ...notes].join(' ') || null);
-    } catch (error) {
-      if (!own.signal.aborted) setTrouble(error instanceof DrawingError ? error.message : 'This file could not be read.');
-    } finally {
-      if (reading.current === own) setShare(null);
-    }
+      return [...left, ...notes].join(' ');
+    });
   };
-  return { take, state: { share, trouble, remark, choice, stop } };
+  return { take, state: { ...state, choice } };
 }

@@ -2,11 +2,11 @@
 
 import { useState } from 'react';
 import { evenCues, moveCue, removeCue, setCues } from '@/core/production/edits/cue-edits';
-import { MAX_SOUND_BYTES, MAX_SOUND_SECONDS, soundSchema, type Cue } from '@/core/production/sound';
+import { MAX_SOUND_SECONDS, soundSchema, type Cue } from '@/core/production/sound';
 import type { OnsetFinding } from '@/core/sound/onsets';
 import type { FieldMeta } from '@/core/schema/fields';
 import { framesPerSecond } from '@/core/time/rate';
-import { api } from '@/parts/api';
+import { sendMedia } from '@/parts/api';
 import { Button, Heading, Row, Tick } from '@/parts/controls';
 import { FileButton } from '@/parts/file-button';
 import { NumberField } from '@/parts/fields/number-field';
@@ -26,10 +26,8 @@ function useChooseSound() {
   const choose = async (file: File) => {
     setState({ busy: file.name, trouble: null });
     try {
-      if (file.size > MAX_SOUND_BYTES) throw new Error('A sound file can be at most 100 MB.');
-      const bytes = await file.arrayBuffer();
-      const { hash } = await api<{ hash: string }>(`/api/sounds?name=${encodeURIComponent(file.name)}`, { method: 'POST', body: bytes });
-      const { buffer } = await decodeSound(bytes.slice(0)).catch(() => {
+      const { hash } = await sendMedia('sound', file);
+      const { buffer } = await decodeSound(await file.arrayBuffer()).catch(() => {
         throw new Error(`“${file.name}” cannot be played. It is damaged, or of a kind that this browser does not know.`);
       });
       if (buffer.duration > MAX_SOUND_SECONDS) throw new Error(`A sound can be at most ${MAX_SOUND_SECONDS / 60} minutes long.`);

@@ -8,7 +8,7 @@ import type { Words } from '@/core/production/words';
 import { KitBench } from '@/rooms/shape/kit-bench';
 import { LettersBench } from '@/rooms/shape/letters-bench';
 import { PlacementBench } from '@/rooms/benches/placement-bench';
-import { PartsBench } from '@/rooms/shape/parts-bench';
+import { OutlineBench } from '@/rooms/shape/outline-bench';
 import { ShellBench } from '@/rooms/shape/shell-bench';
 import { ShellList } from '@/rooms/shape/shell-list';
 import { WordsField } from '@/rooms/shape/words-field';
@@ -249,7 +249,7 @@ describe('the parts of a drawing', () => {
   };
   function Parts() {
     const [mark] = useProduction((p) => p.marks);
-    return mark?.body.kind === 'outline' ? <PartsBench mark={mark} outline={mark.body} /> : null;
+    return mark?.body.kind === 'outline' ? <OutlineBench mark={mark} outline={mark.body} /> : null;
   }
   const pathsOf = ({ marks: [mark] }: Production) => (mark?.body.kind === 'outline' ? mark.body.paths : []);
 

@@ -25,7 +25,7 @@ import {
   writeStill,
 } from '@/server/productions';
 import { productions } from '@/server/schema';
-import { addSound, soundBytes } from '@/server/sounds';
+import { addMedia, mediaBytes } from '@/server/media';
 import { listUnused, removeUnused } from '@/server/unused';
 import { vacuum } from '@/server/vacuum';
 import { keepVersion, listVersions, loadVersion, versionStill } from '@/server/versions';
@@ -156,7 +156,7 @@ describe('versions', () => {
 describe('a production as one file', () => {
   const wholly = async (): Promise<{ id: string; document: Production; font: string; sound: string }> => {
     const font = await addFont('Own.woff2', await packagedFont('anton'));
-    const sound = await addSound('sting.wav', await sting());
+    const sound = await addMedia('sound', 'sting.wav', await sting());
     const document = emptyProduction('Carried: over/there', format);
     addWordmark(document, 'DEEP');
     const body = document.marks[0]?.body;
@@ -174,10 +174,10 @@ describe('a production as one file', () => {
     await deleteProduction(made.id);
     await removeForGood(made.id);
     await removeUnused();
-    expect(await soundBytes(made.sound)).toBeNull();
+    expect(await mediaBytes('sound', made.sound)).toBeNull();
     const opened = await openProductionFile(bytes);
     expect((await loadProduction(opened.id)).document).toEqual(made.document);
-    expect(Buffer.from((await soundBytes(made.sound))?.bytes ?? [])).toEqual(Buffer.from(await sting()));
+    expect(Buffer.from((await mediaBytes('sound', made.sound)) ?? [])).toEqual(Buffer.from(await sting()));
     // The same production is the same file.
     expect(Buffer.from((await fileOfProduction(opened.id)).bytes)).toEqual(Buffer.from(bytes));
   });

@@ -25,7 +25,7 @@ import type { Kit } from '@/core/production/kits';
 import { Typeface } from '@/core/outline/typeface';
 import { demoKits } from '@/demo/kits';
 import { addKit, listKits, removeKit } from '@/server/kits';
-import { addSound, soundBytes } from '@/server/sounds';
+import { addMedia, mediaBytes, mediaStream } from '@/server/media';
 import { packagedFont } from '../support/fonts';
 import { useDataFolder } from '../support/data-folder';
 
@@ -73,22 +73,33 @@ describe('productions', () => {
   });
 });
 
-describe('sounds', () => {
+describe('sounds and other files', () => {
   test('are kept under their hash and read back; what is none is refused in words, and so is a name that is a path', async () => {
     const wav = Buffer.concat([Buffer.from('RIFF\x24\0\0\0WAVEfmt ', 'latin1'), Buffer.alloc(60, 7)]);
-    const { hash } = await addSound('bell.wav', wav);
-    expect((await addSound('again.wav', wav)).hash).toBe(hash);
-    expect(await soundBytes(hash)).toEqual({ bytes: wav, type: 'audio/wav' });
-    for (const [head, type] of [
-      ['OggS', 'audio/ogg'],
-      ['fLaC', 'audio/flac'],
-      ['ID3\x04', 'audio/mpeg'],
+    const { hash } = await addMedia('sound', 'bell.wav', wav);
+    expect((await addMedia('sound', 'again.wav', wav)).hash).toBe(hash);
+    expect(await mediaBytes('sound', hash)).toEqual(wav);
+    expect((await mediaStream('sound', hash))?.type).toBe('audio/wav');
+    for (const [kind, head, type] of [
+      ['sound', 'OggS', 'audio/ogg'],
+      ['sound', 'fLaC', 'audio/flac'],
+      ['sound', 'ID3\x04', 'audio/mpeg'],
+      ['sound', '\xff\xfb\x90', 'audio/mpeg'],
+      ['picture', '\x89PNG\r\n\x1a\n', 'image/png'],
+      ['picture', '\xff\xd8\xff\xe0', 'image/jpeg'],
+      ['picture', 'RIFFxxxxWEBP', 'image/webp'],
+      ['picture', 'xxxxftypisom', 'video/mp4'],
+      ['picture', '\x1a\x45\xdf\xa3', 'video/webm'],
+      ['picture', 'PK\x03\x04', 'application/zip'],
+      ['model', 'glTF', 'model/gltf-binary'],
     ] as const) {
-      expect((await soundBytes((await addSound('x', Buffer.from(`${head}xxxxxxxxxxxx`, 'latin1'))).hash))?.type).toBe(type);
+      const taken = await addMedia(kind, 'x', Buffer.from(`${head}xxxxxxxxxxxx`, 'latin1'));
+      expect((await mediaStream(kind, taken.hash))?.type).toBe(type);
     }
-    expect(await status(addSound('notes.txt', Buffer.from('hello there, no sound')))).toBe(415);
-    expect(await soundBytes('../../etc/passwd')).toBeNull();
-    expect(await soundBytes('0'.repeat(64))).toBeNull();
+    expect(await status(addMedia('sound', 'notes.txt', Buffer.from('hello there, no sound')))).toBe(415);
+    expect(await status(addMedia('model', 'bell.wav', wav))).toBe(415);
+    expect(await mediaBytes('sound', '../../etc/passwd')).toBeNull();
+    expect(await mediaStream('sound', '0'.repeat(64))).toBeNull();
   });
 });
 

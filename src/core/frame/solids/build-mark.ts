@@ -6,13 +6,14 @@ import { ownParts } from '../../production/own-parts';
 import { isEverShown } from '../../production/shell';
 import { SolidError } from '../../solid/bevelled-solid';
 import type { SolidMesh } from '../../solid/mesh';
+import type { ModelShape } from '../../solid/model';
 import { WavefrontError } from '../../solid/triangulate';
 import { multiply, transformPoint, type Mat4 } from '../../space/matrix';
 import type { Box } from '../../space/vector';
 import type { MarkExtent } from '../frame-state';
 import { placeAtRest } from '../part-places';
 import type { MarkSolids, PlacedSolid } from './mark-solids';
-import { shellOrders, type Order } from './shell-orders';
+import { modelOrders, shellOrders, type Order } from './shell-orders';
 import { layoutOf, outwardReach, shellPieces, type RunFaces } from './shell-outlines';
 import { layoutKey } from './solids-key';
 
@@ -45,6 +46,8 @@ export interface BuildOptions {
    * another.
    */
   apart?: boolean;
+  /** What was read from the file of a model. */
+  model?: ModelShape | null;
 }
 
 /** How far a mark is built. */
@@ -69,15 +72,16 @@ export function buildMark(mark: Mark, faces: readonly Typeface[], options: Build
 export function* buildSteps(
   mark: Mark,
   faces: readonly Typeface[],
-  { cache, runFaces = () => [], apart = false }: BuildOptions = {},
+  { cache, runFaces = () => [], apart = false, model = null }: BuildOptions = {},
 ): Generator<BuildProgress, MarkSolids, void> {
   const key = `${layoutKey(mark)}|${apart}`;
-  const layout = kept(cache?.layouts, key, () => layoutOf(mark, faces, runFaces, apart));
+  const layout = kept(cache?.layouts, key, () => layoutOf(mark, faces, runFaces, apart, model));
   const faults = new Set<string>();
   const orders = mark.shells.flatMap((shell, index): Order[] => {
     if (!isEverShown(shell)) return [];
     const outlineKey = JSON.stringify([key, shell.offset, shell.join, shell.rim, outwardReach(shell.front, shell.back)]);
     try {
+      if (mark.body.kind === 'model') return modelOrders(mark, mark.body, index, model);
       return shellOrders(mark, layout, index, () => kept(cache?.outlines, outlineKey, () => shellPieces(layout, shell)));
     } catch (error) {
       if (!(error instanceof WavefrontError)) throw error;

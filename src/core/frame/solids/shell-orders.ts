@@ -2,11 +2,12 @@ import { fontKey } from '../../outline/font-ref';
 import type { StandingRings } from '../../outline/overlap';
 import { insideBox, pressApart } from '../../outline/press-apart';
 import { seatOf, type Layout, type OutlinePiece } from '../../outline/text-layout';
-import type { Mark } from '../../production/mark';
+import type { Mark, Model } from '../../production/mark';
 import { depthsOf, type Bevel, type Shell } from '../../production/shell';
 import { bodyMesh } from '../../solid/bodies';
 import { buildSolid, type BevelShape, type SolidShape } from '../../solid/bevelled-solid';
 import type { SolidMesh } from '../../solid/mesh';
+import { modelSolid, type ModelShape } from '../../solid/model';
 import { offsetOutline } from '../../solid/offset-outline';
 import { buildSkin } from '../../solid/skin';
 import { IDENTITY } from '../../space/matrix';
@@ -55,6 +56,21 @@ export function shellOrders(mark: Mark, layout: Layout, index: number, outlinesO
     ...placeOf(piece, shell, index),
     key: `${source}|${shape}|${piece.key}`,
     build: () => buildSolid(piece.rings, shellShape(shell), layout.scale),
+  }));
+}
+
+/** What a model is made of: a solid for each of its materials. It is a matter of the first shell alone. */
+export function modelOrders(mark: Mark, { size }: Model, index: number, model: ModelShape | null): Order[] {
+  if (!model || index > 0) return [];
+  const unit = size / model.height;
+  return model.parts.map((part, own) => ({
+    key: `${layoutKey(mark)}|part ${own}`,
+    build: () => modelSolid(part, unit),
+    pose: IDENTITY,
+    shell: index,
+    built: null,
+    own,
+    parts: [own],
   }));
 }
 

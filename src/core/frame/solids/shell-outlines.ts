@@ -3,15 +3,19 @@ import type { FontRef } from '../../outline/font-ref';
 import { formPath } from '../../outline/forms';
 import { mirrored } from '../../outline/mirrored';
 import { joinNear, uniteOverlapping, type StandingRings, type UnitedPiece } from '../../outline/overlap';
+import type { PartSeat } from '../../outline/part-seat';
 import type { Ring } from '../../outline/ring';
 import { setText, type Layout, type OutlinePiece } from '../../outline/text-layout';
 import type { RunSettings } from '../../outline/text-line';
 import type { Typeface } from '../../outline/typeface';
-import type { Mark, Outline } from '../../production/mark';
+import type { Mark, Model, Outline } from '../../production/mark';
 import { isPartMoved } from '../../production/own-parts';
 import type { Bevel, Shell } from '../../production/shell';
 import type { Words } from '../../production/words';
+import type { ModelShape } from '../../solid/model';
 import { offsetOutline } from '../../solid/offset-outline';
+import { translation } from '../../space/matrix';
+import type { Vec3 } from '../../space/vector';
 import { lookKey } from './solids-key';
 import { reversed } from '../../solid/outline-frame';
 
@@ -32,11 +36,38 @@ function standingPaths({ paths }: Outline): LayoutPath[] {
 
 const NOTHING: Layout = { pieces: [], scale: 1, missing: [], letters: [], ends: [], parts: [], baseline: null };
 
+/** Where the parts of a model stand: all are set about its middle, and each turns about its own. */
+function modelLayout({ size }: Model, { parts, height }: ModelShape): Layout {
+  const seats = parts.map(({ positions }, own): PartSeat => {
+    const middle = middleOf(positions, size / height);
+    return { middle, own, home: translation(...middle) };
+  });
+  return { ...NOTHING, parts: seats, scale: size };
+}
+
+function middleOf(positions: Float32Array, unit: number): Vec3 {
+  const at = (k: number) => {
+    let [min, max] = [Infinity, -Infinity];
+    for (let i = k; i < positions.length; i += 3) {
+      min = Math.min(min, positions[i] as number);
+      max = Math.max(max, positions[i] as number);
+    }
+    return ((min + max) / 2) * unit;
+  };
+  return [at(0), at(1), at(2)];
+}
+
 /**
- * The outlines of a mark.
+ * The outlines of a mark; of a model, which has none, where its parts stand.
  * @param apart every letter, or path of a drawing, by itself
  */
-export function layoutOf({ body, mirror }: Mark, faces: readonly Typeface[], runFaces: RunFaces, apart: boolean): Layout {
+export function layoutOf(
+  { body, mirror }: Mark,
+  faces: readonly Typeface[],
+  runFaces: RunFaces,
+  apart: boolean,
+  model: ModelShape | null,
+): Layout {
   switch (body.kind) {
     case 'words':
       return mirrored(setText({ ...body, runs: runSettings(body.runs, runFaces), apart }, faces), mirror);
@@ -44,6 +75,8 @@ export function layoutOf({ body, mirror }: Mark, faces: readonly Typeface[], run
       return mirrored(outlineLayout({ paths: [{ d: formPath(body.shape), evenOdd: true }], size: body.size }), mirror);
     case 'outline':
       return mirrored(outlineLayout({ size: body.size, paths: standingPaths(body) }, apart), mirror);
+    case 'model':
+      return model ? modelLayout(body, model) : NOTHING;
     case 'body':
       return NOTHING;
   }

@@ -1,0 +1,13 @@
+import { ModelFileError, readModel, type ReadModel } from '@/core/interchange/model-file';
+import { MEDIA } from '@/core/production/media';
+
+/** What is told of a model when it is taken in: its parts, and what of it is left out. */
+export type ModelFacts = Omit<ReadModel, 'shape'>;
+
+/** Reads a binary glTF file, to know whether it can be used and what it is made of. */
+export async function readModelFile(file: File): Promise<ModelFacts> {
+  const { maxBytes, what } = MEDIA.model;
+  if (file.size > maxBytes) throw new ModelFileError(`${what} can be at most ${maxBytes / 1e6} MB.`);
+  const { parts, notes } = await readModel(new Uint8Array(await file.arrayBuffer()));
+  return { parts, notes };
+}

@@ -1,0 +1,41 @@
+import { ModelFileError } from '@/core/interchange/model-file';
+import { DrawingError } from '@/core/outline/path-data';
+import { readDrawingFile } from './readers/drawing-reader';
+import { readModelFile } from './readers/model-reader';
+import type { FromReading, ReadingOrder, ReadKind, ReadOf } from './reading-messages';
+import { sayReady } from './worker-port';
+
+const scope = self as unknown as DedicatedWorkerGlobalScope;
+const say = (message: FromReading) => scope.postMessage(message);
+
+/** Messages are far dearer than steps. */
+const TELL_EVERY_MS = 50;
+
+/** How a file of each kind is read. A new kind is one file in readers, and one line here. */
+const READERS: { readonly [K in ReadKind]: (file: File, tell: (share: number) => void) => Promise<ReadOf[K]> } = {
+  drawing: readDrawingFile,
+  model: readModelFile,
+};
+
+/** Errors whose words are for the person. */
+const PLAIN = [DrawingError, ModelFileError];
+
+let told = 0;
+function tell(share: number): void {
+  if (Date.now() - told < TELL_EVERY_MS) return;
+  told = Date.now();
+  say({ kind: 'reading', share });
+}
+
+scope.onmessage = ({ data: { kind, file } }: MessageEvent<ReadingOrder>) => {
+  say({ kind: 'reading', share: 0 });
+  READERS[kind](file, tell).then(
+    (read) => say({ kind: 'read', read }),
+    (error) =>
+      say({
+        kind: 'refused',
+        reason: PLAIN.some((plain) => error instanceof plain) ? (error as Error).message : 'This file could not be read.',
+      }),
+  );
+};
+sayReady(scope);
