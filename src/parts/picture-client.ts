@@ -14,6 +14,8 @@ export interface PictureEvents {
   building?(markId: string, done: number, of: number): void;
   markFailed?(markId: string, reason: string): void;
   lost?(reason: string): void;
+  /** A picture or moving picture has come, or (in words) will not. */
+  pictures?(trouble: string | null): void;
   /** What draws the pictures, in words. */
   drawnBy?(name: string): void;
 }
@@ -155,6 +157,9 @@ export class PictureClient {
         break;
       case 'frame-failed':
         this.frames.refuse(message.id, message.reason === 'cancelled' ? new CancelledError('cancelled') : new Error(message.reason));
+        break;
+      case 'pictures':
+        this.events.pictures?.(message.trouble);
         break;
       case 'lost':
         this.fail(message.reason);

@@ -5,13 +5,13 @@ import { WorkerPort } from '@/workers/worker-port';
 export class ReadingError extends Error {}
 
 /**
- * Reads a file of a kind, in a worker of its own: whatever the file asks of it, the page stays free, and it ends.
+ * Reads a file of a kind, or the files of a folder, in a worker of its own: whatever the file asks of it, the page stays free, and it ends.
  * @param onShare told how much of it is read, from 0 to 1
  * @throws ReadingError in words for the person; an AbortError when it was stopped
  */
 export function readFile<K extends ReadKind>(
   kind: K,
-  file: File,
+  files: readonly File[],
   onShare: (share: number) => void,
   signal: AbortSignal,
 ): Promise<ReadOf[K]> {
@@ -38,6 +38,6 @@ export function readFile<K extends ReadKind>(
       () => refuse('This file could not be read.'),
     );
     signal.addEventListener('abort', () => end(() => reject(new DOMException('stopped', 'AbortError'))));
-    port.post({ kind, file });
+    port.post({ kind, files });
   });
 }

@@ -1,9 +1,11 @@
 import { evaluate, type EvaluateOptions } from '@/core/frame/evaluate';
+import { picturesIn } from '@/core/frame/panel-state';
 import type { BoundsOf, FrameState } from '@/core/frame/frame-state';
 import type { SolidProbe } from '@/core/frame/solid-probe';
 import { subFrameSample } from '@/core/optics/samples';
 import type { Production } from '@/core/production/production';
 import { exposureSeconds, frameToSeconds, secondsToFrame } from '@/core/time/rate';
+import type { PictureSource } from './picture-source';
 import type { Painter } from './painter';
 import type { Quality } from './quality';
 
@@ -12,6 +14,8 @@ export interface Scenery {
   production: Production;
   boundsOf: BoundsOf;
   probe?: SolidProbe;
+  /** Pictures that it shows; drawn without them where there are none. */
+  pictures?: PictureSource;
 }
 
 type Looking = Pick<EvaluateOptions, 'pose' | 'cameraId' | 'free'>;
@@ -56,6 +60,8 @@ export async function drawFrame(
   goesOn: () => boolean | Promise<boolean> = () => true,
 ): Promise<FrameState | null> {
   const seconds = frameToSeconds(frame, scenery.production.format.rate);
+  // A frame that is written waits for what it shows.
+  await scenery.pictures?.whenReady(picturesIn(stateAt(scenery, seconds)));
   painter.resize(width, height);
   painter.restart();
   for (let i = 0; i < samples; i++) {

@@ -19,11 +19,14 @@ import {
 } from 'three';
 import { FXAAShader } from 'three/addons/shaders/FXAAShader.js';
 import type { CameraState, FrameState } from '@/core/frame/frame-state';
+import { picturesIn } from '@/core/frame/panel-state';
 import { throughIris } from '@/core/optics/iris';
 import type { SubFrameSample } from '@/core/optics/samples';
 import { drawerName } from './drawer-name';
 import { FullscreenPass } from './passes/fullscreen';
 import { PictureChain } from './picture-chain';
+import { NO_PICTURES, type PictureSource } from './picture-source';
+import { PictureTextures } from './picture-textures';
 import { lensRadius, subFrameView, type ViewSample } from './projection';
 import { setSharpness, sharpnessMaterial } from './sharpness';
 import type { Quality } from './quality';
@@ -54,7 +57,8 @@ const smoothPass = (picture: Texture) =>
 
 /** Draws sub-frames of a stage, sums them, and makes a picture of the sum. One graphics context, reused. */
 export class Painter {
-  readonly stage = new Stage();
+  readonly stage: Stage;
+  private readonly pictures: PictureTextures;
   private readonly renderer: WebGLRenderer;
   private readonly camera = new PerspectiveCamera();
   private readonly sum: WebGLRenderTarget;
@@ -68,7 +72,11 @@ export class Painter {
   private samples = 0;
   private sharpness: ShaderMaterial | null = null;
 
-  constructor(private readonly canvas: OffscreenCanvas) {
+  /** @param source where pictures come from */
+  constructor(
+    private readonly canvas: OffscreenCanvas,
+    source: PictureSource = NO_PICTURES,
+  ) {
     this.renderer = new WebGLRenderer({ canvas, antialias: false, alpha: false, powerPreference: 'high-performance' });
     this.renderer.toneMapping = NoToneMapping;
     this.renderer.outputColorSpace = LinearSRGBColorSpace;
@@ -85,7 +93,9 @@ export class Painter {
       type: UnsignedByteType,
       depthBuffer: false,
     });
-    this.chain = new PictureChain(this.renderer, this.sum);
+    this.pictures = new PictureTextures(this.renderer, source);
+    this.stage = new Stage(this.pictures);
+    this.chain = new PictureChain(this.renderer, this.sum, this.pictures);
     this.edgeSmoother = smoothPass(this.output.texture);
     this.adder.uniforms.subFrame.value = this.single.texture;
     this.camera.matrixAutoUpdate = false;
@@ -127,6 +137,7 @@ export class Painter {
     const { renderer, camera } = this;
     const radius = lensRadius(state.camera);
     const [lensX, lensY] = throughIris(sample.lens, state.camera.iris);
+    this.pictures.need(picturesIn(state));
     this.stage.pose(state, quality, sample.light);
     this.look(state.camera, { pixelX: sample.pixel[0], pixelY: sample.pixel[1], lensX: lensX * radius, lensY: lensY * radius });
     renderer.shadowMap.needsUpdate = quality !== 'sketch' && this.stage.shadowsStale();
@@ -149,13 +160,13 @@ export class Painter {
     camera.matrixWorldAutoUpdate = false;
   }
 
-  /** Shows the mean of the sum on the canvas. A picture of one sub-frame has its edges smoothed. */
+  /** Shows the mean of the sum on the canvas, with what is there to work by. A picture of one sub-frame has its edges smoothed. */
   present(state: FrameState): void {
     if (this.samples > 1) {
-      this.chain.show(state, this.samples, false, null);
+      this.chain.show(state, this.samples, false, null, true);
       return;
     }
-    this.chain.show(state, this.samples, false, this.output);
+    this.chain.show(state, this.samples, false, this.output, true);
     this.edgeSmoother.draw(this.renderer, null);
   }
 
@@ -212,7 +223,7 @@ export class Painter {
 
   dispose(): void {
     this.stage.dispose();
-    for (const each of [this.sum, this.single, this.output, this.chain, this.adder, this.edgeSmoother]) each.dispose();
+    for (const each of [this.sum, this.single, this.output, this.chain, this.adder, this.edgeSmoother, this.pictures]) each.dispose();
     this.sharpness?.dispose();
     this.renderer.dispose();
   }

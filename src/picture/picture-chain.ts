@@ -1,5 +1,5 @@
 import { FloatType, NearestFilter, WebGLRenderTarget, type Color, type Texture, type WebGLRenderer } from 'three';
-import type { EffectState, FrameState } from '@/core/frame/frame-state';
+import type { EffectState, FrameState, PlateState } from '@/core/frame/frame-state';
 import { ofKind } from '@/core/schema/owner-kind';
 import { display } from '@/core/production/owners/display';
 import { channelMetaOf } from '@/core/schema/fields';
@@ -7,7 +7,9 @@ import { EFFECT_DRAWERS, type EffectDrawer } from './effects/effects';
 import { ditherPass } from './passes/dither';
 import { groundPass } from './passes/ground';
 import { meanPass } from './passes/mean';
+import { platePass, plateScale } from './passes/plate';
 import { tonePass } from './passes/tone';
+import type { PictureTextures } from './picture-textures';
 
 const target = () =>
   new WebGLRenderTarget(1, 1, { minFilter: NearestFilter, magFilter: NearestFilter, type: FloatType, depthBuffer: false });
@@ -27,6 +29,7 @@ function restOf(name: string): number {
 export class PictureChain {
   private readonly mean = meanPass();
   private readonly ground = groundPass();
+  private readonly plate = platePass();
   private readonly tone = tonePass();
   private readonly dither = ditherPass();
   private readonly effects = new Map<EffectState['kind'], EffectDrawer>();
@@ -37,6 +40,7 @@ export class PictureChain {
   constructor(
     private readonly renderer: WebGLRenderer,
     private readonly sum: WebGLRenderTarget,
+    private readonly pictures: PictureTextures,
   ) {}
 
   setSize(width: number, height: number): void {
@@ -47,13 +51,15 @@ export class PictureChain {
   /**
    * Scene light as it goes to the display: premultiplied.
    * @param keepAlpha leaves the ground out
+   * @param isWork shows a plate too that is only there to work by
    */
-  sceneLight(state: FrameState, samples: number, keepAlpha: boolean): WebGLRenderTarget {
+  sceneLight(state: FrameState, samples: number, keepAlpha: boolean, isWork = false): WebGLRenderTarget {
     const { renderer, mean, ground } = this;
     mean.uniforms.sum.value = this.sum.texture;
     mean.uniforms.samples.value = Math.max(1, samples);
     this.next((_, to) => mean.draw(renderer, to));
     const shown = ofKind(state.finish, 'display')?.values ?? PLAIN;
+    if (state.plate && (isWork || state.plate.isDelivered)) this.addPlate(state.plate, shown);
     if (!keepAlpha) {
       (ground.uniforms.ground.value as Color).setRGB(...(shown.ground as [number, number, number]));
       ground.uniforms.falloff.value = shown.falloff;
@@ -70,8 +76,8 @@ export class PictureChain {
   }
 
   /** The picture as it is shown, sRGB with straight alpha, into a target or (null) onto the canvas. */
-  show(state: FrameState, samples: number, keepAlpha: boolean, to: WebGLRenderTarget | null): void {
-    this.sceneLight(state, samples, keepAlpha);
+  show(state: FrameState, samples: number, keepAlpha: boolean, to: WebGLRenderTarget | null, isWork = false): void {
+    this.sceneLight(state, samples, keepAlpha, isWork);
     const { renderer, tone, dither } = this;
     const shown = ofKind(state.finish, 'display')?.values ?? PLAIN;
     tone.uniforms.exposure.value = 2 ** shown.exposure;
@@ -82,6 +88,22 @@ export class PictureChain {
     });
     dither.uniforms.picture.value = (this.targets[this.now] as WebGLRenderTarget).texture;
     dither.draw(renderer, to);
+  }
+
+  private addPlate(state: PlateState, { exposure, knee }: { exposure: number; knee: number }): void {
+    const texture = this.pictures.texture(state.ref);
+    if (!texture) return;
+    const { renderer, plate } = this;
+    const { uniforms } = plate;
+    uniforms.plate.value = texture;
+    uniforms.scale.value.set(...plateScale(state.fit, this.ground.uniforms.aspect.value, state.ratio));
+    uniforms.opacity.value = state.opacity;
+    uniforms.exposure.value = 2 ** exposure;
+    uniforms.knee.value = knee;
+    this.next((from, to) => {
+      uniforms.picture.value = from;
+      plate.draw(renderer, to);
+    });
   }
 
   private next(draw: (from: Texture, to: WebGLRenderTarget) => void): void {
@@ -99,6 +121,7 @@ export class PictureChain {
   }
 
   dispose(): void {
-    for (const each of [this.mean, this.ground, this.tone, this.dither, ...this.targets, ...this.effects.values()]) each.dispose();
+    for (const each of [this.mean, this.ground, this.plate, this.tone, this.dither, ...this.targets, ...this.effects.values()])
+      each.dispose();
   }
 }

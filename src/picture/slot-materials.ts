@@ -1,75 +1,107 @@
-import { MeshBasicMaterial, MeshPhysicalMaterial, Vector2, Vector4, type Material, type WebGLProgramParametersWithUniforms } from 'three';
+import {
+  DoubleSide,
+  MeshBasicMaterial,
+  MeshPhysicalMaterial,
+  Vector2,
+  Vector4,
+  type Material,
+  type WebGLProgramParametersWithUniforms,
+} from 'three';
 import type { SurfaceState } from '@/core/frame/frame-state';
 import { MATERIALS } from '@/core/production/materials';
 import { DOME_GLSL, DOME_LIGHTING_GLSL, domeUniforms } from './dome-shader';
 import type { FadePlane } from './fade';
+import { addLaidPicture, cutOutDepth, laidUniforms, setLaid, type LaidPicture, type LaidUniforms } from './panel-shader';
 
 type FadeUniforms = { fadePlane: { value: Vector4 }; fadeEnds: { value: Vector2 } };
 
-/** The materials of one slot: a region of a shell, or some letters. What changes is set on them; only features make another program. */
-interface Slot {
-  lit: MeshPhysicalMaterial | null;
-  fading: (MeshPhysicalMaterial & { userData: FadeUniforms }) | null;
-  sketch: MeshBasicMaterial | null;
+/** What a look has beside its surface: it makes another program, but its values are uniforms. */
+export interface Features {
+  /** Opacity that changes along a line through the mark. */
+  fade?: FadePlane | null;
+  /** A picture that lies on it. */
+  laid?: LaidPicture | null;
+}
+
+/** A material that is there, with what is set on it. */
+interface Made<M extends Material> {
+  material: M;
+  fade: FadeUniforms | null;
+  laid: LaidUniforms | null;
 }
 
 /**
  * One material a surface slot, with its values as uniforms: dragging or keying a colour, a roughness or an opacity makes nothing and
- * compiles nothing.
+ * compiles nothing. Only features make another program.
  */
 export class SlotMaterials {
   readonly dome = domeUniforms();
-  private readonly slots = new Map<string, Slot>();
+  /** What is not seen at all. */
+  readonly hidden = new MeshBasicMaterial({ visible: false });
+  private readonly slots = new Map<string, Map<string, Made<Material>>>();
 
   /** Materials made since the beginning: none is made while values change. */
   made = 0;
 
   /** The lit look of a slot, as its surface is at the moment. */
-  lit(slot: string, surface: SurfaceState): Material {
-    const own = this.slot(slot);
-    own.lit ??= this.makeLit();
-    return dressed(own.lit, surface, surface.opacity < 1);
-  }
-
-  /** The same with an opacity that changes along a line through the mark. */
-  fading(slot: string, surface: SurfaceState, { plane, start, end }: FadePlane): Material {
-    const own = this.slot(slot);
-    own.fading ??= this.makeFading();
-    own.fading.userData.fadePlane.value.set(...(plane as [number, number, number, number]));
-    own.fading.userData.fadeEnds.value.set(start, end);
-    return dressed(own.fading, surface, true);
+  lit(slot: string, surface: SurfaceState, { fade = null, laid = null }: Features = {}): Material {
+    const name = ['lit', ...(fade ? ['fading'] : []), ...(laid ? ['pictured'] : [])].join(', ');
+    const own = this.ensure(slot, name, () => this.makeLit(name, fade !== null, laid !== null));
+    if (fade && own.fade) {
+      own.fade.fadePlane.value.set(...(fade.plane as [number, number, number, number]));
+      own.fade.fadeEnds.value.set(fade.start, fade.end);
+    }
+    if (laid && own.laid) setLaid(own.laid, laid);
+    return dressed(own.material, surface, fade !== null || surface.opacity < 1 || (laid?.isClear ?? false));
   }
 
   /** The flat, fast look: the surface's colour, shaded by which way it faces. */
-  sketch(slot: string, { colour }: SurfaceState): Material {
-    const own = this.slot(slot);
-    own.sketch ??= this.makeSketch();
-    own.sketch.color.setRGB(...(colour as [number, number, number]));
-    return own.sketch;
+  sketch(slot: string, { colour }: SurfaceState, { laid = null }: Pick<Features, 'laid'> = {}): Material {
+    const own = this.ensure(slot, laid ? 'sketch, pictured' : 'sketch', () => this.makeSketch(laid !== null));
+    own.material.color.setRGB(...(colour as [number, number, number]));
+    if (laid && own.laid) setLaid(own.laid, laid);
+    setTransparent(own.material, laid?.isClear ?? false);
+    return own.material;
+  }
+
+  /** What casts the shadow of a cut-out picture. */
+  depth(slot: string, laid: LaidPicture): Material {
+    const own = this.ensure(slot, 'depth', () => {
+      const uniforms = laidUniforms();
+      return { material: cutOutDepth(uniforms), fade: null, laid: uniforms };
+    });
+    if (own.laid) setLaid(own.laid, laid);
+    return own.material;
   }
 
   /** Lets the slots go whose names begin so. */
   release(prefix: string): void {
     for (const [name, slot] of this.slots) {
       if (!name.startsWith(prefix)) continue;
-      for (const material of [slot.lit, slot.fading, slot.sketch]) material?.dispose();
+      for (const { material } of slot.values()) material.dispose();
       this.slots.delete(name);
     }
   }
 
   dispose(): void {
     this.release('');
+    this.hidden.dispose();
   }
 
-  private slot(name: string): Slot {
+  private ensure<M extends Material>(name: string, look: string, make: () => Made<M>): Made<M> {
     let slot = this.slots.get(name);
-    if (!slot) this.slots.set(name, (slot = { lit: null, fading: null, sketch: null }));
-    return slot;
+    if (!slot) this.slots.set(name, (slot = new Map()));
+    let made = slot.get(look);
+    if (!made) {
+      slot.set(look, (made = make()));
+      this.made++;
+    }
+    return made as Made<M>;
   }
 
-  private makeSketch(): MeshBasicMaterial {
-    this.made++;
+  private makeSketch(isPictured: boolean): Made<MeshBasicMaterial> {
     const material = new MeshBasicMaterial();
+    const laid = isPictured ? laidUniforms() : null;
     material.onBeforeCompile = (shader) => {
       shader.vertexShader = shader.vertexShader
         .replace('void main() {', 'varying float facing;\nvoid main() {')
@@ -77,29 +109,25 @@ export class SlotMaterials {
       shader.fragmentShader = shader.fragmentShader
         .replace('void main() {', 'varying float facing;\nvoid main() {')
         .replace('#include <opaque_fragment>', 'outgoingLight *= facing;\n#include <opaque_fragment>');
+      if (laid) addLaidPicture(shader, laid);
     };
-    material.customProgramCacheKey = () => 'sketch';
-    return material;
+    material.customProgramCacheKey = () => (isPictured ? 'sketch, pictured' : 'sketch');
+    return { material, fade: null, laid };
   }
 
-  private makeLit(): MeshPhysicalMaterial {
-    this.made++;
+  private makeLit(name: string, isFading: boolean, isPictured: boolean): Made<MeshPhysicalMaterial> {
     const material = new MeshPhysicalMaterial({ clearcoatRoughness: 0.06 });
-    material.onBeforeCompile = (shader) => this.addDome(shader);
-    material.customProgramCacheKey = () => 'dome';
-    return material;
-  }
-
-  private makeFading(): MeshPhysicalMaterial & { userData: FadeUniforms } {
-    const material = this.makeLit();
-    const uniforms: FadeUniforms = { fadePlane: { value: new Vector4() }, fadeEnds: { value: new Vector2() } };
-    material.userData = uniforms;
+    const fade: FadeUniforms | null = isFading ? { fadePlane: { value: new Vector4() }, fadeEnds: { value: new Vector2() } } : null;
+    const laid = isPictured ? laidUniforms() : null;
+    // A cut-out has one side only that is drawn; what casts its shadow is asked for from both.
+    if (isPictured) material.shadowSide = DoubleSide;
     material.onBeforeCompile = (shader) => {
       this.addDome(shader);
-      addFade(shader, uniforms);
+      if (fade) addFade(shader, fade);
+      if (laid) addLaidPicture(shader, laid);
     };
-    material.customProgramCacheKey = () => 'dome, fading';
-    return material as MeshPhysicalMaterial & { userData: FadeUniforms };
+    material.customProgramCacheKey = () => name;
+    return { material, fade, laid };
   }
 
   private addDome(shader: WebGLProgramParametersWithUniforms): void {
@@ -111,6 +139,13 @@ export class SlotMaterials {
 }
 
 const FACING_GLSL = 'facing = 0.35 + 0.65 * abs(dot(normalize(normalMatrix * normal), normalize(vec3(0.25, 0.5, 0.85))));';
+
+function setTransparent(material: Material, transparent: boolean): void {
+  material.depthWrite = !transparent;
+  if (material.transparent === transparent) return;
+  material.transparent = transparent;
+  material.needsUpdate = true;
+}
 
 /** Sets what a surface is made of at the moment. */
 function dressed(material: MeshPhysicalMaterial, surface: SurfaceState, transparent: boolean): Material {
@@ -124,11 +159,7 @@ function dressed(material: MeshPhysicalMaterial, surface: SurfaceState, transpar
   material.metalness = metalness;
   material.clearcoat = coat;
   material.opacity = opacity;
-  material.depthWrite = !transparent;
-  if (material.transparent !== transparent) {
-    material.transparent = transparent;
-    material.needsUpdate = true;
-  }
+  setTransparent(material, transparent);
   return material;
 }
 

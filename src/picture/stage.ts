@@ -6,6 +6,7 @@ import { radians } from '@/core/space/angle';
 import { LIGHT_DRAWERS } from './lights/drawers';
 import type { LightDrawer } from './lights/light-drawer';
 import type { Quality } from './quality';
+import type { PictureTextures } from './picture-textures';
 import { SlotMaterials } from './slot-materials';
 import { StandingMark } from './standing-mark';
 
@@ -27,7 +28,7 @@ export class Stage {
   private readonly reach = new Sphere();
   private shadowsOf = '';
 
-  constructor() {
+  constructor(private readonly pictures: Pick<PictureTextures, 'texture'> | null = null) {
     this.scene.matrixWorldAutoUpdate = false;
     this.floor.matrixAutoUpdate = false;
     this.floor.receiveShadow = true;
@@ -71,7 +72,7 @@ export class Stage {
     for (const [id, standing] of this.marks) {
       const mark = shown.get(id);
       standing.group.visible = mark !== undefined;
-      if (mark) standing.pose(mark, quality);
+      if (mark) standing.pose(mark, quality, mark.picture?.ref ? (this.pictures?.texture(mark.picture.ref) ?? null) : null);
     }
     const dome = ofKind(state.set, 'dome')?.values;
     this.materials.dome.domeStrength.value = dome?.strength ?? 0;

@@ -1,11 +1,18 @@
-import { BufferAttribute, BufferGeometry, Group, Mesh, type Material, type Sphere } from 'three';
+import { BufferAttribute, BufferGeometry, Group, Mesh, type Material, type Sphere, type Texture } from 'three';
 import type { MarkState, SurfaceState } from '@/core/frame/frame-state';
 import type { MarkSolids, PlacedSolid } from '@/core/frame/solids/mark-solids';
 import { standingPose, standingSurface } from '@/core/frame/solids/standing-solid';
 import type { SolidMesh } from '@/core/solid/mesh';
 import { fadePlane } from './fade';
+import { layOn } from './panel-shader';
 import type { SlotMaterials } from './slot-materials';
 import type { Quality } from './quality';
+
+/** What a piece wears: a material a group, and what casts its shadow where that is not its whole shape. */
+interface Dress {
+  materials: Material[];
+  depth: Material | null;
+}
 
 /** A geometry on the graphics card, and what shapes it beside its solid. */
 interface Shaped {
@@ -57,12 +64,15 @@ export class StandingMark {
     this.copies.length = 0;
   }
 
-  /** Moves and dresses the mark and its copies. */
-  pose(mark: MarkState, quality: Quality): void {
+  /**
+   * Moves and dresses the mark and its copies.
+   * @param picture what lies on it as its picture
+   */
+  pose(mark: MarkState, quality: Quality, picture: Texture | null = null): void {
     this.group.matrix.fromArray(mark.pose as number[]);
     for (const piece of this.pieces) this.shape(piece, mark);
     while (this.copies.length < mark.copies.length) this.addCopy();
-    const dress = this.pieces.map((piece) => this.dressOf(piece, mark, quality));
+    const dress = this.pieces.map((piece) => this.dressOf(piece, mark, quality, picture));
     this.copies.forEach((copy, i) => {
       const pose = mark.copies[i];
       copy.visible = pose !== undefined;
@@ -70,11 +80,13 @@ export class StandingMark {
       copy.matrix.fromArray(pose as number[]);
       this.pieces.forEach((piece, k) => {
         const mesh = copy.children[k] as Mesh;
-        const materials = dress[k] as Material[] | null;
-        mesh.visible = materials !== null;
-        if (!materials) return;
+        const worn = dress[k] as Dress | null;
+        mesh.visible = worn !== null;
+        if (!worn) return;
         mesh.matrix.fromArray(standingPose(piece, mark) as number[]);
-        mesh.material = materials;
+        mesh.material = worn.materials;
+        if (worn.depth) mesh.customDepthMaterial = worn.depth;
+        else delete mesh.customDepthMaterial;
       });
     });
   }
@@ -141,7 +153,7 @@ export class StandingMark {
   }
 
   /** Materials of a piece by its groups; null where it is not seen. */
-  private dressOf(piece: PlacedSolid, mark: MarkState, quality: Quality): Material[] | null {
+  private dressOf(piece: PlacedSolid, mark: MarkState, quality: Quality, picture: Texture | null): Dress | null {
     const shell = mark.shells[piece.shell];
     const part = mark.parts?.[piece.parts[0] ?? -1] ?? null;
     // The solids may still be those of a moment ago, when there were more shells.
@@ -149,13 +161,19 @@ export class StandingMark {
     const own = piece.shell === 0 ? (mark.ownSurfaces[piece.own] ?? null) : null;
     const fade = shell.fade && fadePlane(shell.fade, piece.pose);
     const stem = `${this.id}/${own ? `own ${piece.own}` : piece.shell}`;
-    return piece.mesh.groups.map(({ region }) => {
+    const panel = piece.shell === 0 && mark.picture?.ref && picture ? mark.picture : null;
+    let depth: Material | null = null;
+    const materials = piece.mesh.groups.map(({ region }) => {
+      const laid = panel && picture ? layOn(region, panel, picture) : null;
+      if (laid === 'hidden') return this.materials.hidden;
+      if (laid?.isClear && region === 'face') depth = this.materials.depth(`${this.id}/cut-out`, laid);
       const surface = seen(own ?? shell.surfaces[region], part?.opacity ?? 1);
       const slot = `${stem}/${own ? '' : region}${part && part.opacity < 1 ? `/${piece.parts.join()}` : ''}`;
-      if (quality === 'sketch') return this.materials.sketch(slot, surface);
+      if (quality === 'sketch') return this.materials.sketch(slot, surface, { laid });
       // A fade lies differently in each piece.
-      return fade ? this.materials.fading(`${slot}/${this.pieces.indexOf(piece)}`, surface, fade) : this.materials.lit(slot, surface);
+      return this.materials.lit(fade ? `${slot}/${this.pieces.indexOf(piece)}` : slot, surface, { fade, laid });
     });
+    return { materials, depth };
   }
 }
 

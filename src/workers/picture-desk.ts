@@ -12,6 +12,7 @@ import { FrameOrders } from './frame-orders';
 import { LookView } from './look-view';
 import { builtMark, glbOf, sectionLoops } from './mark-answers';
 import type { FrameOrder, FromPicture, ToPicture } from './picture-messages';
+import { PictureKeeper } from './pictures/picture-keeper';
 import { SolidKeeper } from './solid-keeper';
 
 enablePatches();
@@ -24,6 +25,7 @@ export class PictureDesk {
   private production: Production | null = null;
   private readonly solids = new Map<string, MarkSolids>();
   private readonly keeper: SolidKeeper;
+  private readonly pictures: PictureKeeper;
   private readonly failures = new Map<string, string>();
   private readonly view: LookView;
   private readonly orders: FrameOrders;
@@ -35,6 +37,11 @@ export class PictureDesk {
   constructor(private readonly send: Send) {
     this.view = new LookView((message) => this.send(message));
     this.orders = new FrameOrders(send);
+    this.pictures = new PictureKeeper((trouble) => {
+      this.send({ kind: 'pictures', trouble });
+      if (!trouble) this.view.disturbed();
+      void this.run();
+    });
     this.keeper = new SolidKeeper({
       solids: (markId, solids, font) => {
         this.failures.delete(markId);
@@ -106,7 +113,7 @@ export class PictureDesk {
   private begin(canvas: OffscreenCanvas): void {
     try {
       this.painter?.dispose();
-      this.painter = new Painter(canvas);
+      this.painter = new Painter(canvas, this.pictures);
     } catch {
       this.send({ kind: 'lost', reason: 'This browser cannot draw 3D pictures (WebGL 2 is missing or switched off).' });
       return;
@@ -123,7 +130,7 @@ export class PictureDesk {
   private readonly probe = solidProbe((markId) => this.solids.get(markId));
 
   private scenery(production: Production): Scenery {
-    return { production, boundsOf: this.boundsOf, probe: this.probe };
+    return { production, boundsOf: this.boundsOf, probe: this.probe, pictures: this.pictures };
   }
 
   private built(markId: string) {

@@ -85,4 +85,6 @@ export type FromPicture =
   | { kind: 'picked'; id: number; markId: string | null; distance: number }
   | { kind: 'frame'; id: number; bytes: Uint8Array; milliseconds: number }
   | { kind: 'frame-failed'; id: number; reason: string }
+  /** A picture has come, or (in words) one that is wanted will not. */
+  | { kind: 'pictures'; trouble: string | null }
   | { kind: 'lost'; reason: string };

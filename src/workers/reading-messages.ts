@@ -1,11 +1,13 @@
 import { MAX_READING_MS, TOO_MUCH_WORK } from '@/core/outline/svg/reading';
 import type { ReadDrawing } from '@/core/outline/svg/read-svg';
 import type { ModelFacts } from './readers/model-reader';
+import type { ReadPicture } from './readers/picture-reader';
 
 /** What a file of each kind is read to. */
 export interface ReadOf {
   drawing: ReadDrawing;
   model: ModelFacts;
+  picture: ReadPicture;
 }
 export type ReadKind = keyof ReadOf;
 
@@ -13,12 +15,13 @@ export type ReadKind = keyof ReadOf;
 export const READING_LIMITS: { readonly [K in ReadKind]: { ms: number; tooLong: string } } = {
   drawing: { ms: MAX_READING_MS, tooLong: TOO_MUCH_WORK },
   model: { ms: 30_000, tooLong: 'This model takes more than 30 seconds to read. Save it with fewer triangles.' },
+  picture: { ms: 120_000, tooLong: 'This takes more than two minutes to read. Choose fewer frames, or a shorter video.' },
 };
 
-/** A file to be read. */
+/** A file to be read, or the files of a folder. */
 export interface ReadingOrder {
   kind: ReadKind;
-  file: File;
+  files: readonly File[];
 }
 
 export type FromReading =

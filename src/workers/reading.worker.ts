@@ -1,7 +1,9 @@
 import { ModelFileError } from '@/core/interchange/model-file';
 import { DrawingError } from '@/core/outline/path-data';
 import { readDrawingFile } from './readers/drawing-reader';
+import { PictureFileError } from './pictures/opened';
 import { readModelFile } from './readers/model-reader';
+import { readPictureFiles } from './readers/picture-reader';
 import type { FromReading, ReadingOrder, ReadKind, ReadOf } from './reading-messages';
 import { sayReady } from './worker-port';
 
@@ -12,13 +14,14 @@ const say = (message: FromReading) => scope.postMessage(message);
 const TELL_EVERY_MS = 50;
 
 /** How a file of each kind is read. A new kind is one file in readers, and one line here. */
-const READERS: { readonly [K in ReadKind]: (file: File, tell: (share: number) => void) => Promise<ReadOf[K]> } = {
+const READERS: { readonly [K in ReadKind]: (files: readonly File[], tell: (share: number) => void) => Promise<ReadOf[K]> } = {
   drawing: readDrawingFile,
   model: readModelFile,
+  picture: readPictureFiles,
 };
 
 /** Errors whose words are for the person. */
-const PLAIN = [DrawingError, ModelFileError];
+const PLAIN = [DrawingError, ModelFileError, PictureFileError];
 
 let told = 0;
 function tell(share: number): void {
@@ -27,9 +30,9 @@ function tell(share: number): void {
   say({ kind: 'reading', share });
 }
 
-scope.onmessage = ({ data: { kind, file } }: MessageEvent<ReadingOrder>) => {
+scope.onmessage = ({ data: { kind, files } }: MessageEvent<ReadingOrder>) => {
   say({ kind: 'reading', share: 0 });
-  READERS[kind](file, tell).then(
+  READERS[kind](files, tell).then(
     (read) => say({ kind: 'read', read }),
     (error) =>
       say({

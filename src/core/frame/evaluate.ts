@@ -4,16 +4,17 @@ import type { Mark } from '../production/mark';
 import type { Production } from '../production/production';
 import { resolverOf, type Resolver } from '../production/resolver';
 import type { Mat4 } from '../space/matrix';
-import { secondsToFrame } from '../time/rate';
+import { framesPerSecond, secondsToFrame } from '../time/rate';
 import { cameraState } from './camera-state';
 import { freeCamera, type FreeView } from './free-view';
 import type { BoundsOf, FrameState, MarkState } from './frame-state';
 import { readyPose } from './mark-pose';
+import { panelState, plateState, type ShownTime } from './panel-state';
 import { isSteadyOwner, readyAmong, readyMarks, type ReadyMark } from './ready-mark';
 import { cameraOf, sceneFrameAt, shotCamera } from './shot-camera';
 import type { SolidProbe } from './solid-probe';
 
-function markState(ready: ReadyMark, frame: number): MarkState {
+function markState(ready: ReadyMark, frame: number, shown: ShownTime): MarkState {
   const { shells, ownSurfaces, parts } = ready.still ?? ready.contents(frame);
   return {
     id: ready.id,
@@ -23,28 +24,32 @@ function markState(ready: ReadyMark, frame: number): MarkState {
     ownSurfaces,
     parts,
     inflate: ready.inflates ? ready.place.inflate.at(frame) : null,
+    picture: ready.panel && panelState(ready.panel, frame, shown),
   };
 }
 
 /** The states that were asked for last: while something is dragged, all others are asked for again at the same frame. */
-let latest: { frame: number; ready: readonly ReadyMark[]; states: readonly (MarkState | null)[] } | null = null;
+let latest: { frame: number; shown: ShownTime; ready: readonly ReadyMark[]; states: readonly (MarkState | null)[] } | null = null;
 
 /** States of marks at a scene frame; null for each that is not seen there. */
-function markStates(ready: readonly ReadyMark[], frame: number): readonly (MarkState | null)[] {
-  const known = latest?.frame === frame ? latest : null;
+function markStates(ready: readonly ReadyMark[], frame: number, shown: ShownTime): readonly (MarkState | null)[] {
+  const known = latest?.frame === frame && latest.shown.frame === shown.frame && latest.shown.rate === shown.rate ? latest : null;
   const states: (MarkState | null)[] = [];
   for (let i = 0; i < ready.length; i++) {
     const mark = ready[i] as ReadyMark;
     if (known && known.ready[i] === mark) states.push(known.states[i] as MarkState | null);
-    else states.push(mark.place.on.at(frame) ? markState(mark, frame) : null);
+    else states.push(mark.place.on.at(frame) ? markState(mark, frame, shown) : null);
   }
-  latest = { frame, ready, states };
+  latest = { frame, shown, ready, states };
   return states;
 }
 
 /** The state of one mark at a scene frame, whether it is seen there or not. */
 export const markStateAt = (production: Production, mark: Mark, frame: number, boundsOf: BoundsOf): MarkState =>
-  markState(readyAmong(production, resolverOf(production), mark, boundsOf), frame);
+  markState(readyAmong(production, resolverOf(production), mark, boundsOf), frame, {
+    frame,
+    rate: framesPerSecond(production.format.rate),
+  });
 
 interface Owner {
   id: string;
@@ -104,7 +109,12 @@ export function evaluate(
   const resolver = resolverOf(production);
   const delivered = secondsToFrame(seconds, production.format.rate);
   const frame = sceneFrameAt(production, delivered, pictureFrame);
-  const marks = markStates(readyMarks(production, resolver, boundsOf), frame).filter((state) => state !== null);
+  // What is filmed is seen frame by frame: one of its frames through the whole exposure.
+  const shown = {
+    frame: pictureFrame === undefined ? frame : sceneFrameAt(production, pictureFrame, pictureFrame),
+    rate: framesPerSecond(production.format.rate),
+  };
+  const marks = markStates(readyMarks(production, resolver, boundsOf), frame, shown).filter((state) => state !== null);
   const camera = free
     ? freeCamera(production, free)
     : cameraId
@@ -116,6 +126,8 @@ export function evaluate(
     marks,
     lights: ownerStates(resolver, 'lights', production.lights, frame),
     set: ownerStates(resolver, 'set', production.set, frame),
+    // Whoever goes round the marks by a view that is no camera's sees nothing behind them.
+    plate: free ? null : plateState(resolver, production, frame, shown),
     finish: ownerStates(resolver, 'finish', production.finish, frame),
   };
 }

@@ -4,6 +4,9 @@ import type { Iris } from '../optics/iris';
 import type { PartSeat } from '../outline/part-seat';
 import type { MaterialKind } from '../production/materials';
 import type { FINISH, LIGHTS, SET } from '../production/owners/kinds';
+import type { Mark } from '../production/mark';
+import type { PLATE_FITS } from '../production/owners/plate';
+import type { Picture } from '../production/picture';
 import type { Fade } from '../production/shell';
 import type { OwnerKind, OwnerOf } from '../schema/owner-kind';
 import type { Region } from '../solid/mesh';
@@ -47,6 +50,8 @@ export interface FrameState {
   marks: MarkState[];
   lights: LightState[];
   set: SetState[];
+  /** The picture behind everything; null where there is none. */
+  plate: PlateState | null;
   /** In the order in which light takes them. */
   finish: EffectState[];
 }
@@ -76,6 +81,40 @@ export interface MarkState {
   parts: (PartState | null)[] | null;
   /** How far a skin is blown up; null where there is none. */
   inflate: number | null;
+  /** The picture that lies on its first shell; null where there is none. */
+  picture: PanelState | null;
+}
+
+/** A frame of a picture: the file, what that holds, and which of its frames. */
+export interface PictureRef {
+  hash: string;
+  holds: Picture['holds'];
+  frame: number;
+}
+
+/** A picture on a panel at one instant. */
+export interface PanelState {
+  /** Null where nothing of it is seen. */
+  ref: PictureRef | null;
+  /** Extent in the mark's plane about its origin, metres. */
+  width: number;
+  height: number;
+  /** Which way it is seen in a mirror. */
+  mirror: Mark['mirror'];
+  /** How far it is seen in its own colours, whatever light falls on it. */
+  own: number;
+  isOnBack: boolean;
+  isClear: boolean;
+}
+
+/** A picture behind everything at one instant. */
+export interface PlateState {
+  ref: PictureRef;
+  /** Width over height. */
+  ratio: number;
+  opacity: number;
+  fit: (typeof PLATE_FITS)[number];
+  isDelivered: boolean;
 }
 
 /** What a region is made of at one instant. */

@@ -11,6 +11,7 @@ import type { Surface } from '../production/surface';
 import { REGIONS, type Region } from '../solid/mesh';
 import type { Vec3 } from '../space/vector';
 import type { BoundsOf, MarkExtent, MarkState, ShellState, SurfaceState } from './frame-state';
+import { readyPanel, type ReadyPanel } from './panel-state';
 import { pivotOf } from './pivot';
 import { partStates } from './part-places';
 
@@ -39,6 +40,8 @@ export interface ReadyMark {
   extent: MarkExtent | null | undefined;
   /** What carries it; null where nothing does. */
   carried: { by: ReadyMark; turns: boolean; backOff: number | null } | null;
+  /** What lies on it as a picture; null where nothing does. */
+  panel: ReadyPanel | null;
 }
 
 /** Marks by the resolver that read them; those read by keys alone are the same in every production. */
@@ -119,6 +122,7 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
     inflates: skin.on && isSwept(body),
     extent,
     carried: null,
+    panel: body.kind === 'panel' ? readyPanel(resolver, path, body, mark.mirror) : null,
   };
 }
 

@@ -5,6 +5,7 @@ import { channelField, colourSchema, idField, longIdField, numberField, switchCh
 import { NO_SETTINGS, referenceTo, uniqueIds, type OwnerKind } from '../schema/owner-kind';
 import { textField } from '../schema/text';
 import { mediaRefSchema } from './media';
+import { panelSchema } from './panel';
 import { partPlace } from './own-parts';
 import { PLACE, TURN } from './owners/units';
 import { patternSchema } from './pattern';
@@ -144,7 +145,7 @@ export const markSchema = z.object({
   id: idField,
   name: textField(80),
   hue: z.number().min(0).max(360),
-  body: z.discriminatedUnion('kind', [wordsSchema, outlineSchema, formSchema, bodySchema, modelSchema]),
+  body: z.discriminatedUnion('kind', [wordsSchema, outlineSchema, formSchema, bodySchema, modelSchema, panelSchema]),
   /** Seen as in a mirror: left for right, or top for bottom. */
   mirror: z.enum(['none', 'across', 'up']).default('none'),
   /** Front to back as they are listed; each stands at its own depths. */

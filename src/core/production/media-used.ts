@@ -8,7 +8,10 @@ export interface UsedFile extends MediaRef {
 /** Where a production names files of each kind. */
 const FILES: { readonly [K in MediaKind]: (production: Production) => MediaRef[] } = {
   sound: ({ sound }) => (sound ? [sound] : []),
-  picture: () => [],
+  picture: ({ marks, set }) => [
+    ...marks.flatMap(({ body }) => (body.kind === 'panel' ? [body.picture] : [])),
+    ...set.flatMap((each) => (each.kind === 'plate' && each.settings.picture ? [each.settings.picture] : [])),
+  ],
   model: ({ marks }) => marks.flatMap(({ body }) => (body.kind === 'model' ? [body.model] : [])),
 };
 

@@ -1,11 +1,16 @@
 'use client';
 
+import type { ComponentType } from 'react';
 import { numberNames } from '@/core/schema/fields';
 import { ownerAt } from '@/core/production/owners/owners';
 import { Heading } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { ChannelField } from './channel-field';
+import { PlateBench } from './plate-bench';
 import { useEdit, useProduction } from '../workspace/workspace';
+
+/** Benches of kinds for which their schema says too little. */
+const OWN_BENCHES: Record<string, ComponentType<{ path: string }> | undefined> = { plate: PlateBench };
 
 /** The bench of an owner that has none of its own: its channels in their order, then the numbers that are set on it. */
 export function OwnerBench({ path }: { path: string }) {
@@ -15,6 +20,8 @@ export function OwnerBench({ path }: { path: string }) {
   const owner = useProduction((production) => ownerAt(production, path)?.kind);
   const label = useProduction((production) => ownerAt(production, path)?.label);
   if (!found || !owner || !settings) return null;
+  const Own = OWN_BENCHES[owner.kind];
+  if (Own) return <Own path={path} />;
   const { shape } = owner.settings;
   return (
     <>

@@ -4,18 +4,20 @@ import { Boxes, FileUp, Type } from 'lucide-react';
 import { FileTrigger } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { addModel } from '@/core/production/edits/model-edits';
+import { addPanel } from '@/core/production/edits/panel-edits';
 import { addOutlineMark } from '@/core/production/edits/outline-edits';
 import type { Production } from '@/core/production/production';
 import { sendMedia } from '@/parts/api';
 import { Button } from '@/parts/controls';
+import { PictureChoice } from '../benches/picture-choice';
 import { COMMANDS } from '../commands/commands';
 import { useEdit, useWorkspace } from '../workspace/workspace';
 import { AddForm } from './add-form';
 import { DrawingNews } from './drawing-news';
 import { MODEL_FILES } from './model-bench';
-import { ReadingNews } from './reading-news';
+import { ReadingNews } from '../benches/reading-news';
 import { useDrawing } from './use-drawing';
-import { useReading } from './use-reading';
+import { useReading } from '../benches/use-reading';
 
 const Adding = styled.div`
   display: flex;
@@ -61,6 +63,7 @@ export function AddMarks() {
           <Boxes size={13} /> Model from a file
         </Button>
       </FileTrigger>
+      <PictureChoice label="Picture or video" onPicture={(picture) => add((draft) => addPanel(draft, picture))} />
       <DrawingNews {...drawing.state} />
       <ReadingNews what="model" state={model.state} />
     </Adding>

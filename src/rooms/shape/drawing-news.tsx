@@ -4,7 +4,7 @@ import { styled } from 'styled-components';
 import { Button } from '@/parts/controls';
 import { Hint } from '../layout/panes';
 import { DrawingSight } from './drawing-sight';
-import { ReadingNews } from './reading-news';
+import { ReadingNews } from '../benches/reading-news';
 import type { DrawingChoice, DrawingState } from './use-drawing';
 
 const Ways = styled.div`

@@ -18,6 +18,7 @@ import { FormBench } from './form-bench';
 import { KitBench } from './kit-bench';
 import { ModelBench } from './model-bench';
 import { OutlineBench } from './outline-bench';
+import { PanelBench } from './panel-bench';
 import { PatternBench } from './pattern-bench';
 import { ShellBench } from './shell-bench';
 import { ShellList } from './shell-list';
@@ -52,6 +53,8 @@ export function MarkBenches({ mark }: { mark: Mark }) {
           <OutlineBench key={mark.id} mark={mark} outline={body} />
         ) : body.kind === 'model' ? (
           <ModelBench key={mark.id} mark={mark} model={body} />
+        ) : body.kind === 'panel' ? (
+          <PanelBench key={mark.id} mark={mark} panel={body} />
         ) : (
           <FormBench key={mark.id} mark={mark} body={body} />
         )}
@@ -61,7 +64,7 @@ export function MarkBenches({ mark }: { mark: Mark }) {
         {!isSwept(body) ? null : <SkinBench key={`skin-${mark.id}`} mark={mark} />}
         <PatternBench key={`pattern-${mark.id}`} mark={mark} />
         <KitBench key={`kit-${mark.id}`} mark={mark} />
-        <div style={{ display: 'flex', gap: 6, marginTop: 14 }}>
+        <div style={{ display: 'flex', flexWrap: 'wrap', gap: 6, marginTop: 14 }}>
           <Button onPress={() => add((draft) => duplicateMark(draft, mark.id))}>Duplicate</Button>
           <Button onPress={() => add((draft) => addBacking(draft, mark.id, heightOf(mark)))}>Backing</Button>
           <Button

@@ -12,8 +12,8 @@ import { Button, Heading } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { useEdit } from '../workspace/workspace';
 import { PartsBench } from './parts-bench';
-import { ReadingNews } from './reading-news';
-import { useReading } from './use-reading';
+import { ReadingNews } from '../benches/reading-news';
+import { useReading } from '../benches/use-reading';
 
 export const MODEL_FILES = ['.glb', 'model/gltf-binary'];
 

@@ -61,7 +61,7 @@ export function ShellBench({ mark }: { mark: Mark }) {
       />
       {swept ? <ShellDepth mark={mark} shell={shell} name="to" /> : null}
       {swept ? <ShellDepth mark={mark} shell={shell} name="from" /> : null}
-      {number('offset')}
+      {mark.body.kind === 'model' ? null : number('offset')}
       {swept && shell.offset > 0 ? (
         <Choices
           label="Corners"

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { DrawingPart } from '@/core/outline/svg/read-svg';
-import { useReading, type ReadingState } from './use-reading';
+import { useReading, type ReadingState } from '../benches/use-reading';
 
 export interface DrawingState extends ReadingState {
   /** A drawing that can be taken in two ways, as long as nobody has said which. */

@@ -44,7 +44,7 @@ export function LensNotices() {
   const waits = marks.filter(({ id }) => !(id in facts)).length;
   const { lost, trouble, building, progress, flying, walks, drawn } = useView((s) => ({
     lost: s.lost,
-    trouble: Object.values(s.troubles)[0] ?? null,
+    trouble: Object.values(s.troubles)[0] ?? s.pictureTrouble,
     building: Object.keys(s.building)[0] ?? null,
     progress: Object.values(s.building)[0] ?? null,
     flying: s.flight !== null,

@@ -115,6 +115,8 @@ export interface ViewState {
   /** What the picture on the screen shows, and how far it is on its way to full. */
   drawn: { samples: number; of: number; seconds: number; focus: number };
   lost: string | null;
+  /** Why a picture that is wanted cannot be shown. */
+  pictureTrouble: string | null;
   /** Why a command could not be done. */
   trouble: string | null;
   /** What draws the picture, in words. */
@@ -166,6 +168,7 @@ export function createViewStore() {
     troubles: {},
     drawn: { samples: 0, of: 1, seconds: 0, focus: NaN },
     lost: null,
+    pictureTrouble: null,
     trouble: null,
     drawnBy: null,
   }));

@@ -76,6 +76,7 @@ function startPicture(view: ViewStore): PictureClient {
         const { [markId]: _done, ...building } = state.building;
         return { building, troubles: { ...state.troubles, [markId]: reason } };
       }),
+    pictures: (pictureTrouble) => view.setState({ pictureTrouble }),
     drawnBy: (drawnBy) => view.setState({ drawnBy }),
     lost: (reason) => view.setState({ lost: reason }),
   });

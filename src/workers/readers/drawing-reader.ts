@@ -7,7 +7,8 @@ import { Reading } from '@/core/outline/svg/reading';
 const READ = 0.5;
 
 /** Reads the shapes of an SVG file. */
-export async function readDrawingFile(file: File, tell: (share: number) => void): Promise<ReadDrawing> {
+export async function readDrawingFile([file]: readonly File[], tell: (share: number) => void): Promise<ReadDrawing> {
+  if (!file) throw new DrawingError('There is no file.');
   if (file.size > MAX_SVG_BYTES) throw new DrawingError(`“${file.name}” is larger than ${MAX_SVG_BYTES / 1e6} MB.`);
   const text = await file.text();
   const reading = new Reading((share) => tell(share * READ));

@@ -5,7 +5,8 @@ import { MEDIA } from '@/core/production/media';
 export type ModelFacts = Omit<ReadModel, 'shape'>;
 
 /** Reads a binary glTF file, to know whether it can be used and what it is made of. */
-export async function readModelFile(file: File): Promise<ModelFacts> {
+export async function readModelFile([file]: readonly File[]): Promise<ModelFacts> {
+  if (!file) throw new ModelFileError('There is no file.');
   const { maxBytes, what } = MEDIA.model;
   if (file.size > maxBytes) throw new ModelFileError(`${what} can be at most ${maxBytes / 1e6} MB.`);
   const { parts, notes } = await readModel(new Uint8Array(await file.arrayBuffer()));

@@ -3,6 +3,9 @@ import type { MarkSolids } from '@/core/frame/solids/mark-solids';
 import type { Production } from '@/core/production/production';
 import { drawFrame } from '@/picture/draw-frame';
 import { Painter } from '@/picture/painter';
+import type { PictureFacts } from '@/workers/pictures/opened';
+import { openPicture } from '@/workers/pictures/picture-file';
+import { PictureKeeper } from '@/workers/pictures/picture-keeper';
 
 /** Draws frames in an empty page, without the application around them. */
 export interface DrawOrder {
@@ -12,16 +15,41 @@ export interface DrawOrder {
   height: number;
   samples: number;
   alpha: boolean;
+  /** Files of pictures by their hashes, in base 64. */
+  files?: Record<string, string>;
 }
 
-async function draw({ production, alpha, ...size }: DrawOrder): Promise<number[]> {
-  const painter = new Painter(new OffscreenCanvas(16, 16));
+const blobOf = (base64: string) => new Blob([Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0))]);
+
+async function draw({ production, alpha, files = {}, ...size }: DrawOrder): Promise<number[]> {
+  const pictures = new PictureKeeper(
+    () => undefined,
+    (hash) => Promise.resolve(blobOf(files[hash] ?? '')),
+  );
+  const painter = new Painter(new OffscreenCanvas(16, 16), pictures);
   const solids = new Map<string, MarkSolids>(production.marks.map((mark) => [mark.id, buildMark(mark, [])]));
   for (const [id, mark] of solids) painter.stage.setSolids(id, mark);
-  const state = await drawFrame(painter, { production, boundsOf: (id) => solids.get(id)?.bounds }, size);
+  const state = await drawFrame(painter, { production, boundsOf: (id) => solids.get(id)?.bounds, pictures }, size);
   const pixels = state ? painter.read(state, alpha) : new Uint8Array();
   painter.dispose();
+  pictures.dispose();
   return [...pixels];
 }
 
-Object.assign(globalThis, { draw });
+/** What a file of pictures holds, and the colour and opacity in the middle of the left and of the right half of some of its frames. */
+async function look({ file, frames }: { file: string; frames: number[] }): Promise<{ facts: PictureFacts; seen: number[][] }> {
+  const opened = await openPicture(blobOf(file));
+  const seen: number[][] = [];
+  for (const index of frames) {
+    const picture = await opened.frame(index);
+    const context = new OffscreenCanvas(picture.width, picture.height).getContext('2d');
+    context?.drawImage(picture, 0, 0);
+    const at = (share: number) => [...(context?.getImageData(Math.floor(picture.width * share), picture.height >> 1, 1, 1).data ?? [])];
+    seen.push([...at(0.25), ...at(0.75)]);
+    picture.close();
+  }
+  opened.close();
+  return { facts: opened.facts, seen };
+}
+
+Object.assign(globalThis, { draw, look });

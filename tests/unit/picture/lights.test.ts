@@ -118,7 +118,7 @@ describe('the material of a slot', () => {
 
   test('has a fade as a plane through the mark, with the opacity at either end', () => {
     const materials = new SlotMaterials();
-    const fading = materials.fading('face', surface, { plane: [1, 0, 0, 0.5], start: 0.2, end: 0.9 });
+    const fading = materials.lit('face', surface, { fade: { plane: [1, 0, 0, 0.5], start: 0.2, end: 0.9 } });
     expect(fading.userData.fadePlane.value.toArray()).toEqual([1, 0, 0, 0.5]);
     expect(fading.userData.fadeEnds.value.toArray()).toEqual([0.2, 0.9]);
     expect(fading.transparent).toBe(true);

@@ -75,6 +75,11 @@ export function layoutOf(
       return mirrored(outlineLayout({ paths: [{ d: formPath(body.shape), evenOdd: true }], size: body.size }), mirror);
     case 'outline':
       return mirrored(outlineLayout({ size: body.size, paths: standingPaths(body) }, apart), mirror);
+    case 'panel': {
+      const { picture, corner, size } = body;
+      const d = formPath({ form: 'plate', ratio: picture.width / picture.height, corner });
+      return mirrored(outlineLayout({ paths: [{ d, evenOdd: true }], size }), mirror);
+    }
     case 'model':
       return model ? modelLayout(body, model) : NOTHING;
     case 'body':

@@ -40,6 +40,7 @@ const bodyText = keptText((body: Mark['body']) => {
     const drawn = body.paths.map((path) => [path.d, path.evenOdd, isPartMoved(path)]);
     return JSON.stringify([body.size, drawn, looksOf(body.paths)]);
   }
+  if (body.kind === 'panel') return JSON.stringify([body.picture.width / body.picture.height, body.size, body.corner]);
   if (body.kind === 'model') return JSON.stringify([body.model.hash, body.size]);
   if (body.kind !== 'words') return JSON.stringify(body);
   const { before: _before, runs, ...words } = body;

@@ -2,6 +2,7 @@ import { CARRIERS } from '../../rig/rig';
 import type { OwnerKind } from '../../schema/owner-kind';
 import { aim, lens } from '../camera';
 import { markKind, pathKind } from '../mark';
+import { panelKind } from '../panel';
 import { shellKind } from '../shell';
 import { shotKind, timeKind } from '../shots';
 import { surfaceKind } from '../surface';
@@ -9,10 +10,11 @@ import { runKind } from '../words';
 import { display } from './display';
 import { dome } from './dome';
 import { floor } from './floor';
+import { plate } from './plate';
 import { sun } from './sun';
 
 /** What stands around the marks. */
-export const SET = [dome, floor] as const;
+export const SET = [dome, floor, plate] as const;
 /** What lights them. */
 export const LIGHTS = [sun] as const;
 /** What is done to the picture, in the order in which light takes it. */
@@ -26,6 +28,7 @@ export const OWNER_KINDS: readonly OwnerKind[] = [
   markKind,
   runKind,
   pathKind,
+  panelKind,
   shellKind,
   surfaceKind,
   ...SET,

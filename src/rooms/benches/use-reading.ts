@@ -12,17 +12,20 @@ export interface ReadingState {
 }
 
 /** Takes what was read; what it returns is said of the file. */
-type Taken<K extends ReadKind> = (read: ReadOf[K], file: File) => Promise<string | null> | string | null;
+type Taken<K extends ReadKind> = (read: ReadOf[K]) => Promise<string | null> | string | null;
 
 /** Reads files of a kind; says how far it is, what was wrong with one, or what is to be known of it. */
-export function useReading<K extends ReadKind>(kind: K): { take: (file: File, onRead: Taken<K>) => Promise<void>; state: ReadingState } {
+export function useReading<K extends ReadKind>(
+  kind: K,
+): { take: (file: File | readonly File[], onRead: Taken<K>) => Promise<void>; state: ReadingState } {
   const [share, setShare] = useState<number | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [remark, setRemark] = useState<string | null>(null);
   const reading = useRef<AbortController | null>(null);
   const stop = () => reading.current?.abort();
   useEffect(() => () => reading.current?.abort(), []);
-  const take = async (file: File, onRead: Taken<K>) => {
+  const take = async (given: File | readonly File[], onRead: Taken<K>) => {
+    const files = given instanceof File ? [given] : given;
     stop();
     const own = new AbortController();
     reading.current = own;
@@ -30,8 +33,8 @@ export function useReading<K extends ReadKind>(kind: K): { take: (file: File, on
     setRemark(null);
     setShare(0);
     try {
-      const read = await readFile(kind, file, setShare, own.signal);
-      setRemark((await onRead(read, file)) || null);
+      const read = await readFile(kind, files, setShare, own.signal);
+      setRemark((await onRead(read)) || null);
     } catch (error) {
       const isPlain = error instanceof ReadingError || error instanceof ApiError;
       if (!own.signal.aborted) setTrouble(isPlain ? error.message : 'This file could not be taken in.');
