@@ -3,3 +3,4 @@ export { Button, IconButton } from './button';
 export { Choices } from './choices';
 export { LinePick, Menu, Pick } from './pick';
 export { Heading, Row, Tick } from './line';
+export { Hint, Notice, Trouble } from './said';

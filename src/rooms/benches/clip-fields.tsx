@@ -2,10 +2,9 @@
 
 import { CLIP_OUTSIDE, clipSchema, isMoving, pictureSchema, type Clip, type Picture } from '@/core/production/picture';
 import { fieldMeta } from '@/core/schema/fields';
-import { Pick } from '@/parts/controls';
+import { Hint, Pick } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
-import { Hint } from '../layout/panes';
 import { ChannelField } from './channel-field';
 
 const OUTSIDE_WORDS: Record<(typeof CLIP_OUTSIDE)[number], string> = {

@@ -3,8 +3,7 @@
 import { PLATE_FITS, type plate } from '@/core/production/owners/plate';
 import type { Production } from '@/core/production/production';
 import { ofKind, type OwnerOf } from '@/core/schema/owner-kind';
-import { Button, Choices, Heading, Row } from '@/parts/controls';
-import { Hint } from '../layout/panes';
+import { Button, Choices, Heading, Hint, Row } from '@/parts/controls';
 import { PictureChoice } from './picture-choice';
 import { useEdit, useProduction } from '../workspace/workspace';
 import { ChannelField } from './channel-field';
@@ -32,7 +31,7 @@ export function PlateBench({ path }: { path: string }) {
         <>
           <ChannelField owner={path} name="on" />
           <ChannelField owner={path} name="opacity" />
-          <Row wide label="In the frame">
+          <Row wide label="Fits">
             <Choices
               label="In the frame"
               value={settings.fit}
@@ -40,7 +39,7 @@ export function PlateBench({ path }: { path: string }) {
               options={PLATE_FITS.map((id) => ({ id, label: FIT_WORDS[id] }))}
             />
           </Row>
-          <Row wide label="It is there">
+          <Row wide label="There">
             <Choices
               label="It is there"
               value={settings.delivered ? 'delivered' : 'reference'}

@@ -1,8 +1,7 @@
 'use client';
 
-import { Button } from '@/parts/controls';
+import { Button, Hint, Trouble } from '@/parts/controls';
 import { Progress } from '@/parts/progress';
-import { Hint, Trouble } from '../layout/panes';
 import type { ReadingState } from './use-reading';
 
 /** How the reading of a file stands: how far it is, with a stop, or what came of it. */

@@ -3,11 +3,10 @@
 import { depthOfField, hyperfocalMetres, permittedCircleMm } from '@/core/optics/lens';
 import { focusSchema, type Camera, type FocusTarget } from '@/core/production/camera';
 import { pointAhead } from '@/core/production/edits/move-edits';
-import { Button, Heading, Pick, Row, Tick } from '@/parts/controls';
+import { Button, Heading, Hint, Pick, Row, Tick } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { ChannelField } from '../benches/channel-field';
 import { READOUT } from './lens-bench';
-import { Hint } from '../layout/panes';
 import { useCameraEdit } from './use-camera-edit';
 import { useFrameState } from '../looking/use-frame-state';
 import { useProduction, useView, useWorkspace } from '../workspace/workspace';

@@ -6,7 +6,7 @@ import { SENSORS, sensorFor } from '@/core/optics/sensors';
 import { cameraSchema, holdSchema, irisSchema, type Camera } from '@/core/production/camera';
 import { productionSchema } from '@/core/production/production';
 import { fieldMeta } from '@/core/schema/fields';
-import { Heading, Pick, Row } from '@/parts/controls';
+import { Heading, Hint, Pick, Row } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { Fold } from '@/parts/fold';
@@ -14,7 +14,6 @@ import { ChannelField } from '../benches/channel-field';
 import { useSceneFrame } from '../looking/seen';
 import { useCameraEdit } from './use-camera-edit';
 import { useFrameState } from '../looking/use-frame-state';
-import { Hint } from '../layout/panes';
 import { useEdit, useProduction, useView } from '../workspace/workspace';
 import { boundsIn } from '../workspace/view-store';
 

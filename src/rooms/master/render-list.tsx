@@ -4,9 +4,8 @@ import { useState } from 'react';
 import { styled } from 'styled-components';
 import { useStore } from 'zustand';
 import type { RenderSummary } from '@/core/production/listing';
-import { Button, Heading } from '@/parts/controls';
+import { Button, Heading, Hint } from '@/parts/controls';
 import { Progress } from '@/parts/progress';
-import { Hint } from '../layout/panes';
 import { cancelRun, removeRun, renderStore, resumeRun, type Run } from './render-store';
 
 const Entry = styled.li`

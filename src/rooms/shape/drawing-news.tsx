@@ -1,8 +1,7 @@
 'use client';
 
 import { styled } from 'styled-components';
-import { Button } from '@/parts/controls';
-import { Hint } from '../layout/panes';
+import { Button, Hint } from '@/parts/controls';
 import { DrawingSight } from './drawing-sight';
 import { ReadingNews } from '../benches/reading-news';
 import type { DrawingChoice, DrawingState } from './use-drawing';

@@ -8,12 +8,11 @@ import { MATERIAL_KINDS, MATERIALS } from '@/core/production/materials';
 import type { Shell } from '@/core/production/shell';
 import { restOf, surfaceOf } from '@/core/production/surface';
 import { runKind, runSchema, type Words } from '@/core/production/words';
-import { Button, Heading, Pick } from '@/parts/controls';
+import { Button, Heading, Hint, Pick } from '@/parts/controls';
 import { ColourField } from '@/parts/fields/colour-field';
 import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { ChannelField } from '../benches/channel-field';
-import { Hint } from '../layout/panes';
 import { useView } from '../workspace/workspace';
 import type { FontChoice } from './use-fonts';
 

@@ -13,11 +13,11 @@ import { bevelSchema, shellKind, shellSchema, type Bevel, type Shell } from '@/c
 import { hueFor, UNITS, type Production } from '@/core/production/production';
 import { fieldMeta, type FieldMeta } from '@/core/schema/fields';
 import { readNumber } from '@/parts/fields/arithmetic';
-import { IconButton, LinePick } from '@/parts/controls';
+import { Hint, IconButton, LinePick } from '@/parts/controls';
 import type { SectionPart } from '@/parts/section-view/section-grips';
 import { SectionView } from '@/parts/section-view/section-view';
 import type { ShellLoop } from '@/workers/picture-messages';
-import { Hint, PaneTitle } from '../layout/panes';
+import { PaneTitle } from '../layout/panes';
 import { useSceneFrame } from '../looking/seen';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 

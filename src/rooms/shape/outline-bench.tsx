@@ -11,9 +11,8 @@ import { replaceOutline, splitOutline } from '@/core/production/edits/outline-ed
 import { outlineSchema, type Mark, type Outline } from '@/core/production/mark';
 import { restOf } from '@/core/production/surface';
 import { fieldMeta } from '@/core/schema/fields';
-import { Button, Heading } from '@/parts/controls';
+import { Button, Heading, Hint } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
-import { Hint } from '../layout/panes';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { DrawingNews } from './drawing-news';
 import { DrawingSight } from './drawing-sight';

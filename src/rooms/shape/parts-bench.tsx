@@ -7,10 +7,9 @@ import { pathKind, type Mark } from '@/core/production/mark';
 import { MATERIAL_KINDS, MATERIALS } from '@/core/production/materials';
 import { ownParts, type OwnPart } from '@/core/production/own-parts';
 import { surfaceKind, surfaceOf } from '@/core/production/surface';
-import { Heading, Pick } from '@/parts/controls';
+import { Heading, Hint, Pick } from '@/parts/controls';
 import { ListEntry } from '@/parts/list-entry';
 import { ChannelField } from '../benches/channel-field';
-import { Hint } from '../layout/panes';
 import { useEdit } from '../workspace/workspace';
 
 const List = styled.ul`

@@ -2,11 +2,11 @@
 
 import { useEffect } from 'react';
 import { styled } from 'styled-components';
-import { Choices, Heading } from '@/parts/controls';
+import { Choices, Heading, Hint } from '@/parts/controls';
 import { CallSheet } from '../layout/call-sheet';
 import { CameraBench } from '../camera/camera-bench';
 import { LensPane } from '../views/lens-pane';
-import { Band, Bench, Column, Hint, RoomBody } from '../layout/panes';
+import { Band, Bench, Column, RoomBody } from '../layout/panes';
 import { ScrubStrip } from '../looking/scrub-strip';
 import { useSeenCamera } from '../looking/seen';
 import { endWalk, keepWhole, startWalk } from '../looking/walk';

@@ -6,9 +6,8 @@ import { pivotOf } from '@/core/frame/pivot';
 import { gatherWords, joinedWords, splitWords, type SplitBy } from '@/core/production/edits/split-edits';
 import type { Mark } from '@/core/production/mark';
 import type { Words } from '@/core/production/words';
-import { Button } from '@/parts/controls';
+import { Button, Hint, Trouble } from '@/parts/controls';
 import { Fold } from '@/parts/fold';
-import { Hint, Trouble } from '../layout/panes';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { boundsIn } from '../workspace/view-store';
 

@@ -12,10 +12,9 @@ import {
   type KeyRef,
 } from '@/core/production/edits/key-edits';
 import type { FieldMeta } from '@/core/schema/fields';
-import { Button, Choices, Heading, Pick } from '@/parts/controls';
+import { Button, Choices, Heading, Hint, Pick } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { copySelectedKeys, pasteCopiedKeys } from '../commands/key-commands';
-import { Hint } from '../layout/panes';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const FACTOR: FieldMeta = { label: 'Stretch to', unit: '%', min: 0.01, max: 20, rest: 1, step: 0.05, digits: 0, shown: 100 };

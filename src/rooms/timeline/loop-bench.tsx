@@ -3,8 +3,7 @@
 import { useState } from 'react';
 import { checkLoop, type LoopCheck, type Seam } from '@/core/check/loop';
 import { closeTheLoop, type OpenEnd } from '@/core/production/edits/key-edits';
-import { Button } from '@/parts/controls';
-import { Hint, Trouble } from '../layout/panes';
+import { Button, Hint, Trouble } from '@/parts/controls';
 import { useEdit, useView, useWorkspace } from '../workspace/workspace';
 import { boundsIn } from '../workspace/view-store';
 

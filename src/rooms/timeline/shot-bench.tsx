@@ -9,12 +9,11 @@ import { shotSpans, type ShotSpan } from '@/core/production/shots';
 import { ownerAt } from '@/core/production/owners/owners';
 import type { Key } from '@/core/motion/channel';
 import type { FieldMeta } from '@/core/schema/fields';
-import { Button, Choices, Heading, Pick, Row, Tick } from '@/parts/controls';
+import { Button, Choices, Heading, Hint, Pick, Row, Tick } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { Fold } from '@/parts/fold';
 import { LoopBench } from './loop-bench';
 import { NameField } from '../benches/name-field';
-import { Hint } from '../layout/panes';
 import { constantThroughCuts, joinAll, splitAtCues, splitAtPlayhead } from '../commands/shot-commands';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 

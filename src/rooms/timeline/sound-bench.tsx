@@ -7,13 +7,12 @@ import type { OnsetFinding } from '@/core/sound/onsets';
 import type { FieldMeta } from '@/core/schema/fields';
 import { framesPerSecond } from '@/core/time/rate';
 import { sendMedia } from '@/parts/api';
-import { Button, Heading, Row, Tick } from '@/parts/controls';
+import { Button, Heading, Hint, Row, Tick, Trouble } from '@/parts/controls';
 import { FileButton } from '@/parts/file-button';
 import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { decodeSound, onsetsOf } from '@/parts/sound-client';
 import { NameField } from '../benches/name-field';
-import { Hint, Trouble } from '../layout/panes';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const EVERY: FieldMeta = { label: 'Every', unit: 's', min: 0.05, max: 60, rest: 2, step: 0.1, digits: 2, shown: 1 };

@@ -9,14 +9,13 @@ import { removeKeys } from '@/core/production/edits/key-edits';
 import { changeStation, removeStation, setMovePace } from '@/core/production/edits/channel-edits';
 import type { FieldMeta } from '@/core/schema/fields';
 import { formatShortTimecode } from '@/core/time/timecode';
-import { Button, Choices, Heading, Pick } from '@/parts/controls';
+import { Button, Choices, Heading, Hint, Pick } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { PaceCurve } from '@/parts/pad/pace-curve';
 import { hueColour } from '@/parts/theme';
 import { KeyBench, OutsidePicks } from './key-bench';
 import { OwnPaces } from './own-paces';
 import type { TimelinePick } from '../workspace/view-store';
-import { Hint } from '../layout/panes';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const ALL = 'all';

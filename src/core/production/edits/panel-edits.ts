@@ -6,13 +6,15 @@ import type { Production } from '../production';
 import { surfaceOf } from '../surface';
 import { addMark } from './mark-edits';
 
-/** How thick a new panel is, metres. */
+/** How thick a new panel is, and how far behind the marks that are there, metres. */
 const THICK = 0.03;
+const BEHIND = 0.6;
 
 /** Adds a picture or moving picture as a flat mark; returns its id. */
 export function addPanel(draft: Production, picture: Picture): string {
   const body = panelSchema.parse({ kind: 'panel', picture, settings: { through: picture.alpha ? 'clear' : 'surface' } });
   const mark = addMark(draft, bareName(picture.name), body);
+  if (draft.marks.length > 1) mark.channels.z.rest = -BEHIND;
   const [shell] = mark.shells;
   if (!shell) return mark.id;
   Object.assign(shell.channels, { from: at(-THICK / 2), to: at(THICK / 2) });
