@@ -1,6 +1,6 @@
 'use client';
 
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Button, Disclosure, DisclosurePanel, Heading } from 'react-aria-components';
 import { styled } from 'styled-components';
 
@@ -43,16 +43,30 @@ const Opener = styled(Button)`
 `;
 
 /** A part of the bench that is folded away until it is needed; beside its title, in a word, what it holds. */
-export function Fold({ title, note, open, children }: { title: string; note?: string; open?: boolean; children: ReactNode }) {
+export function Fold({
+  title,
+  note,
+  open,
+  lazy = false,
+  children,
+}: {
+  title: string;
+  note?: string;
+  open?: boolean;
+  /** Holds nothing as long as it is folded: what it holds costs something, or shows elsewhere too. */
+  lazy?: boolean;
+  children: ReactNode;
+}) {
+  const [isOpen, setOpen] = useState(open ?? false);
   return (
-    <Box defaultExpanded={open}>
+    <Box isExpanded={isOpen} onExpandedChange={setOpen}>
       <Heading level={3}>
         <Opener slot="trigger">
           {title}
           {note ? <small>{note}</small> : null}
         </Opener>
       </Heading>
-      <DisclosurePanel>{children}</DisclosurePanel>
+      <DisclosurePanel>{lazy && !isOpen ? null : children}</DisclosurePanel>
     </Box>
   );
 }

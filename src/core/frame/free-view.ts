@@ -1,7 +1,8 @@
 import type { Production } from '../production/production';
-import { invertRigid, multiply, transformDirection, transformPoint, type Mat4 } from '../space/matrix';
-import { boxCorners, type Box, type Vec3 } from '../space/vector';
+import type { Mat4 } from '../space/matrix';
+import type { Vec3 } from '../space/vector';
 import type { CameraState } from './frame-state';
+import { standOff, type StandingBox } from './framing';
 
 /** A view of the set that is no camera's: sharp all through, as an eye goes about it. */
 export interface FreeView {
@@ -41,23 +42,10 @@ const FILL = 0.82;
  * @returns what it looks at and from how far; null where there is nothing
  */
 export function wholeView(
-  boxes: readonly { box: Box; pose: Mat4 }[],
+  boxes: readonly StandingBox[],
   turn: Mat4,
   { format: { width, height } }: Production,
 ): { target: Vec3; distance: number } | null {
-  const toView = invertRigid(turn);
-  // Everything along the axes of the view: right, up, and towards the eye.
-  const corners = boxes.flatMap(({ box, pose }) => boxCorners(box).map((corner) => transformPoint(multiply(toView, pose), corner)));
-  if (corners.length === 0) return null;
-  const middle = [0, 1, 2].map((k) => {
-    const all = corners.map((corner) => corner[k] as number);
-    return (Math.min(...all) + Math.max(...all)) / 2;
-  }) as unknown as Vec3;
-  const across = (FILL * SENSOR_WIDTH_MM) / (2 * FOCAL_LENGTH_MM);
-  const up = (across * height) / width;
-  const distance = Math.max(
-    0.1,
-    ...corners.map(([x, y, z]) => z - middle[2] + Math.max(Math.abs(x - middle[0]) / across, Math.abs(y - middle[1]) / up)),
-  );
-  return { target: transformDirection(turn, middle), distance };
+  const across = SENSOR_WIDTH_MM / (2 * FOCAL_LENGTH_MM);
+  return standOff(boxes, turn, { across, up: (across * height) / width }, FILL);
 }

@@ -8,6 +8,7 @@ import { IconButton } from '../controls';
 import { hueColour } from '../theme';
 import { Well } from '../well';
 import { CameraFigure, Handle, Path, type PlanCamera } from './plan-camera';
+import { Planned } from './plan-planned';
 import { gridStep, type PlanFrom, type PlanPoint } from './plan-geometry';
 import { Grid } from './plan-grid';
 import { PlanMarks, type PlanMark } from './plan-marks';
@@ -57,6 +58,8 @@ export interface PlanViewProps {
   marks: readonly PlanMark[];
   cameras: readonly PlanCamera[];
   rail?: PlanRail | null;
+  /** Places of a flight that is planned, one after another. */
+  planned?: readonly Vec3[] | null;
   selectedMark: string | null;
   onSelectMark: (id: string) => void;
   onSelectCamera: (id: string) => void;
@@ -79,6 +82,7 @@ export function PlanView({
   marks,
   cameras,
   rail,
+  planned,
   selectedMark,
   onSelectMark,
   onSelectCamera,
@@ -122,6 +126,7 @@ export function PlanView({
               onSelect={() => onSelectCamera(camera.id)}
             />
           ))}
+          {planned ? <Planned places={planned} page={page} /> : null}
           {rail?.points.map((point, i) => (
             <Handle
               key={i}

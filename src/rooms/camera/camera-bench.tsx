@@ -11,6 +11,7 @@ import { FocusBench } from './focus-bench';
 import { LensBench } from './lens-bench';
 import { MovesBench } from './moves-bench';
 import { NameField } from '../benches/name-field';
+import { VisitBench } from './visit-bench';
 import { useCameraEdit } from './use-camera-edit';
 import { useEdit, useProduction, useWorkspace } from '../workspace/workspace';
 
@@ -50,6 +51,9 @@ export function CameraBench({ camera }: { camera: Camera }) {
       <CarrierBench camera={camera} />
       <Fold title="Moves" note="drift, overlap, pivot">
         <MovesBench camera={camera} />
+      </Fold>
+      <Fold title="Visit" note="marks, words, letters in turn" lazy>
+        <VisitBench camera={camera} />
       </Fold>
       <AimBench camera={camera} />
       <LensBench camera={camera} />

@@ -1,12 +1,9 @@
 import { cameraState } from '@/core/frame/camera-state';
+import { letterBox } from '@/core/frame/letter-box';
 import { markPose } from '@/core/frame/mark-pose';
 import { safeFit } from '@/core/frame/safe-fit';
-import type { Letter } from '@/core/outline/text-layout';
 import { addWordmark, changeMark } from '@/core/production/edits/mark-edits';
-import type { Mark } from '@/core/production/mark';
-import { depthsOf } from '@/core/production/shell';
 import type { Words } from '@/core/production/words';
-import type { Box } from '@/core/space/vector';
 import { newGesture } from '@/parts/gesture';
 import { sceneFrame, seenCamera } from '../looking/seen';
 import type { Workspace } from '../workspace/workspace';
@@ -24,20 +21,6 @@ export function addWords(workspace: Workspace): void {
   void fitIntoSafeArea(workspace, id, gesture);
 }
 
-/** Where letters stand, with what may hang below the baseline, as deep as the mark's shells. */
-function boxOf(letters: readonly Letter[], { shells }: Mark): Box | null {
-  if (letters.length === 0) return null;
-  const depths = shells.map(depthsOf);
-  return {
-    min: [Math.min(...letters.map(({ x }) => x)), Math.min(...letters.map((l) => l.baseline)), Math.min(...depths.map(({ from }) => from))],
-    max: [
-      Math.max(...letters.map(({ x, width }) => x + width)),
-      Math.max(...letters.map(({ baseline, size }) => baseline + size)),
-      Math.max(...depths.map(({ to }) => to)),
-    ],
-  };
-}
-
 /** New words stand within the title-safe area of the camera at the playhead, in the same step of undo. */
 async function fitIntoSafeArea({ documents, view, picture }: Workspace, id: string, gesture: string): Promise<void> {
   const wordsOf = () => documents.store.getState().production.marks.find((mark) => mark.id === id);
@@ -52,7 +35,7 @@ async function fitIntoSafeArea({ documents, view, picture }: Workspace, id: stri
   const fitAt = (delivered: number) => {
     const frame = sceneFrame(production, delivered);
     const seen = seenCamera(production, { through: view.getState().through, playhead: delivered });
-    const box = boxOf(letters, mark);
+    const box = letterBox(letters, mark);
     const camera = cameraState(production, seen, frame, boundsIn(facts));
     return (
       box &&

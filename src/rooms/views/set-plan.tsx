@@ -41,7 +41,7 @@ export function SetPlan({ from, movable = false, title }: { from: PlanFrom; mova
   const workspace = useWorkspace();
   const edit = useEdit();
   const production = useProduction((p) => p);
-  const { facts, selection } = useView((s) => ({ facts: s.facts, selection: s.selection }));
+  const { facts, selection, visit } = useView((s) => ({ facts: s.facts, selection: s.selection, visit: s.visit }));
   const frame = useSceneFrame();
   const cameras = usePlanCameras();
   const rail = usePlanRail();
@@ -72,6 +72,7 @@ export function SetPlan({ from, movable = false, title }: { from: PlanFrom; mova
         marks={marks}
         cameras={cameras}
         rail={movable ? rail : null}
+        planned={visit}
         selectedMark={selection?.kind === 'mark' ? selection.id : null}
         onSelectMark={selectMark}
         onSelectCamera={selectCamera}

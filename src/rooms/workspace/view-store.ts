@@ -6,6 +6,7 @@ import type { CutLine } from '@/core/solid/section';
 import type { BoundsOf } from '@/core/frame/frame-state';
 import type { FreeView } from '@/core/frame/free-view';
 import type { Mat4 } from '@/core/space/matrix';
+import type { Vec3 } from '@/core/space/vector';
 import type { DecodedSound } from '@/parts/sound-client';
 import type { PlanFrom } from '@/parts/plan-view/plan-geometry';
 import type { MarkFacts } from '@/workers/picture-messages';
@@ -115,6 +116,8 @@ export interface ViewState {
   /** What the picture on the screen shows, and how far it is on its way to full. */
   drawn: { samples: number; of: number; seconds: number; focus: number };
   lost: string | null;
+  /** Places of a visit that is planned, to be seen before it is taken. */
+  visit: readonly Vec3[] | null;
   /** Why a picture that is wanted cannot be shown. */
   pictureTrouble: string | null;
   /** Why a command could not be done. */
@@ -168,6 +171,7 @@ export function createViewStore() {
     troubles: {},
     drawn: { samples: 0, of: 1, seconds: 0, focus: NaN },
     lost: null,
+    visit: null,
     pictureTrouble: null,
     trouble: null,
     drawnBy: null,
