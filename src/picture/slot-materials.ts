@@ -127,6 +127,7 @@ export class SlotMaterials {
       if (laid) addLaidPicture(shader, laid);
     };
     material.customProgramCacheKey = () => name;
+    material.userData = { ...fade, ...laid };
     return { material, fade, laid };
   }
 

@@ -33,16 +33,14 @@ const Corner = styled.div`
   right: 4px;
   top: 4px;
 `;
+/** Under the drawing, not over it: there marks may stand. */
 const Note = styled.div`
-  position: absolute;
-  left: 4px;
-  bottom: 3px;
-  padding: 1px 5px;
-  border-radius: 2px;
-  background: color-mix(in srgb, var(--well) 78%, transparent);
+  flex: none;
+  padding: 2px 8px 3px;
+  border-top: 1px solid var(--line);
+  background: var(--well);
   font: 11px var(--mono);
   color: var(--faint);
-  pointer-events: none;
 `;
 
 /** A rail in the world: its curve, and the points it is drawn by. */
@@ -97,50 +95,59 @@ export function PlanView({
   const step = gridStep(view.scale);
   const floorY = floor === null || from !== 'side' ? null : toPage([0, -floor])[1];
   return (
-    <Page ref={ref} data-testid={`plan-${from}`}>
-      {width > 0 ? (
-        <svg role="group" aria-label={LABELS[from]} onPointerDown={(event) => begin(event, null)} {...handlers}>
-          <Grid plane={plane} toPage={toPage} window={view} width={width} height={height} />
-          {floorY === null ? null : <line x1={0} x2={width} y1={floorY} y2={floorY} stroke="var(--line-strong)" strokeDasharray="2 3" />}
-          <PlanMarks marks={marks} page={page} selected={selectedMark} onSelect={onSelectMark} onBegin={onMoveMark && begin} />
-          {rail ? (
-            <path
-              d={polyline(rail.curve.map((p) => toPage(plane.point(p)))) ?? ''}
-              fill="none"
-              stroke={hueColour(rail.hue)}
-              strokeWidth={3}
-              strokeOpacity={0.35}
-              strokeLinecap="round"
-              pointerEvents="none"
-            />
-          ) : null}
-          {cameras.map((camera) => (
-            <Path key={camera.id} camera={camera} page={page} onSeek={onSeek} onMoveStation={onMoveStation} />
-          ))}
-          {cameras.map((camera) => (
-            <CameraFigure
-              key={camera.id}
-              camera={camera}
-              page={page}
-              reach={Math.max(camera.state.focusDistance * 1.25, 2)}
-              onSelect={() => onSelectCamera(camera.id)}
-            />
-          ))}
-          {planned ? <Planned places={planned} page={page} /> : null}
-          {rail?.points.map((point, i) => (
-            <Handle
-              key={i}
-              label={`Point ${i + 1} of the rail`}
-              at={point}
-              page={page}
-              radius={4.5}
-              fill={hueColour(rail.hue)}
-              stroke="var(--well)"
-              onMove={(by, gesture) => rail.onMove(i, by, gesture)}
-            />
-          ))}
-        </svg>
-      ) : null}
+    <>
+      <Page ref={ref} data-testid={`plan-${from}`}>
+        {width > 0 ? (
+          <svg role="group" aria-label={LABELS[from]} onPointerDown={(event) => begin(event, null)} {...handlers}>
+            <Grid plane={plane} toPage={toPage} window={view} width={width} height={height} />
+            {floorY === null ? null : <line x1={0} x2={width} y1={floorY} y2={floorY} stroke="var(--line-strong)" strokeDasharray="2 3" />}
+            <PlanMarks marks={marks} page={page} selected={selectedMark} onSelect={onSelectMark} onBegin={onMoveMark && begin} />
+            {rail ? (
+              <path
+                d={polyline(rail.curve.map((p) => toPage(plane.point(p)))) ?? ''}
+                fill="none"
+                stroke={hueColour(rail.hue)}
+                strokeWidth={3}
+                strokeOpacity={0.35}
+                strokeLinecap="round"
+                pointerEvents="none"
+              />
+            ) : null}
+            {cameras.map((camera) => (
+              <Path key={camera.id} camera={camera} page={page} onSeek={onSeek} onMoveStation={onMoveStation} />
+            ))}
+            {cameras.map((camera) => (
+              <CameraFigure
+                key={camera.id}
+                camera={camera}
+                page={page}
+                reach={Math.max(camera.state.focusDistance * 1.25, 2)}
+                onSelect={() => onSelectCamera(camera.id)}
+              />
+            ))}
+            {planned ? <Planned places={planned} page={page} /> : null}
+            {rail?.points.map((point, i) => (
+              <Handle
+                key={i}
+                label={`Point ${i + 1} of the rail`}
+                at={point}
+                page={page}
+                radius={4.5}
+                fill={hueColour(rail.hue)}
+                stroke="var(--well)"
+                onMove={(by, gesture) => rail.onMove(i, by, gesture)}
+              />
+            ))}
+          </svg>
+        ) : null}
+        {showAll ? (
+          <Corner>
+            <IconButton label="Show everything" $tone="quiet" onPress={showAll}>
+              <Maximize2 size={12} />
+            </IconButton>
+          </Corner>
+        ) : null}
+      </Page>
       <Note>
         {seen?.sharp ? (
           <>
@@ -153,13 +160,6 @@ export function PlanView({
         {step} m grid
         {seen && seen.path.length > 1 ? ` · a dot ${seen.framesPerTick === 1 ? 'a frame' : `each ${seen.framesPerTick} fr`}` : ''}
       </Note>
-      {showAll ? (
-        <Corner>
-          <IconButton label="Show everything" $tone="quiet" onPress={showAll}>
-            <Maximize2 size={12} />
-          </IconButton>
-        </Corner>
-      ) : null}
-    </Page>
+    </>
   );
 }

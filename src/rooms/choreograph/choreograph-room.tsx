@@ -11,7 +11,8 @@ import { CameraBench } from '../camera/camera-bench';
 import { ContactSheet } from '../views/contact-sheet';
 import { landHere } from '../looking/flight';
 import { LensPane } from '../views/lens-pane';
-import { Band, Bench, Column, RoomBody } from '../layout/panes';
+import { Bench, Column, RoomBody } from '../layout/panes';
+import { Split, type SplitPane } from '../layout/split';
 import { PlacementBench } from '../benches/placement-bench';
 import { ProductionTimeline } from '../timeline/production-timeline';
 import { useSeenCamera } from '../looking/seen';
@@ -25,11 +26,6 @@ import { TransportBar } from '../looking/transport-bar';
 import { ViewPins } from '../views/view-pins';
 import { useProduction, useProductionParts, useView, useWorkspace } from '../workspace/workspace';
 
-/** The picture keeps its size at the smallest window and grows with the room there is. */
-const Top = styled(Band)`
-  height: max(384px, 48%);
-  flex: none;
-`;
 const Bottom = styled.div`
   flex: 1;
   min-height: 0;
@@ -37,13 +33,6 @@ const Bottom = styled.div`
   flex-direction: column;
   > section {
     flex: 1;
-  }
-`;
-const PlanColumn = styled(Column)`
-  flex: 0 0 224px;
-  border-left: 1px solid var(--line);
-  @media (min-width: 1700px) {
-    flex-basis: 420px;
   }
 `;
 const Land = styled(Button)`
@@ -134,48 +123,80 @@ function SelectionBench() {
   }
 }
 
+/** The picture is 640 by 360 pixels at the smallest window; where there is more room it has the larger part of that. */
+const looksHeight = (total: number): number => (total > 900 ? Math.round(total * 0.64) : 384);
+
 /** The room of cameras and moves: through the lens, the plan, the timeline under both, the bench. */
 export function ChoreographRoom() {
   const { view } = useWorkspace();
   const from = useView((s) => s.planFrom);
-  return (
-    <RoomBody>
-      <Column>
-        <Top>
-          <CallSheet />
-          <LensPane title="Through the lens" />
-          <PlanColumn>
-            <SetPlan
-              from={from}
-              movable
-              title={
-                <>
-                  <b>Plan</b>
-                  <Choices
-                    label="Plan seen from"
-                    value={from}
-                    onChange={(planFrom) => view.setState({ planFrom })}
-                    options={[
-                      { id: 'above', label: 'above' },
-                      { id: 'side', label: 'side' },
-                      { id: 'outside', label: 'outside' },
-                    ]}
-                  />
-                </>
-              }
+  const plan = (
+    <Column>
+      <SetPlan
+        from={from}
+        movable
+        title={
+          <>
+            <b>Plan</b>
+            <Choices
+              label="Plan seen from"
+              value={from}
+              onChange={(planFrom) => view.setState({ planFrom })}
+              options={[
+                { id: 'above', label: 'above' },
+                { id: 'side', label: 'side' },
+                { id: 'outside', label: 'outside' },
+              ]}
             />
-          </PlanColumn>
-        </Top>
-        <Bottom>
-          <ProductionTimeline />
-          <TransportBar>
-            <ViewPins />
-            <IconButton label="Contact sheet of the shots" $tone="quiet" onPress={() => view.setState({ contactSheet: true })}>
-              <LayoutGrid size={14} />
-            </IconButton>
-          </TransportBar>
-        </Bottom>
-      </Column>
+          </>
+        }
+      />
+    </Column>
+  );
+  const looks: SplitPane[] = [
+    { id: 'sheet', label: 'the call sheet', size: () => 167, least: 132, folds: true, content: <CallSheet /> },
+    { id: 'lens', label: 'the lens view', least: 320, content: <LensPane title="Through the lens" /> },
+    { id: 'plan', label: 'the plan', size: (total) => (total > 1400 ? 360 : 223), least: 140, folds: true, content: plan },
+  ];
+  const timeline = (
+    <Bottom>
+      <ProductionTimeline />
+      <TransportBar>
+        <ViewPins />
+        <IconButton label="Contact sheet of the shots" $tone="quiet" onPress={() => view.setState({ contactSheet: true })}>
+          <LayoutGrid size={14} />
+        </IconButton>
+      </TransportBar>
+    </Bottom>
+  );
+  const set: SplitPane = {
+    id: 'set',
+    label: 'the views',
+    least: 500,
+    content: (
+      <Split
+        name="choreograph views"
+        along="column"
+        panes={[
+          {
+            id: 'looks',
+            label: 'the views',
+            least: 200,
+            size: looksHeight,
+            content: <Split name="choreograph looks" along="row" panes={looks} />,
+          },
+          { id: 'timeline', label: 'the timeline', least: 132, content: timeline },
+        ]}
+      />
+    ),
+  };
+  const bench: SplitPane = {
+    id: 'bench',
+    label: 'the bench',
+    size: () => 247,
+    least: 220,
+    folds: true,
+    content: (
       <Bench aria-label="Bench">
         <LandButton />
         <PinCamera />
@@ -183,6 +204,11 @@ export function ChoreographRoom() {
         <div style={{ height: 12 }} />
         <SelectionBench />
       </Bench>
+    ),
+  };
+  return (
+    <RoomBody>
+      <Split name="choreograph" along="row" panes={[set, bench]} />
       <ContactSheet />
     </RoomBody>
   );

@@ -57,10 +57,11 @@ function removePicked(context: CommandContext): void {
   }
 }
 
-/** Gives up the nearest thing in hand: a pose that was flown to, then keys and moves that are picked, then what is selected. */
+/** Gives up the nearest thing in hand: the whole screen, a pose that was flown to, keys and moves that are picked, or what is selected. */
 function letGo(workspace: Workspace): void {
-  const { flight, pick, keys, pickFocus } = workspace.view.getState();
-  if (flight) endFlight(workspace);
+  const { flight, pick, keys, pickFocus, lensFills } = workspace.view.getState();
+  if (lensFills) workspace.view.setState({ lensFills: false });
+  else if (flight) endFlight(workspace);
   else if (pickFocus) workspace.view.setState({ pickFocus: null });
   else if (pick || keys.length > 0) workspace.view.setState({ pick: null, keys: [] });
   else workspace.view.setState({ selection: null, also: [] });
@@ -85,6 +86,12 @@ export const COMMANDS: readonly Command[] = [
     label: 'Back to the camera’s own pose, or let go of what is picked',
     keys: 'Escape',
     run: ({ workspace }) => letGo(workspace),
+  },
+  {
+    id: 'fill-screen',
+    label: 'Lens view over the whole screen',
+    keys: 'shift+Enter',
+    run: ({ workspace }) => workspace.view.setState(({ lensFills }) => ({ lensFills: !lensFills })),
   },
   { id: 'see-whole', label: 'See the marks whole', keys: 'w', run: ({ workspace }) => seeWhole(workspace) },
   {

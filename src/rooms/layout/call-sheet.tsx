@@ -16,11 +16,10 @@ import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 import type { Selection } from '../workspace/view-store';
 
 const Sheet = styled.nav`
-  width: 168px;
-  flex: none;
+  flex: 1;
+  min-width: 0;
   overflow-y: auto;
   background: var(--panel);
-  border-right: 1px solid var(--line);
   padding: 10px 0;
 `;
 const Title = styled.h2`

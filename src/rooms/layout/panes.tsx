@@ -49,12 +49,15 @@ export const PaneTitle = styled.div`
     margin-right: 12px;
   }
 `;
-export const Bench = styled.aside<{ $width?: number }>`
-  width: ${({ $width = 248 }) => $width}px;
+/** @param $share of the width that benches beside one another have */
+export const Bench = styled.aside<{ $share?: number }>`
+  flex: ${({ $share = 1 }) => $share} 1 0;
+  min-width: 0;
   position: relative;
-  flex: none;
   overflow-y: auto;
   background: var(--panel);
-  border-left: 1px solid var(--line);
   padding: 10px 12px 16px;
+  & + & {
+    border-left: 1px solid var(--line);
+  }
 `;

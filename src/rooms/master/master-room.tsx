@@ -6,6 +6,7 @@ import type { RenderSummary } from '@/core/production/listing';
 import { api } from '@/parts/api';
 import { LensPane } from '../views/lens-pane';
 import { Band, Bench, Column, RoomBody } from '../layout/panes';
+import { Split } from '../layout/split';
 import { ScrubStrip } from '../looking/scrub-strip';
 import { TransportBar } from '../looking/transport-bar';
 import { useWorkspace } from '../workspace/workspace';
@@ -27,17 +28,39 @@ export function MasterRoom() {
   }, [refresh, finished]);
   return (
     <RoomBody>
-      <Column>
-        <Band style={{ flex: 1 }}>
-          <LensPane title="The picture" />
-        </Band>
-        <ScrubStrip />
-        <TransportBar />
-      </Column>
-      <Bench $width={360} aria-label="Bench">
-        <RenderForm onOrdered={() => void refresh().catch(() => undefined)} />
-        <RenderList renders={renders} />
-      </Bench>
+      <Split
+        name="master"
+        along="row"
+        panes={[
+          {
+            id: 'picture',
+            label: 'the picture',
+            least: 480,
+            content: (
+              <Column>
+                <Band style={{ flex: 1 }}>
+                  <LensPane title="The picture" />
+                </Band>
+                <ScrubStrip />
+                <TransportBar />
+              </Column>
+            ),
+          },
+          {
+            id: 'bench',
+            label: 'the bench',
+            size: () => 360,
+            least: 300,
+            folds: true,
+            content: (
+              <Bench aria-label="Bench">
+                <RenderForm onOrdered={() => void refresh().catch(() => undefined)} />
+                <RenderList renders={renders} />
+              </Bench>
+            ),
+          },
+        ]}
+      />
     </RoomBody>
   );
 }

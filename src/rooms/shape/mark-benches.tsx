@@ -46,7 +46,7 @@ export function MarkBenches({ mark }: { mark: Mark }) {
   };
   return (
     <>
-      <Bench $width={224} aria-label={`Words and place of ${mark.name}`}>
+      <Bench $share={224} aria-label={`Words and place of ${mark.name}`}>
         {body.kind === 'words' ? (
           <WordsBench key={mark.id} mark={mark} words={body} />
         ) : body.kind === 'outline' ? (
@@ -81,7 +81,7 @@ export function MarkBenches({ mark }: { mark: Mark }) {
         </div>
         {trouble ? <Hint role="alert">{trouble}</Hint> : null}
       </Bench>
-      <Bench $width={248} aria-label={`Shell of ${mark.name}`}>
+      <Bench $share={248} aria-label={`Shell of ${mark.name}`}>
         <ShellBench mark={mark} />
       </Bench>
     </>

@@ -1,12 +1,12 @@
 'use client';
 
 import { useEffect } from 'react';
-import { styled } from 'styled-components';
 import { Choices, Heading, Hint } from '@/parts/controls';
 import { CallSheet } from '../layout/call-sheet';
 import { CameraBench } from '../camera/camera-bench';
 import { LensPane } from '../views/lens-pane';
-import { Band, Bench, Column, RoomBody } from '../layout/panes';
+import { Bench, Column, RoomBody } from '../layout/panes';
+import { Split, type SplitPane } from '../layout/split';
 import { ScrubStrip } from '../looking/scrub-strip';
 import { useSeenCamera } from '../looking/seen';
 import { endWalk, keepWhole, startWalk } from '../looking/walk';
@@ -19,20 +19,6 @@ import { MarkBenches } from './mark-benches';
 import { MarkOverlay } from './mark-overlay';
 import { MarkSection } from './mark-section';
 
-const Lens = styled.div`
-  display: flex;
-  flex: 1 1 380px;
-  min-height: 380px;
-  min-width: 0;
-`;
-const Plans = styled(Band)`
-  flex: 0 1 36%;
-  min-height: 0;
-  border-top: 1px solid var(--line);
-  > div + div {
-    border-left: 1px solid var(--line);
-  }
-`;
 function ShapeBenches() {
   const production = useProduction((p) => p);
   const selection = useView((s) => s.selection);
@@ -41,7 +27,7 @@ function ShapeBenches() {
   if (mark) return <MarkBenches mark={mark} />;
   const camera = (selection?.kind === 'camera' ? production.cameras.find(({ id }) => id === selection.id) : undefined) ?? seen;
   return (
-    <Bench $width={472} aria-label="Bench">
+    <Bench aria-label="Bench">
       {selection?.kind === 'owner' ? (
         <OwnerBench path={selection.id} />
       ) : selection?.kind === 'camera' && camera ? (
@@ -98,33 +84,91 @@ export function ShapeRoom() {
   const selection = useView((s) => s.selection);
   const mark = selection?.kind === 'mark' ? marks.find((m) => m.id === selection.id) : undefined;
   const onWalk = useWalk();
+  const section: SplitPane = mark
+    ? {
+        id: 'section',
+        label: 'the section',
+        least: 200,
+        content: (
+          <Column>
+            <MarkSection key={mark.id} mark={mark} />
+          </Column>
+        ),
+      }
+    : {
+        id: 'section',
+        label: 'the plan from the side',
+        least: 200,
+        content: (
+          <Column>
+            <SetPlan from="side" movable title={<b>Plan from the side</b>} />
+          </Column>
+        ),
+      };
+  const plan: SplitPane = {
+    id: 'plan',
+    label: 'the plan',
+    size: (total) => Math.round(total / 3),
+    least: 120,
+    folds: true,
+    content: (
+      <Column>
+        <SetPlan from={mark ? planFrom : 'above'} movable title={mark ? <PlanChoice /> : <b>Plan from above</b>} />
+      </Column>
+    ),
+  };
+  const views: SplitPane[] = [
+    {
+      id: 'lens',
+      label: 'the lens view',
+      least: 240,
+      content: (
+        <LensPane title={mark?.name ?? 'All marks'} onWalk={onWalk} overlay={mark ? <MarkOverlay key={mark.id} mark={mark} /> : null} />
+      ),
+    },
+    {
+      id: 'plans',
+      label: 'section and plan',
+      // The lens view has 640 by 360 pixels at the smallest window.
+      size: (total) => Math.max(120, Math.min(Math.round(total * 0.39), total - 1 - 404)),
+      least: 120,
+      folds: true,
+      content: <Split name="shape plans" along="row" panes={[section, plan]} />,
+    },
+  ];
   return (
     <RoomBody>
-      <CallSheet>
-        <AddMarks />
-      </CallSheet>
-      <Column>
-        <Lens>
-          <LensPane title={mark?.name ?? 'All marks'} onWalk={onWalk} overlay={mark ? <MarkOverlay key={mark.id} mark={mark} /> : null} />
-        </Lens>
-        <Plans>
-          {mark ? (
-            <Column style={{ flex: 2 }}>
-              <MarkSection key={mark.id} mark={mark} />
-            </Column>
-          ) : (
-            <Column>
-              <SetPlan from="side" movable title={<b>Plan from the side</b>} />
-            </Column>
-          )}
-          <Column>
-            <SetPlan from={mark ? planFrom : 'above'} movable title={mark ? <PlanChoice /> : <b>Plan from above</b>} />
-          </Column>
-        </Plans>
-        <ScrubStrip />
-        <TransportBar />
-      </Column>
-      <ShapeBenches />
+      <Split
+        name="shape"
+        along="row"
+        panes={[
+          {
+            id: 'sheet',
+            label: 'the call sheet',
+            size: () => 167,
+            least: 132,
+            folds: true,
+            content: (
+              <CallSheet>
+                <AddMarks />
+              </CallSheet>
+            ),
+          },
+          {
+            id: 'views',
+            label: 'the views',
+            least: 400,
+            content: (
+              <Column>
+                <Split name="shape views" along="column" panes={views} />
+                <ScrubStrip />
+                <TransportBar />
+              </Column>
+            ),
+          },
+          { id: 'bench', label: 'the benches', size: () => 471, least: 400, folds: true, content: <ShapeBenches /> },
+        ]}
+      />
     </RoomBody>
   );
 }

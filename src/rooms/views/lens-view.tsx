@@ -9,8 +9,9 @@ import { Ghosts, SafeAreas, Thirds } from './frame-guides';
 import { useFlying, useWheelDolly } from './lens-flying';
 import { LensNotices } from './lens-notices';
 
-const Surround = styled(Well)`
+const Surround = styled(Well)<{ $fills: boolean }>`
   background: #0b0b0b;
+  ${({ $fills }) => ($fills ? 'position: fixed; inset: 0; z-index: 20;' : '')}
 `;
 const Stage = styled.div`
   position: absolute;
@@ -69,6 +70,25 @@ function useWorkerCanvas() {
   return holder;
 }
 
+/** The whole screen goes to the lens view while that fills it, where the browser gives it; leaving the one leaves the other. */
+function useFillsScreen(): boolean {
+  const { view } = useWorkspace();
+  const fills = useView((s) => s.lensFills);
+  useEffect(() => {
+    if (!fills) return;
+    const page = document.documentElement;
+    page.requestFullscreen?.().catch(() => undefined);
+    const onChange = () => document.fullscreenElement === null && view.setState({ lensFills: false });
+    document.addEventListener('fullscreenchange', onChange);
+    return () => {
+      document.removeEventListener('fullscreenchange', onChange);
+      if (document.fullscreenElement) void document.exitFullscreen().catch(() => undefined);
+      view.setState({ lensFills: false });
+    };
+  }, [fills, view]);
+  return fills;
+}
+
 /** Tells the worker what to show, whenever that changes. */
 function useLook(width: number, height: number) {
   const { picture } = useWorkspace();
@@ -108,6 +128,7 @@ export function LensView({ overlay }: { overlay?: ReactNode }) {
   useLook(fit.width, fit.height);
   const flying = useFlying(workspace);
   useWheelDolly(workspace, holder);
+  const fills = useFillsScreen();
   // What lies over the picture belongs to a camera's frame.
   const { safeAreas, thirds, ghosts, drawn } = useView((s) => ({
     safeAreas: s.safeAreas && !s.walk,
@@ -117,7 +138,7 @@ export function LensView({ overlay }: { overlay?: ReactNode }) {
   }));
 
   return (
-    <Surround ref={box}>
+    <Surround ref={box} $fills={fills}>
       <Stage
         ref={holder}
         data-testid="lens"

@@ -110,6 +110,8 @@ export interface ViewState {
   ghosts: boolean;
   /** Marks what lies within the depth of field. */
   sharpness: boolean;
+  /** The lens view fills the screen. */
+  lensFills: boolean;
   facts: Record<string, MarkFacts>;
   building: Record<string, { done: number; of: number }>;
   troubles: Record<string, string>;
@@ -166,6 +168,7 @@ export function createViewStore() {
     thirds: false,
     ghosts: false,
     sharpness: false,
+    lensFills: false,
     facts: {},
     building: {},
     troubles: {},

@@ -75,7 +75,7 @@ test('unused files are listed with their sizes, and removed together', async () 
   await user.click(screen.getByRole('button', { name: 'Unused files' }));
   expect(await screen.findByText('font · 1.25 MB')).toBeDefined();
   await user.click(screen.getByRole('button', { name: 'Remove all for good, 3.25 MB' }));
-  expect(await screen.findByText('Every font and sound here is used by something.')).toBeDefined();
+  expect(await screen.findByText('Every font, sound, picture and model here is used by something.')).toBeDefined();
 });
 
 describe('a new production', () => {
