@@ -1,8 +1,9 @@
 'use client';
 
-import { Fragment, useLayoutEffect, useRef, type ReactNode } from 'react';
-import { Group, Panel, Separator, useDefaultLayout, useGroupRef, type Layout } from 'react-resizable-panels';
+import { Fragment, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
+import { Group, Panel, Separator, useGroupRef, type Layout } from 'react-resizable-panels';
 import { styled } from 'styled-components';
+import { z } from 'zod';
 
 /** One of the views that bars lie between. */
 export interface SplitPane {
@@ -50,7 +51,32 @@ const FIRST_TOTAL = { row: 1280, column: 756 } as const;
 /** The library writes ids into the page, where other things have theirs. */
 const paneId = (id: string) => `pane-${id}`;
 
-const NOWHERE = { getItem: () => null, setItem: () => undefined };
+const layoutSchema = z.record(z.string(), z.number().min(0).max(100));
+const keyOf = (name: string) => `ironsky views ${name}`;
+
+/** Sizes that a person gave the views, as shares of all in percent; null where nobody has, or they are of other views. */
+function keptLayout(name: string, panes: readonly SplitPane[]): Layout | null {
+  try {
+    const kept = layoutSchema.parse(JSON.parse(localStorage.getItem(keyOf(name)) ?? ''));
+    return panes.every(({ id }) => paneId(id) in kept) && Object.keys(kept).length === panes.length ? kept : null;
+  } catch {
+    return null;
+  }
+}
+
+function keepLayout(name: string, layout: Layout): void {
+  try {
+    localStorage.setItem(keyOf(name), JSON.stringify(layout));
+  } catch {
+    // A browser that keeps nothing shows first sizes again.
+  }
+}
+
+/** The views that are folded away, with one of them folded or not. */
+function withFold(known: ReadonlySet<string>, id: string, isFolded: boolean): ReadonlySet<string> {
+  if (known.has(id) === isFolded) return known;
+  return new Set(isFolded ? [...known, id] : [...known].filter((each) => each !== id));
+}
 
 /** Sizes at first, as shares of all in percent. */
 function firstLayout(panes: readonly SplitPane[], total: number): Layout {
@@ -68,27 +94,20 @@ function firstLayout(panes: readonly SplitPane[], total: number): Layout {
 export function Split({ name, along, panes }: { name: string; along: 'row' | 'column'; panes: readonly SplitPane[] }) {
   const group = useGroupRef();
   const box = useRef<HTMLDivElement>(null);
-  const ids = panes.map(({ id }) => paneId(id));
-  const { defaultLayout, onLayoutChanged } = useDefaultLayout({
-    id: `ironsky ${name}`,
-    panelIds: ids,
-    onlySaveAfterUserInteractions: true,
-    storage: typeof localStorage === 'undefined' ? NOWHERE : localStorage,
-  });
-  const kept = useRef(defaultLayout);
+  const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
   const first = useRef(panes);
+  // The page comes from the server without them: what a browser keeps is known only here.
   useLayoutEffect(() => {
     const total = along === 'row' ? box.current?.clientWidth : box.current?.clientHeight;
-    if (!kept.current && total) group.current?.setLayout(firstLayout(first.current, total));
-  }, [along, group]);
+    if (total) group.current?.setLayout(keptLayout(name, first.current) ?? firstLayout(first.current, total));
+  }, [along, group, name]);
   return (
     <Group
       id={name.replaceAll(' ', '-')}
       groupRef={group}
       elementRef={box}
       orientation={along === 'row' ? 'horizontal' : 'vertical'}
-      defaultLayout={defaultLayout}
-      onLayoutChanged={onLayoutChanged}
+      onLayoutChanged={(layout, { isUserInteraction }) => isUserInteraction && keepLayout(name, layout)}
       style={{ flex: 1, minWidth: 0, minHeight: 0 }}
     >
       {panes.map(({ id, label, content, size, least, folds }, i) => (
@@ -100,10 +119,12 @@ export function Split({ name, along, panes }: { name: string; along: 'row' | 'co
             minSize={least}
             collapsible={folds ?? false}
             style={{ overflow: 'hidden' }}
+            // What is folded away is not there for keys and screen readers either.
+            onResize={({ inPixels }) => folds && setFolded((known) => withFold(known, id, inPixels < 1))}
             groupResizeBehavior={size ? 'preserve-pixel-size' : 'preserve-relative-size'}
             {...(size ? { defaultSize: size(FIRST_TOTAL[along]) } : {})}
           >
-            {content}
+            {folded.has(id) ? null : content}
           </View>
         </Fragment>
       ))}
