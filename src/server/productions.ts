@@ -12,11 +12,11 @@ import { checkDocument } from './checked-document';
 import { dataPath } from './data-folder';
 import { database } from './database';
 import { UserError } from './errors';
-import { readIfThere } from './files';
+import { readIfThere, writeBytes } from './files';
 import { BIN_DAYS, DAY_MS } from './keeping';
 import { removeRendersOf } from './render-folders';
 import { productions } from './schema';
-import { bodyToFile, PNG } from './streams';
+import { bodyToFile, PNG, WEBP } from './streams';
 import { removeVersionsOf } from './versions';
 import { wroteDocument } from './wrote-document';
 
@@ -44,6 +44,8 @@ const summary = (row: Row): ProductionSummary => ({
   ...shownOf(row),
   revision: row.revision,
   stillRevision: row.stillRevision,
+  stripRevision: row.stripRevision,
+  folder: row.folder,
   updatedAt: row.updatedAt.toISOString(),
 });
 
@@ -127,6 +129,13 @@ export async function saveProduction(id: string, { based, document, save }: Save
   throw new UserError(409, 'This production was changed in another window since it was opened here.', { revision: row.revision });
 }
 
+/** Puts a production into a folder of the desk; an empty name takes it out. What it is does not change, nor when. */
+export async function fileProduction(id: string, folder: string): Promise<void> {
+  await rowOf(id);
+  const db = await database();
+  await db.update(productions).set({ folder }).where(eq(productions.id, id));
+}
+
 export async function renameProduction(id: string, name: string): Promise<void> {
   const { document, revision } = await loadProduction(id);
   await saveProduction(id, { based: revision, document: { ...document, name } });
@@ -178,23 +187,48 @@ export async function removeForGood(id: string): Promise<void> {
   await removeRendersOf(id);
   await removeVersionsOf(id);
   await db.delete(productions).where(eq(productions.id, id));
-  await rm(stillFile(id), { force: true });
+  for (const kind of ['still', 'strip'] as const) await rm(shownFile(kind, id), { force: true });
 }
 
-const stillFile = (id: string) => path.join(dataPath('stills'), `${path.basename(id)}.png`);
+/** Pictures by which the desk shows a production: a still, and a strip of stills. */
+const SHOWN = {
+  still: { ending: '.png', first: PNG, what: 'A still', wrong: 'A still must be a PNG picture.' },
+  strip: { ending: '.strip.webp', first: WEBP, what: 'A strip', wrong: 'A strip must be a WebP picture.' },
+} as const;
+export type ShownKind = keyof typeof SHOWN;
+export const SHOWN_ENDINGS: Record<ShownKind, string> = { still: SHOWN.still.ending, strip: SHOWN.strip.ending };
 
-export async function readStill(id: string): Promise<Buffer | null> {
+const shownFile = (kind: ShownKind, id: string) => path.join(dataPath('stills'), `${path.basename(id)}${SHOWN[kind].ending}`);
+
+export async function readShown(kind: ShownKind, id: string): Promise<Buffer | null> {
   await rowOf(id);
-  return readIfThere(stillFile(id));
+  return readIfThere(shownFile(kind, id));
 }
 
-const MAX_STILL_BYTES = 8_000_000;
+const MAX_SHOWN_BYTES = 8_000_000;
 
-/** Keeps the still of a revision, as it comes. */
-export async function writeStill(id: string, revision: number, request: Request): Promise<void> {
-  await rowOf(id);
-  const rules = { limit: MAX_STILL_BYTES, what: 'A still', first: PNG, wrong: 'A still must be a PNG picture.' };
-  await bodyToFile(request, stillFile(id), rules);
+const noteShown = async (kind: ShownKind, id: string, revision: number): Promise<void> => {
   const db = await database();
-  await db.update(productions).set({ stillRevision: revision }).where(eq(productions.id, id));
+  await db
+    .update(productions)
+    .set(kind === 'still' ? { stillRevision: revision } : { stripRevision: revision })
+    .where(eq(productions.id, id));
+};
+
+/** Keeps the still or the strip of a revision, as it comes. */
+export async function writeShown(kind: ShownKind, id: string, revision: number, request: Request): Promise<void> {
+  await rowOf(id);
+  const { first, what, wrong } = SHOWN[kind];
+  await bodyToFile(request, shownFile(kind, id), { limit: MAX_SHOWN_BYTES, what, first, wrong });
+  await noteShown(kind, id, revision);
+}
+
+/** Takes over a picture that ships with the application. */
+export async function shipShown(
+  kind: ShownKind,
+  { id, revision }: Pick<ProductionSummary, 'id' | 'revision'>,
+  bytes: Uint8Array,
+): Promise<void> {
+  await writeBytes(shownFile(kind, id), bytes);
+  await noteShown(kind, id, revision);
 }

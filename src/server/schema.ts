@@ -17,6 +17,10 @@ export const productions = pgTable('productions', {
   revision: integer('revision').notNull().default(1),
   /** Revision that the still on disk shows, if there is one. */
   stillRevision: integer('still_revision'),
+  /** Revision that the strip of stills on disk shows, if there is one. */
+  stripRevision: integer('strip_revision'),
+  /** Folder of the desk that it lies in; empty for none. */
+  folder: text('folder').notNull().default(''),
   /** Id of the save that made this revision: one whose answer was lost is known by it. */
   lastSave: text('last_save'),
   /** Since when it lies in the bin; null on the desk. */

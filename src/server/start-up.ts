@@ -1,15 +1,17 @@
 import 'server-only';
+import path from 'node:path';
 import { demoKits } from '@/demo/kits';
 import { demoProductions, stingSound } from '@/demo/productions';
 import { stingWav } from '@/demo/sting';
 import { DataFolderError, folderTrouble } from './data-folder';
 import { database } from './database';
 import { DISK_FULL, isDiskFull } from './errors';
+import { readIfThere } from './files';
 import { FolderInUseError } from './folder-lock';
 import { keepHouse } from './housekeeping';
 import { addMedia } from './media';
 import { addKit, listKits } from './kits';
-import { importProduction, listProductions } from './productions';
+import { importProduction, listProductions, shipShown, SHOWN_ENDINGS } from './productions';
 
 /** Exit codes of a server that could not start. */
 const CODES = { inUse: 3, folder: 5, diskFull: 6, other: 7 } as const;
@@ -19,8 +21,14 @@ async function fillWithDemo(): Promise<void> {
   if ((await listProductions()).length > 0) return;
   const { hash } = await addMedia('sound', 'sting.wav', await stingWav());
   // The last one taken in stands first on the desk. Those that are cut to the sting are heard with it.
-  for (const production of demoProductions().reverse())
-    await importProduction(production.cues.length > 0 ? { ...production, sound: stingSound(hash) } : production);
+  for (const [i, production] of [...demoProductions().entries()].reverse()) {
+    const made = await importProduction(production.cues.length > 0 ? { ...production, sound: stingSound(hash) } : production);
+    for (const kind of ['still', 'strip'] as const) {
+      const shipped = await readIfThere(path.join(process.cwd(), 'src/demo/stills', `${i}${SHOWN_ENDINGS[kind]}`));
+      // Without them they are drawn when the desk is looked at.
+      if (shipped) await shipShown(kind, made, shipped);
+    }
+  }
   if ((await listKits()).length === 0) for (const kit of demoKits()) await addKit(kit);
 }
 

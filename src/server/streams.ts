@@ -45,6 +45,11 @@ export interface FirstBytes {
 
 /** PNG specification, 5.2. */
 export const PNG: readonly FirstBytes[] = [{ at: 0, bytes: [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a] }];
+/** WebP container specification. */
+export const WEBP: readonly FirstBytes[] = [
+  { at: 0, bytes: [0x52, 0x49, 0x46, 0x46] },
+  { at: 8, bytes: [0x57, 0x45, 0x42, 0x50] },
+];
 /** ISO/IEC 14496-12: a file type box comes first. */
 export const MP4: readonly FirstBytes[] = [{ at: 4, bytes: [0x66, 0x74, 0x79, 0x70] }];
 /** EBML (RFC 8794), which WebM is written in. */

@@ -206,7 +206,7 @@ export class PictureDesk {
 
   private async answerMotion(id: number, every: number): Promise<void> {
     this.motionAsked = id;
-    const motions = this.production ? frameMotion(this.production, this.boundsOf, every) : [];
+    const motions = this.production ? frameMotion(this.production, this.boundsOf, every, this.probe) : [];
     this.send({ kind: 'motion', id, motion: await inSlices(motions, () => this.motionAsked === id).catch(() => null) });
   }
 

@@ -97,9 +97,13 @@ test('nothing that is sent makes the server stumble: every answer to bad input i
   await makeProduction(page, ironsky.url, 'Fuzz');
   const id = new URL(page.url()).pathname.split('/')[2] as string;
   const parts = ['%00', '%ED%A0%80', '%', '%zz', '%C0%AF', '..%2f..%2fetc', 'a'.repeat(3000), '-1', '2147483648', '1e99', id];
-  const places = ['productions/X', 'productions/X/still', 'productions/X/renders', 'productions/X/versions/X', 'productions/X/file'].concat(
-    ['renders/X', `renders/${id}/frames/X`, 'renders/X/video', 'fonts/X', 'sounds/X', 'kits/X', 'bin/X'],
-  );
+  const places = [
+    'productions/X',
+    'productions/X/shown/still',
+    'productions/X/renders',
+    'productions/X/versions/X',
+    'productions/X/file',
+  ].concat(['renders/X', `renders/${id}/frames/X`, 'renders/X/video', 'fonts/X', 'sounds/X', 'kits/X', 'bin/X']);
   const bodies = [undefined, '{', '[]', 'null', '{"revision":1e300,"document":{}}', '{"name":"\\ud83d"}', '{"name":"\\u0000"}', '"x"'];
   const bad: string[] = [];
   for (const place of places) {

@@ -1,16 +1,17 @@
-import { isShown, standingPoses } from '../frame/mark-pose';
+import { standingPoses } from '../frame/mark-pose';
 import { sceneFrameAt, shotAt, shotCamera } from '../frame/shot-camera';
 import type { BoundsOf, CameraState } from '../frame/frame-state';
+import type { SolidProbe } from '../frame/solid-probe';
 import { projected } from '../optics/project';
 import type { Production } from '../production/production';
-import { transformPoint } from '../space/matrix';
-import { boxCorners, boxMiddle, type Vec3 } from '../space/vector';
+import { transformPoint, type Mat4 } from '../space/matrix';
 import { framesPerSecond } from '../time/rate';
+import { pointsInView } from './points-in-view';
 
 /** Motion in the picture from one frame to the next. */
 export interface FrameMotion {
   frame: number;
-  /** Largest way that a point of any mark goes in the picture, pixels of the delivered raster. */
+  /** Largest way that a point of a surface in view goes in the picture, pixels of the delivered raster. */
   pixels: number;
   /** Whether it would be seen to strobe. */
   strobes: boolean;
@@ -29,37 +30,33 @@ const WHIP_SECONDS = 0.5;
  */
 export const GAP_LIMIT = (1 / (CROSSING_SECONDS * CROSSING_RATE)) * (1 - CROSSING_OPEN);
 
-/** Points by which the motion of marks is told: the corners of their boxes and their middles. */
-function pointsOf(production: Production, frame: number, boundsOf: BoundsOf): Vec3[] {
-  return production.marks.flatMap((mark) => {
-    const box = isShown(production, mark, frame) ? boundsOf(mark.id) : null;
-    if (!box) return [];
-    const points = [...boxCorners(box), boxMiddle(box)];
-    return standingPoses(production, mark, frame, boundsOf).flatMap((pose) => points.map((p) => transformPoint(pose, p)));
-  });
-}
-
-const inFrame = (p: readonly [number, number] | null) => p !== null && Math.abs(p[0]) <= 1.1 && Math.abs(p[1]) <= 1.1;
-
-/** Motion in the picture at each delivered frame, or at every so many, inside its own shot; one after another, as they are asked for. */
-export function* frameMotion(production: Production, boundsOf: BoundsOf, every = 1): Generator<FrameMotion, void> {
+/**
+ * Motion in the picture at each delivered frame, or at every so many, inside its own shot; one after another, as they are asked for.
+ * @param probe the built surfaces, of which those in view are followed
+ */
+export function* frameMotion(production: Production, boundsOf: BoundsOf, every = 1, probe?: SolidProbe): Generator<FrameMotion, void> {
   const { width, height, length, rate } = production.format;
   const open = production.shutterDeg / 360;
-  const seen = (at: number, pictureFrame: number): { camera: CameraState; places: Vec3[] } => ({
-    camera: shotCamera(production, at, boundsOf, { pictureFrame }),
-    places: pointsOf(production, sceneFrameAt(production, at, pictureFrame), boundsOf),
-  });
+  const marks = new Map(production.marks.map((mark) => [mark.id, mark]));
   for (let frame = 0; frame < length; frame += every) {
     const shot = shotAt(production, frame);
     // Half a frame to either side, inside the shot.
     const [from, to] = [Math.max(shot.from, frame - 0.5), Math.min(shot.to - 0.5, frame + 0.5)];
-    const [a, b] = [seen(from, frame), seen(to, frame)];
+    const [a, b] = [from, to].map((at) => shotCamera(production, at, boundsOf, { pictureFrame: frame })) as [CameraState, CameraState];
+    const [before, after] = [from, to].map((at) => sceneFrameAt(production, at, frame)) as [number, number];
+    const poses = new Map<string, Mat4[]>();
+    const posesOf = (id: string): Mat4[] => {
+      const mark = marks.get(id);
+      const known = poses.get(id) ?? (mark ? standingPoses(production, mark, after, boundsOf) : []);
+      poses.set(id, known);
+      return known;
+    };
     let pixels = 0;
-    a.places.forEach((place, i) => {
-      const [p, q] = [projected(a.camera, place), projected(b.camera, b.places[i] as Vec3)];
-      if (!p || !q || !(inFrame(p) || inFrame(q))) return;
-      pixels = Math.max(pixels, Math.hypot(((q[0] - p[0]) * width) / 2, ((q[1] - p[1]) * height) / 2) / (to - from));
-    });
+    for (const { markId, copy, local, at } of pointsInView(production, a, before, boundsOf, probe)) {
+      const pose = posesOf(markId)[copy];
+      const gone = pose && projected(b, transformPoint(pose, local));
+      if (gone) pixels = Math.max(pixels, Math.hypot(((gone[0] - at[0]) * width) / 2, ((gone[1] - at[1]) * height) / 2) / (to - from));
+    }
     const gap = (pixels * (1 - open)) / width;
     const whip = pixels / width > 1 / (WHIP_SECONDS * framesPerSecond(rate));
     yield { frame, pixels, strobes: gap > GAP_LIMIT && !whip };

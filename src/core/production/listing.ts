@@ -12,8 +12,12 @@ export interface ProductionSummary {
   /** Why it cannot be opened, in words; null where it can. */
   trouble: string | null;
   revision: number;
-  /** Revision that the still shows; null when there is none. */
+  /** Revision that the still shows, 0 for a small one that was drawn first; null when there is none. */
   stillRevision: number | null;
+  /** Revision that its strip of stills shows; null when there is none. */
+  stripRevision: number | null;
+  /** Folder of the desk that it lies in; empty for none. */
+  folder: string;
   /** ISO 8601. */
   updatedAt: string;
 }

@@ -5,14 +5,17 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useCallback, useState, type DragEvent } from 'react';
 import { styled } from 'styled-components';
-import { FILE_ENDING } from '@/core/interchange/production-file';
 import { api } from '@/parts/api';
 import { Button } from '@/parts/controls';
 import { FileButton } from '@/parts/file-button';
 import { saveProductionFile } from '@/parts/save-production';
 import { useAttempt } from '@/parts/use-attempt';
 import type { ProductionSummary } from '@/core/production/listing';
+import { arranged, foldersOf, type Arrangement } from './arrange';
 import { Bin } from './bin';
+import { DeskTools } from './desk-tools';
+import { TAKEN, takeFile } from './dropped';
+import { FirstVisit } from './first-visit';
 import { NewProduction } from './new-production';
 import { ProductionCard, UnreadableCard } from './production-card';
 import { UnusedFiles } from './unused-files';
@@ -69,20 +72,6 @@ const Toast = styled.div`
   border-radius: 4px;
   box-shadow: 0 6px 20px rgb(0 0 0 / 0.4);
 `;
-const Empty = styled.div`
-  margin: 14vh auto 0;
-  max-width: 420px;
-  text-align: center;
-  h2 {
-    font: 600 22px var(--label);
-    margin-bottom: 6px;
-  }
-  p {
-    color: var(--dim);
-    margin-bottom: 18px;
-  }
-`;
-
 /** The page before the rooms: the wall of productions. */
 export function Desk({ initial }: { initial: ProductionSummary[] }) {
   const router = useRouter();
@@ -90,7 +79,9 @@ export function Desk({ initial }: { initial: ProductionSummary[] }) {
   const [making, setMaking] = useState(false);
   const [renaming, setRenaming] = useState<string | null>(null);
   const [deleted, setDeleted] = useState<ProductionSummary | null>(null);
-  const { attempt: tried, trouble } = useAttempt();
+  const [news, setNews] = useState<string | null>(null);
+  const [arrangement, setArrangement] = useState<Arrangement>({ search: '', folder: null, sort: 'changed' });
+  const { attempt: tried, trouble, busy } = useAttempt();
 
   const refresh = useCallback(async () => {
     setList((await api<{ productions: ProductionSummary[] }>('/api/productions')).productions);
@@ -113,13 +104,19 @@ export function Desk({ initial }: { initial: ProductionSummary[] }) {
       await api(`/api/productions/${production.id}/restore`, { method: 'POST' });
       setDeleted(null);
     });
-  const open = (file: File) => attempt(() => api('/api/productions/file', { method: 'POST', body: file }));
+  const open = (files: readonly File[]) =>
+    attempt(async () => {
+      setNews(null);
+      for (const file of files) setNews(await takeFile(file));
+    });
   const onDrop = (event: DragEvent) => {
-    const [file] = event.dataTransfer.files;
-    if (!file) return;
+    const files = [...event.dataTransfer.files];
+    if (files.length === 0) return;
     event.preventDefault();
-    void open(file);
+    void open(files);
   };
+  const folders = foldersOf(list);
+  const shown = arranged(list, arrangement);
   const rename = (production: ProductionSummary, name: string) => {
     setRenaming(null);
     if (name.trim() && name !== production.name)
@@ -139,7 +136,7 @@ export function Desk({ initial }: { initial: ProductionSummary[] }) {
               void tried(refresh);
             }}
           />
-          <FileButton label="A production file" accept={FILE_ENDING} onFile={(file) => void open(file)}>
+          <FileButton label="A production file, or anything to make one from" accept={TAKEN} onFile={(file) => void open([file])}>
             Open a file
           </FileButton>
           <Button $tone="primary" onPress={() => setMaking(true)}>
@@ -153,39 +150,54 @@ export function Desk({ initial }: { initial: ProductionSummary[] }) {
         </p>
       ) : null}
       {list.length === 0 ? (
-        <Empty>
-          <h2>The desk is empty</h2>
-          <p>A production is one title: its words and marks, their light, and the camera’s way through them.</p>
-          <Button $tone="primary" onPress={() => setMaking(true)}>
-            Make the first production
-          </Button>
-        </Empty>
+        <FirstVisit onMade={(id) => router.push(`/production/${id}/shape`)} onOther={() => setMaking(true)} />
       ) : (
-        <Wall aria-label="Productions">
-          {list.map((production) =>
-            production.format ? (
-              <ProductionCard
-                key={production.id}
-                production={production}
-                format={production.format}
-                isRenaming={renaming === production.id}
-                onRename={(name) => (name === null ? setRenaming(production.id) : rename(production, name))}
-                onKeepName={() => setRenaming(null)}
-                onDuplicate={() => void attempt(() => api('/api/productions', { method: 'POST', json: { duplicate: production.id } }))}
-                onSave={() => void save(production)}
-                onDelete={() => void remove(production)}
-              />
-            ) : (
-              <UnreadableCard
-                key={production.id}
-                production={production}
-                onSave={() => void save(production)}
-                onDelete={() => void remove(production)}
-              />
-            ),
-          )}
-        </Wall>
+        <>
+          <DeskTools arrangement={arrangement} folders={folders} onChange={(change) => setArrangement({ ...arrangement, ...change })} />
+          {shown.length === 0 ? (
+            <p style={{ color: 'var(--dim)' }}>Nothing here is called that. Search for something else, or look in all folders.</p>
+          ) : null}
+          <Wall aria-label="Productions">
+            {shown.map((production) =>
+              production.format ? (
+                <ProductionCard
+                  key={production.id}
+                  production={production}
+                  format={production.format}
+                  isRenaming={renaming === production.id}
+                  onRename={(name) => (name === null ? setRenaming(production.id) : rename(production, name))}
+                  onKeepName={() => setRenaming(null)}
+                  onDuplicate={() => void attempt(() => api('/api/productions', { method: 'POST', json: { duplicate: production.id } }))}
+                  folders={folders}
+                  onFolder={(folder) => void attempt(() => api(`/api/productions/${production.id}`, { method: 'PATCH', json: { folder } }))}
+                  onSave={() => void save(production)}
+                  onDelete={() => void remove(production)}
+                />
+              ) : (
+                <UnreadableCard
+                  key={production.id}
+                  production={production}
+                  onSave={() => void save(production)}
+                  onDelete={() => void remove(production)}
+                />
+              ),
+            )}
+          </Wall>
+        </>
       )}
+      {busy && !trouble ? (
+        <p role="status" style={{ position: 'fixed', right: 32, bottom: 16, color: 'var(--faint)' }}>
+          Working…
+        </p>
+      ) : null}
+      {news && !deleted ? (
+        <Toast role="status">
+          {news}
+          <Button $tone="quiet" onPress={() => setNews(null)}>
+            Close
+          </Button>
+        </Toast>
+      ) : null}
       {deleted ? (
         <Toast role="status">
           “{deleted.name}” is in the bin.

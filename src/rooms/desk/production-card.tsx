@@ -4,8 +4,12 @@ import { Copy, Download, Pencil, Trash2 } from 'lucide-react';
 import { styled } from 'styled-components';
 import type { ProductionSummary } from '@/core/production/listing';
 import type { FrameFormat } from '@/core/production/production';
-import { formatTimecode } from '@/core/time/timecode';
+import { framesPerSecond } from '@/core/time/rate';
 import { IconButton } from '@/parts/controls';
+import { agoWords } from './arrange';
+import { FolderButton } from './folder-button';
+import { Strip } from './strip';
+import { useNow } from './use-now';
 
 const Card = styled.li`
   background: var(--panel);
@@ -14,22 +18,6 @@ const Card = styled.li`
   overflow: hidden;
   &:hover {
     border-color: var(--line-strong);
-  }
-`;
-const Still = styled.a`
-  display: flex;
-  align-items: center;
-  justify-content: center;
-  aspect-ratio: 16 / 9;
-  background: #0c0f14;
-  color: #7d8894;
-  font-size: 12px;
-  text-decoration: none;
-  img {
-    width: 100%;
-    height: 100%;
-    object-fit: contain;
-    display: block;
   }
 `;
 const About = styled.div`
@@ -103,6 +91,8 @@ export function ProductionCard({
   onRename,
   onKeepName,
   onDuplicate,
+  folders,
+  onFolder,
   ...actions
 }: FileActions & {
   production: ProductionSummary;
@@ -112,13 +102,15 @@ export function ProductionCard({
   onRename: (name: string | null) => void;
   onKeepName: () => void;
   onDuplicate: () => void;
+  /** Folders that there are. */
+  folders: readonly string[];
+  onFolder: (folder: string) => void;
 }) {
-  const { id, name, stillRevision } = production;
+  const { name, folder, updatedAt } = production;
+  const now = useNow();
   return (
     <Card>
-      <Still href={`/production/${id}/shape`} aria-label={`Open ${name}`}>
-        {stillRevision === null ? 'Drawing a still…' : <img src={`/api/productions/${id}/still?shows=${stillRevision}`} alt="" />}
-      </Still>
+      <Strip production={production} />
       <About>
         <div>
           {isRenaming ? (
@@ -138,7 +130,10 @@ export function ProductionCard({
             <strong title={name}>{name}</strong>
           )}
           <small>
-            {format.width}×{format.height} · {format.rate} fr/s · {formatTimecode(format.length, format.rate)}
+            {(format.length / framesPerSecond(format.rate)).toFixed(1)} s · {format.width}×{format.height} · {format.rate} fr/s
+            <br />
+            {now ? `changed ${agoWords(updatedAt, now)}` : `changed ${updatedAt.slice(0, 10)}`}
+            {folder ? ` · in ${folder}` : ''}
           </small>
         </div>
         <IconButton label={`Rename ${name}`} $tone="quiet" onPress={() => onRename(null)}>
@@ -147,6 +142,7 @@ export function ProductionCard({
         <IconButton label={`Duplicate ${name}`} $tone="quiet" onPress={onDuplicate}>
           <Copy size={14} />
         </IconButton>
+        <FolderButton production={production} folders={folders} onFolder={onFolder} />
         <FileTools production={production} {...actions} />
       </About>
     </Card>

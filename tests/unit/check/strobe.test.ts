@@ -1,8 +1,11 @@
 import { produce } from 'immer';
 import { frameMotion, GAP_LIMIT } from '@/core/check/strobe';
+import { buildMark } from '@/core/frame/solids/build-mark';
+import { carrierSchema } from '@/core/production/camera';
 import { addForm } from '@/core/production/edits/mark-edits';
 import { splitShot } from '@/core/production/edits/shot-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
+import { solidProbe } from '@/picture/solid-probe';
 import { straightKey } from '../support/key';
 
 const box = { min: [-0.01, -0.01, 0] as const, max: [0.01, 0.01, 0] as const };
@@ -42,4 +45,53 @@ test('a cut is no motion', () => {
     splitShot(draft, 10, 'camera-2');
   });
   expect(Math.max(...[...frameMotion(still, () => box)].map(({ pixels }) => pixels))).toBeLessThan(1e-6);
+});
+
+/** A letter of 1 m seen from 1.5 m with 100 mm on 36 mm: 0.54 m of it fill the frame, so all corners of its box lie far outside. */
+function closeUp(): Production {
+  return produce(emptyProduction('Close', { width: 1920, height: 1080, rate: '25', length: 30 }), (draft) => {
+    addForm(draft, 'plate');
+    const [camera] = draft.cameras;
+    const orbit = camera?.carriers[0];
+    if (!camera || orbit?.kind !== 'orbit') throw new Error('no orbit');
+    camera.lens.channels.focalLengthMm.rest = 100;
+    orbit.channels.radius.rest = 1.5 + 0.14;
+    // A slide past it by 0.0515 m a frame.
+    camera.carriers.unshift(
+      carrierSchema.parse({
+        id: 'past',
+        kind: 'slide',
+        channels: { x: { keys: [straightKey(0, -0.3), straightKey(20, -0.3 + 20 * 0.0515)] } },
+      }),
+    );
+  });
+}
+
+test('a slide past a close-up is seen by the surface in view: 0.0515 m a frame at 1.5 m with 100 mm are 183 pixels', () => {
+  const production = closeUp();
+  const [mark] = production.marks;
+  const solids = mark && buildMark(mark, []);
+  const boundsOf = () => solids?.bounds;
+  const probe = solidProbe(() => solids);
+  // By similar triangles: 0.0515 m · 100 mm / 1.5 m on 36 mm of sensor, which are 1920 pixels.
+  const wanted = (((0.0515 * 100) / 1.5) * 1920) / 36;
+  expect(wanted).toBeCloseTo(183, 0);
+  const found = [...frameMotion(production, boundsOf, 1, probe)][5]?.pixels ?? 0;
+  expect(Math.abs(found / wanted - 1)).toBeLessThan(0.01);
+  // Boxes stand in for surfaces that are not built yet.
+  expect(Math.abs(([...frameMotion(production, boundsOf)][5]?.pixels ?? 0) / wanted - 1)).toBeLessThan(0.01);
+});
+
+test('what is hidden behind something else does not count', () => {
+  const production = produce(closeUp(), (draft) => {
+    draft.cameras[0]?.carriers.shift();
+    addForm(draft, 'disc');
+    const behind = draft.marks[1];
+    if (behind)
+      Object.assign(behind.channels, { z: { rest: -1, keys: [] }, x: { rest: 0, keys: [straightKey(0, -1), straightKey(29, 1)] } });
+  });
+  const solids = new Map(production.marks.map((mark) => [mark.id, buildMark(mark, [])]));
+  const probe = solidProbe((id) => solids.get(id));
+  const boundsOf = (id: string) => solids.get(id)?.bounds;
+  expect(Math.max(...[...frameMotion(production, boundsOf, 7, probe)].map(({ pixels }) => pixels))).toBeLessThan(1e-6);
 });

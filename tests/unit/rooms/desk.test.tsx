@@ -2,7 +2,11 @@
 import { jest } from '@jest/globals';
 import { screen, within } from '@testing-library/react';
 import type { DeletedProduction, ProductionSummary, UnusedFile } from '@/core/production/listing';
+import { readProduction } from '@/core/production/migrate';
+import type { Production } from '@/core/production/production';
+import { agoWords, arranged, foldersOf, type Arrangement } from '@/rooms/desk/arrange';
 import { Bin } from '@/rooms/desk/bin';
+import { FirstVisit } from '@/rooms/desk/first-visit';
 import { NewProduction } from '@/rooms/desk/new-production';
 import { ProductionCard, UnreadableCard } from '@/rooms/desk/production-card';
 import { UnusedFiles } from '@/rooms/desk/unused-files';
@@ -114,24 +118,104 @@ describe('a new production', () => {
   });
 });
 
+describe('the wall', () => {
+  const one = (name: string, length: number, updatedAt: string, folder = '') =>
+    ({ id: name, name, folder, updatedAt, format: { width: 16, height: 16, rate: '25', length } }) as ProductionSummary;
+  const list = [one('Kelp 10', 50, '2026-03-01'), one('kelp 9', 500, '2026-01-01', 'Idents'), one('Brine', 100, '2026-02-01', 'Idents')];
+  const names = (change: Partial<Arrangement>) =>
+    arranged(list, { search: '', folder: null, sort: 'changed', ...change }).map(({ name }) => name);
+
+  test('is put in order by last change, by name as one counts, or by length', () => {
+    expect(names({})).toEqual(['Kelp 10', 'Brine', 'kelp 9']);
+    expect(names({ sort: 'name' })).toEqual(['Brine', 'kelp 9', 'Kelp 10']);
+    expect(names({ sort: 'length' })).toEqual(['kelp 9', 'Brine', 'Kelp 10']);
+  });
+
+  test('shows what has all words of a search in its name or folder, or what lies in one folder', () => {
+    expect(names({ search: 'KELP id' })).toEqual(['kelp 9']);
+    expect(names({ folder: 'Idents' })).toEqual(['Brine', 'kelp 9']);
+    expect(names({ folder: 'Idents', search: 'brine' })).toEqual(['Brine']);
+    expect(foldersOf(list)).toEqual(['Idents']);
+  });
+
+  test('says when something was as one says it', () => {
+    const now = new Date('2026-11-26T12:00:00Z');
+    expect(
+      ['2026-11-26T11:59:40Z', '2026-11-26T11:40:00Z', '2026-11-25T12:00:00Z', '2026-11-12T12:00:00Z'].map((at) => agoWords(at, now)),
+    ).toEqual(['just now', '20 minutes ago', 'yesterday', '2 weeks ago']);
+  });
+});
+
+describe('a first visit', () => {
+  test('makes a production from one line of words, what they are made of, and a frame', async () => {
+    const log = serving({ 'POST /api/productions': { id: 'first' } });
+    const onMade = jest.fn();
+    const { user } = show(<FirstVisit onMade={onMade} onOther={() => undefined} />);
+    await user.type(screen.getByRole('textbox', { name: 'Type a line of words' }), 'Lantern Deep');
+    await user.click(screen.getByRole('radio', { name: 'Gold' }));
+    await user.click(screen.getByRole('radio', { name: 'UHD' }));
+    await user.click(screen.getByRole('button', { name: 'Make the title' }));
+    expect(onMade).toHaveBeenCalledWith('first');
+    const { document } = log.at(-1)?.json as { document: Production };
+    const made = readProduction(document);
+    expect(made).toMatchObject({ name: 'Lantern Deep', format: { width: 3840, height: 2160 } });
+    expect(made.marks[0]).toMatchObject({
+      body: { text: 'Lantern Deep' },
+      shells: [{ surfaces: { face: { settings: { material: 'gold' } } } }],
+    });
+  });
+});
+
 describe('a card on the wall', () => {
   const production: ProductionSummary = {
     id: 'a',
     name: 'Kelp',
     format: { width: 1920, height: 800, rate: '24', length: 48 },
     trouble: null,
+    revision: 3,
     stillRevision: null,
-  } as ProductionSummary;
-  const actions = () => ({ onRename: jest.fn(), onKeepName: jest.fn(), onDuplicate: jest.fn(), onSave: jest.fn(), onDelete: jest.fn() });
+    stripRevision: 3,
+    folder: '',
+    updatedAt: '2026-11-01T10:00:00.000Z',
+  };
+  const actions = () => ({
+    onRename: jest.fn(),
+    onKeepName: jest.fn(),
+    onDuplicate: jest.fn(),
+    onSave: jest.fn(),
+    onDelete: jest.fn(),
+    folders: ['Trailers'],
+    onFolder: jest.fn(),
+  });
 
   test('says its raster, rate and length; each of its buttons does its own', async () => {
     const acts = actions();
     const { user } = show(<ProductionCard production={production} format={production.format as never} isRenaming={false} {...acts} />);
-    expect(screen.getByText('1920×800 · 24 fr/s · 00:00:02:00')).toBeDefined();
+    expect(screen.getByText(/^2\.0 s · 1920×800 · 24 fr\/s/)).toBeDefined();
     expect(screen.getByRole('link', { name: 'Open Kelp' }).getAttribute('href')).toBe('/production/a/shape');
     for (const name of ['Rename Kelp', 'Duplicate Kelp', 'Save Kelp as a file', 'Delete Kelp'])
       await user.click(screen.getByRole('button', { name }));
     expect([acts.onRename, acts.onDuplicate, acts.onSave, acts.onDelete].map((act) => act.mock.calls.length)).toEqual([1, 1, 1, 1]);
+  });
+
+  test('runs through the whole by the arrow keys, and under the pointer', async () => {
+    const { user } = show(<ProductionCard production={production} format={production.format as never} isRenaming={false} {...actions()} />);
+    expect(screen.queryByTestId('strip')).toBeNull();
+    await user.tab();
+    await user.keyboard('{ArrowRight}{ArrowRight}');
+    expect(screen.getByTestId('strip').dataset.at).toBe('1');
+    await user.keyboard('{ArrowLeft}{ArrowLeft}{ArrowLeft}');
+    expect(screen.getByTestId('strip').dataset.at).toBe('0');
+    await user.tab();
+    expect(screen.queryByTestId('strip')).toBeNull();
+  });
+
+  test('is put into a folder by its name', async () => {
+    const acts = actions();
+    const { user } = show(<ProductionCard production={production} format={production.format as never} isRenaming={false} {...acts} />);
+    await user.click(screen.getByRole('button', { name: 'Put Kelp into a folder' }));
+    await user.type(screen.getByRole('combobox', { name: 'Folder' }), ' Trailers {Enter}');
+    expect(acts.onFolder).toHaveBeenCalledWith('Trailers');
   });
 
   test('is renamed in place by Enter; Escape keeps the old name', async () => {

@@ -22,7 +22,7 @@ import {
   removeForGood,
   restoreProduction,
   saveProduction,
-  writeStill,
+  writeShown,
 } from '@/server/productions';
 import { productions } from '@/server/schema';
 import { addMedia, mediaBytes } from '@/server/media';
@@ -92,7 +92,7 @@ describe('the bin', () => {
     const { id } = await createProduction('Old', format);
     await keepVersion(id, 'once');
     const still = encode({ width: 2, height: 2, data: new Uint8Array(12), channels: 3, depth: 8 });
-    await writeStill(id, 1, new Request('http://ironsky.test/', { method: 'PUT', body: new Uint8Array(still) }));
+    await writeShown('still', id, 1, new Request('http://ironsky.test/', { method: 'PUT', body: new Uint8Array(still) }));
     await deleteProduction(id);
     expect((await listBin()).find((each) => each.id === id)?.daysLeft).toBe(BIN_DAYS);
     await put(id, { deletedAt: new Date(Date.now() - (BIN_DAYS - 1) * DAY_MS) });

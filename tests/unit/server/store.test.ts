@@ -18,7 +18,7 @@ import {
   renameProduction,
   restoreProduction,
   saveProduction,
-  writeStill,
+  writeShown,
 } from '@/server/productions';
 import { listRenders, openRender, orderRender, readFrame, removeRender, setRenderStatus, storeFrame } from '@/server/renders';
 import type { Kit } from '@/core/production/kits';
@@ -69,7 +69,7 @@ describe('productions', () => {
 
   test('what is not there is said so, whatever the id looks like', async () => {
     for (const id of ['nothing', '../../etc/passwd', "' or 1=1 --"]) expect(await status(loadProduction(id))).toBe(404);
-    expect(await status(writeStill('../../evil', 1, sent(png)))).toBe(404);
+    expect(await status(writeShown('still', '../../evil', 1, sent(png)))).toBe(404);
   });
 });
 
