@@ -53,15 +53,33 @@ const STEPS = 64;
 const mean = (values: readonly number[]) => values.reduce((sum, v) => sum + (Number.isFinite(v) ? v : 0), 0) / values.length;
 const common = <T>(values: readonly T[]): T | null => (values.length > 0 && values.every((v) => v === values[0]) ? (values[0] as T) : null);
 
-function moveLabel(channels: readonly Channel<Value>[], from: number, to: number): string {
+/** Speeds that differ by less than this share of the greatest look even. */
+const EVEN = 0.08;
+
+/** What a silhouette shows, in words: where in its span a move is fast. */
+function silhouetteWords(speeds: readonly number[]): string {
+  const finite = speeds.filter(Number.isFinite);
+  const greatest = Math.max(...finite);
+  if (!(greatest > 1e-6)) return 'rests';
+  if (greatest - Math.min(...finite) < EVEN * greatest) return 'even';
+  // Of speeds that are nearly the greatest the middle one: a plateau is fast in its middle.
+  const fast = speeds.flatMap((speed, i) => (speed > (1 - EVEN) * greatest ? [i] : []));
+  const peak = (fast[Math.floor(fast.length / 2)] ?? 0) / Math.max(1, speeds.length - 1);
+  return peak < 1 / 3 ? 'fast at first' : peak > 2 / 3 ? 'fast at last' : 'fast between';
+}
+
+/** What is said of a move: the name of its pace where all of it has one, and else what its silhouette shows. */
+function moveLabel(channels: readonly Channel<Value>[], from: number, to: number, silhouette: readonly number[]): string {
   const spans = channels.flatMap(({ keys }) => {
     const i = keys.findIndex((key) => Math.abs(key.frame - from) < SAME_FRAME);
     const [a, b] = [keys[i], keys[i + 1]];
     return a && b && Math.abs(b.frame - to) < SAME_FRAME && a.value !== b.value ? [{ a, b }] : [];
   });
   const join = common(spans.map(({ a }) => a.join));
-  if (join === 'held' || join === 'straight' || join === 'flowing') return join;
-  return common(spans.map(({ a, b }) => paceName({ leave: a.leave, arrive: b.arrive, bounces: a.bounces }))) ?? '';
+  if (join === 'held') return join;
+  const isEased = spans.every(({ a, b }) => a.join === 'eased' && (b.join === 'eased' || b.join === 'held'));
+  const pace = isEased ? common(spans.map(({ a, b }) => paceName({ leave: a.leave, arrive: b.arrive, bounces: a.bounces }))) : null;
+  return pace ?? silhouetteWords(silhouette);
 }
 
 type LaneContents = Pick<Lane, 'rivets' | 'moves' | 'strips' | 'bars'>;
@@ -94,7 +112,8 @@ function contentsOf(owner: FoundOwner): LaneContents {
   }));
   const moves = frames.slice(1).map((to, i): Move => {
     const from = frames[i] as number;
-    return { from, to, silhouette: speedSilhouette(channels, from, to, STEPS), label: moveLabel(channels, from, to) };
+    const silhouette = speedSilhouette(channels, from, to, STEPS);
+    return { from, to, silhouette, label: moveLabel(channels, from, to, silhouette) };
   });
   // An even move fills half of its block: there is room above for those that go faster in part.
   const greatest = Math.max(1e-12, ...moves.flatMap(({ silhouette }) => [...silhouette.filter(Number.isFinite), 2 * mean(silhouette)]));

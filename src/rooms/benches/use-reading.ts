@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import { ApiError } from '@/parts/api';
 import { readFile, ReadingError } from '@/parts/reading-client';
 import type { ReadKind, ReadOf } from '@/workers/reading-messages';
+import { useTrouble } from '../workspace/use-trouble';
 
 export interface ReadingState {
   /** Share of the reading that is done, from 0 to 1; null while nothing is read. */
@@ -19,7 +20,7 @@ export function useReading<K extends ReadKind>(
   kind: K,
 ): { take: (file: File | readonly File[], onRead: Taken<K>) => Promise<void>; state: ReadingState } {
   const [share, setShare] = useState<number | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const [trouble, setTrouble] = useTrouble();
   const [remark, setRemark] = useState<string | null>(null);
   const reading = useRef<AbortController | null>(null);
   const stop = () => reading.current?.abort();

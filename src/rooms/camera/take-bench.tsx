@@ -19,6 +19,7 @@ import { listenToTracker } from '@/parts/tracker-client';
 import { sceneFrame } from '../looking/seen';
 import { togglePlay } from '../looking/transport';
 import type { Change } from './carrier-change';
+import { useTrouble } from '../workspace/use-trouble';
 import { useWorkspace } from '../workspace/workspace';
 
 const number = (label: string, unit: string, max: number, rest: number, step: number, shown = 1): FieldMeta => ({
@@ -46,7 +47,7 @@ export function TakeBench({
   const { view, documents } = workspace;
   const [tracker, setTracker] = useState(TRACKER_DEFAULTS);
   const [recording, setRecording] = useState<{ abort: AbortController; count: number; last: TimedPose | null } | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const [trouble, setTrouble] = useTrouble();
   const { settings } = carrier;
   // Left while it records, it keeps what has come.
   const live = useRef<AbortController | null>(null);

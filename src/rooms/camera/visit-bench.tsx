@@ -14,6 +14,7 @@ import { ListEntry } from '@/parts/list-entry';
 import { hueColour } from '@/parts/theme';
 import { useSceneFrame } from '../looking/seen';
 import { boundsIn } from '../workspace/view-store';
+import { useTrouble } from '../workspace/use-trouble';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { stopsOf, VISITED, type Visited } from './visit-stops';
 
@@ -46,7 +47,7 @@ export function VisitBench({ camera }: { camera: Camera }) {
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [picked, setPicked] = useState<string | null>(null);
   const [plan, setPlan] = useState<VisitPlan | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const [trouble, setTrouble] = useTrouble();
   const chosen = useMemo(() => (selection?.kind === 'mark' ? [selection.id, ...also] : []), [selection, also]);
   const stops = useMemo(
     () => stopsOf(production, { by, chosen, looks, left }, facts, frame),

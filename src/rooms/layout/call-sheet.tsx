@@ -5,6 +5,7 @@ import { memo, type MouseEvent, type ReactNode } from 'react';
 import { styled } from 'styled-components';
 import { isShown } from '@/core/frame/mark-pose';
 import { setChannelValue } from '@/core/production/edits/channel-edits';
+import { bearersOf } from '@/core/production/carried';
 import { ownerAt } from '@/core/production/owners/owners';
 import type { Mark } from '@/core/production/mark';
 import type { Production } from '@/core/production/production';
@@ -64,6 +65,7 @@ function Line({
   name,
   note,
   hidden,
+  deep = 0,
   onShow,
 }: {
   selection: Selection;
@@ -71,6 +73,8 @@ function Line({
   name: string;
   note: string;
   hidden?: boolean;
+  /** How many others carry it: it stands in by so much. */
+  deep?: number;
   onShow?: () => void;
 }) {
   const { view } = useWorkspace();
@@ -98,7 +102,13 @@ function Line({
   };
   return (
     <Entry $hue={hueColour(hue)} $on={on || more} $hidden={hidden}>
-      <button type="button" aria-current={on} aria-pressed={more || undefined} onClick={select}>
+      <button
+        type="button"
+        aria-current={on}
+        aria-pressed={more || undefined}
+        onClick={select}
+        style={deep > 0 ? { paddingLeft: 11 + 12 * deep } : undefined}
+      >
         <span>{name}</span>
         <span>{note}</span>
       </button>
@@ -112,14 +122,14 @@ function Line({
 }
 
 /** A mark in the list, drawn anew only where it changed: there may be many. */
-const MarkLine = memo(function MarkLine({ mark: { id, hue, name, body }, shown }: { mark: Mark; shown: boolean }) {
+const MarkLine = memo(function MarkLine({ mark: { id, hue, name, body }, shown, deep }: { mark: Mark; shown: boolean; deep: number }) {
   const { documents, view } = useWorkspace();
   const show = () => {
     const { production } = documents.store.getState();
     const frame = sceneFrame(production, view.getState().playhead);
     documents.edit((draft) => setChannelValue(draft, { owner: `marks/${id}`, name: 'on' }, frame, !shown));
   };
-  return <Line selection={{ kind: 'mark', id }} hue={hue} name={name} note={body.kind} hidden={!shown} onShow={show} />;
+  return <Line selection={{ kind: 'mark', id }} hue={hue} name={name} note={body.kind} hidden={!shown} deep={deep} onShow={show} />;
 });
 
 /** What stands around the marks, lights them and finishes the picture, as the sheet lists it. */
@@ -145,7 +155,12 @@ export function CallSheet({ children }: { children?: ReactNode }) {
         <p style={{ padding: '2px 14px', color: 'var(--faint)', fontSize: 12 }}>No marks yet. Add words in Shape.</p>
       ) : null}
       {marks.map((mark) => (
-        <MarkLine key={mark.id} mark={mark} shown={isShown(production, mark, frame)} />
+        <MarkLine
+          key={mark.id}
+          mark={mark}
+          shown={isShown(production, mark, frame)}
+          deep={mark.settings.carrierId === null ? 0 : bearersOf(marks, mark.id).length}
+        />
       ))}
       {children}
       <Title>Cameras</Title>

@@ -1,7 +1,6 @@
 'use client';
 
 import { Download } from 'lucide-react';
-import { useState } from 'react';
 import { removeBearer } from '@/core/frame/carry-mark';
 import { addBacking } from '@/core/production/edits/backing';
 import { duplicateMark } from '@/core/production/edits/mark-edits';
@@ -13,6 +12,7 @@ import { PlacementBench } from '../benches/placement-bench';
 import { Bench } from '../layout/panes';
 import { useSceneFrame } from '../looking/seen';
 import { boundsIn } from '../workspace/view-store';
+import { useTrouble } from '../workspace/use-trouble';
 import { useEdit, useView, useWorkspace } from '../workspace/workspace';
 import { FormBench } from './form-bench';
 import { KitBench } from './kit-bench';
@@ -30,7 +30,7 @@ import { WordsBench } from './words-bench';
 export function MarkBenches({ mark }: { mark: Mark }) {
   const edit = useEdit();
   const { view, picture } = useWorkspace();
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const [trouble, setTrouble] = useTrouble();
   const facts = useView((s) => s.facts);
   const frame = useSceneFrame();
   const { body } = mark;

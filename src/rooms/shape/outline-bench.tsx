@@ -1,7 +1,6 @@
 'use client';
 
 import { Combine, FileUp, Split } from 'lucide-react';
-import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { markPose } from '@/core/frame/mark-pose';
 import { pivotOf } from '@/core/frame/pivot';
@@ -13,6 +12,7 @@ import { restOf } from '@/core/production/surface';
 import { fieldMeta } from '@/core/schema/fields';
 import { Button, Heading, Hint } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
+import { useTrouble } from '../workspace/use-trouble';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { DrawingNews } from './drawing-news';
 import { DrawingSight } from './drawing-sight';
@@ -27,7 +27,7 @@ export function OutlineBench({ mark, outline }: { mark: Mark; outline: Outline }
   const production = useProduction((p) => p);
   const { marks } = production;
   const { also, facts, frame } = useView((s) => ({ also: s.also, facts: s.facts, frame: s.playhead }));
-  const [apart, setApart] = useState<string | null>(null);
+  const [apart, setApart] = useTrouble();
   const together = marks.filter(({ id, body }) => body.kind === 'outline' && (id === mark.id || also.includes(id)));
   const unite = () => {
     const poses = together.map((each) => markPose(production, each, frame, boundsIn(facts)));

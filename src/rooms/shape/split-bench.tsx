@@ -1,6 +1,5 @@
 'use client';
 
-import { useState } from 'react';
 import { markPose } from '@/core/frame/mark-pose';
 import { pivotOf } from '@/core/frame/pivot';
 import { gatherWords, joinedWords, splitWords, type SplitBy } from '@/core/production/edits/split-edits';
@@ -8,6 +7,7 @@ import type { Mark } from '@/core/production/mark';
 import type { Words } from '@/core/production/words';
 import { Button, Hint, Trouble } from '@/parts/controls';
 import { Fold } from '@/parts/fold';
+import { useTrouble } from '../workspace/use-trouble';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { boundsIn } from '../workspace/view-store';
 
@@ -21,7 +21,7 @@ const BY: { id: SplitBy; label: string }[] = [
 export function SplitBench({ mark, words }: { mark: Mark; words: Words }) {
   const { view, picture } = useWorkspace();
   const edit = useEdit();
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const [trouble, setTrouble] = useTrouble();
   const production = useProduction((p) => p);
   const { marks } = production;
   const { also, facts, frame } = useView((s) => ({ also: s.also, facts: s.facts, frame: s.playhead }));

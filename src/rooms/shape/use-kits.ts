@@ -1,16 +1,17 @@
 import { useEffect, useState } from 'react';
 import type { Kit } from '@/core/production/kits';
 import { api } from '@/parts/api';
+import { useTrouble } from '../workspace/use-trouble';
 
 const list = async () => (await api<{ kits: Kit[] }>('/api/kits')).kits;
 
 /** Kits on the shelf, which all productions share. */
 export function useKits() {
   const [shelf, setShelf] = useState<Kit[]>([]);
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const [trouble, setTrouble] = useTrouble();
   useEffect(() => {
     list().then(setShelf, () => setTrouble('The shelf of kits could not be read.'));
-  }, []);
+  }, [setTrouble]);
   const attempt = async <T>(work: () => Promise<T>): Promise<T | null> => {
     setTrouble(null);
     try {

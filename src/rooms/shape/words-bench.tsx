@@ -14,6 +14,7 @@ import { Button, Choices, Heading, Hint, Pick, Row, Trouble } from '@/parts/cont
 import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { useChangeMarks, useDiffers } from '../benches/together';
+import { useTrouble } from '../workspace/use-trouble';
 import { useEdit, useView } from '../workspace/workspace';
 import { LettersBench } from './letters-bench';
 import { SettingBench } from './setting-bench';
@@ -35,7 +36,7 @@ const axisMeta = ({ label, min, rest, max }: FontAxis): FieldMeta => ({
 export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
   const edit = useEdit();
   const { fonts, upload } = useFonts();
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const [trouble, setTrouble] = useTrouble();
   const [loading, setLoading] = useState<string | null>(null);
   const { missing, empty, font } = useView((s) => ({
     missing: s.facts[mark.id]?.missing.join(' ') ?? '',

@@ -54,7 +54,10 @@ export function useEdit(): ProductionStore['edit'] {
 /** A production as it is open: its document, what is looked at, and saving. Nothing is drawn yet. */
 export function openWorkspace(id: string, document: Production, revision: number): Omit<Workspace, 'picture' | 'canvas'> {
   const documents = createProductionStore(document);
-  return { id, documents, view: createViewStore(), autosave: createAutosave(id, documents, revision) };
+  const view = createViewStore();
+  // Old troubles go when the next act succeeds.
+  documents.store.subscribe(() => view.getState().trouble !== null && view.setState({ trouble: null }));
+  return { id, documents, view, autosave: createAutosave(id, documents, revision) };
 }
 
 /** A graphics card that fails again and again is left alone. */

@@ -1,4 +1,7 @@
 import { jest } from '@jest/globals';
+import { produce } from 'immer';
+import type { Key } from '@/core/motion/channel';
+import { PACES } from '@/core/motion/pace';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { readNumber } from '@/parts/fields/arithmetic';
 import { placedLabels } from '@/parts/plan-view/plan-geometry';
@@ -8,6 +11,7 @@ import { allOwners } from '@/core/production/owners/owners';
 import { demoProductions } from '@/demo/productions';
 import { createAutosave, NotSavedError } from '@/rooms/workspace/autosave';
 import { createProductionStore } from '@/rooms/workspace/production-store';
+import { straightKey } from '../support/key';
 import { answer, answering } from '../support/server';
 
 const format = { width: 1920, height: 1080, rate: '25', length: 100 } as const;
@@ -256,4 +260,23 @@ test('labels in the plan never lie on one another', () => {
   ];
   const labels = placedLabels(Array.from({ length: 6 }, (_, i) => ({ name: `MARK ${i}`, outline })));
   labels.forEach((a, i) => labels.slice(i + 1).forEach((b) => expect(Math.abs(a.y - b.y)).toBeGreaterThanOrEqual(12)));
+});
+
+describe('a move is called by what its silhouette shows', () => {
+  const labelsOf = (change: (keys: Key[]) => Key[]) => {
+    const production = produce(emptyProduction('Moves', { width: 640, height: 360, rate: '25', length: 50 }), (draft) => {
+      const orbit = draft.cameras[0]?.carriers[0];
+      if (orbit?.kind === 'orbit') orbit.channels.azimuth.keys = change([straightKey(0, 0), straightKey(20, 40), straightKey(40, 50)]);
+    });
+    return lanesOf(allOwners(production), new Set()).flatMap(({ moves }) => moves.map(({ label }) => label));
+  };
+  const eased = (keys: Key[]) => keys.map((key): Key => ({ ...key, join: 'eased' }));
+
+  test('by its pace where it has one, and in words where speed was shaped by hand', () => {
+    expect(labelsOf((keys) => keys)).toEqual(['even', 'even']);
+    expect(labelsOf((keys) => eased(keys).map((key) => ({ ...key, ...PACES.settle })))).toEqual(['settle', 'settle']);
+    const own = { leave: { influence: 0.1, speed: 3 }, arrive: { influence: 0.7, speed: 0.1 } };
+    expect(labelsOf((keys) => eased(keys).map((key) => ({ ...key, ...own })))).toEqual(['fast at first', 'fast at first']);
+    expect(labelsOf((keys) => keys.map((key) => ({ ...key, value: 7 })))).toEqual(['rests', 'rests']);
+  });
 });
