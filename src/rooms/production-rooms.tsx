@@ -8,7 +8,7 @@ import { ChoreographRoom } from './choreograph/choreograph-room';
 import { MasterRoom } from './master/master-room';
 import { isRoom, type RoomId } from './workspace/rooms';
 import { CommandFinder } from './commands/command-finder';
-import { commandFor, type CommandContext } from './commands/commands';
+import { commandFor, notePress, type CommandContext } from './commands/commands';
 import { OutdatedNotice, TroubleNotice } from './layout/notices';
 import { TopBar } from './layout/top-bar';
 import { Versions } from './workspace/versions';
@@ -66,10 +66,12 @@ function Rooms({ id, first }: { id: string; first: RoomId }) {
     };
     // Before anything else hears of it: what a command is not for, it leaves alone.
     const onSpace = (event: KeyboardEvent) => event.key === ' ' && event.target instanceof HTMLButtonElement && onKeyDown(event);
+    window.addEventListener('pointerdown', notePress, true);
     window.addEventListener('keydown', onSpace, true);
     window.addEventListener('keydown', onKeyDown);
     window.addEventListener('popstate', onPopState);
     return () => {
+      window.removeEventListener('pointerdown', notePress, true);
       window.removeEventListener('keydown', onSpace, true);
       window.removeEventListener('keydown', onKeyDown);
       window.removeEventListener('popstate', onPopState);

@@ -54,7 +54,8 @@ async function take(kind: MediaKind, fileName: string, chunks: AsyncIterable<Uin
     await writeWhole(arrived, async (handle) => {
       let head = new Uint8Array(0);
       const check = () => {
-        if (!typeOf(kind, head)) throw new UserError(415, `“${fileName}” is not what is wanted here. Choose ${MEDIA[kind].files}.`);
+        if (!typeOf(kind, head))
+          throw new UserError(415, `“${fileName}” is not ${MEDIA[kind].what.toLowerCase()}. Choose ${MEDIA[kind].files}.`);
       };
       for await (const chunk of chunks) {
         const isFirst = head.length < HEAD;

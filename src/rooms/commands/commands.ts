@@ -240,10 +240,18 @@ const isSearched = (target: EventTarget | null) =>
 
 /** Keys that go on meaning what they mean everywhere after a button was pressed with the mouse, which leaves the focus on it. */
 const ELSEWHERE = ['Space', 'Home', 'End', 'PageUp', 'PageDown'];
-const isPressedByMouse = (target: EventTarget | null) => target instanceof HTMLButtonElement && !target.matches(':focus-visible');
+/** The button that the mouse has pressed last, as long as the focus has not been moved by keys since. */
+let pressedLast: Element | null = null;
+
+/** Told of every press of the mouse. */
+export const notePress = ({ target }: PointerEvent): void =>
+  void (pressedLast = target instanceof Element ? target.closest('button') : null);
+
+const isPressedByMouse = (target: EventTarget | null) => target instanceof HTMLButtonElement && target === pressedLast;
 
 /** The command a key press means here, if any. Fields keep their own keys, and so does whatever has the focus. */
 export function commandFor(event: KeyboardEvent): Command | undefined {
+  if (event.key === 'Tab') pressedLast = null;
   if (event.defaultPrevented) return undefined;
   const name = pressed(event) === 'mod+y' ? 'mod+shift+z' : pressed(event);
   const command = COMMANDS.find(({ keys }) => keys === name);

@@ -4,7 +4,7 @@ import { act, screen } from '@testing-library/react';
 import { addWordmark } from '@/core/production/edits/mark-edits';
 import { emptyProduction } from '@/core/production/production';
 import { CommandFinder } from '@/rooms/commands/command-finder';
-import { commandFor, COMMANDS } from '@/rooms/commands/commands';
+import { commandFor, COMMANDS, notePress } from '@/rooms/commands/commands';
 import { key } from '../support/key';
 import { showIn } from '../support/workspace';
 
@@ -95,4 +95,23 @@ test('removing takes what is picked before what is selected', () => {
   expect(shown.now().marks).toEqual([]);
   run('undo');
   expect(shown.now().marks).toHaveLength(1);
+});
+
+test('after a press of the mouse on a button keys mean what they mean everywhere, until Tab moves on', () => {
+  document.body.innerHTML = '<button></button>';
+  const [button] = document.getElementsByTagName('button');
+  const meant = (key: string) => {
+    let found: string | undefined;
+    const listener = (event: KeyboardEvent) => (found = commandFor(event)?.id);
+    button?.addEventListener('keydown', listener);
+    button?.dispatchEvent(new KeyboardEvent('keydown', { bubbles: true, key }));
+    button?.removeEventListener('keydown', listener);
+    return found;
+  };
+  button?.focus();
+  expect(meant('End')).toBeUndefined();
+  notePress({ target: button } as unknown as PointerEvent);
+  expect([' ', 'Home', 'End', 'PageUp'].map(meant)).toEqual(['play', 'start', 'end', 'previous-key']);
+  meant('Tab');
+  expect(meant(' ')).toBeUndefined();
 });
