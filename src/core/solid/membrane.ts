@@ -1,3 +1,5 @@
+import { recoveredSlopes } from './recovered-slopes';
+
 /**
  * A skin under even pressure over a plan, held at its seam: the small-deflection membrane, div grad u = -2, by linear finite
  * elements (any handbook of the finite element method). Over a straight strip of half-width w it is u = w² - x², so that √u is a half
@@ -14,9 +16,17 @@ export interface Membrane {
 /**
  * @param x, y the points of the plan, metres
  * @param triangles corners, three a triangle, anticlockwise
- * @param held 1 for points of the seam; where the skin presses on another it is free, as in the plane of symmetry between two
+ * @param held 1 for points of the seam; where the skin presses on another it is free
+ * @param springs what pulls free points of the edge down, a value for each point: the integral of k over its share of an edge on which
+ *   du/dn = -k u
  */
-export function solveMembrane(x: Float64Array, y: Float64Array, triangles: Int32Array, held: Uint8Array): Membrane {
+export function solveMembrane(
+  x: Float64Array,
+  y: Float64Array,
+  triangles: Int32Array,
+  held: Uint8Array,
+  springs: Float64Array = new Float64Array(x.length),
+): Membrane {
   const count = x.length;
   const total = triangles.length / 3;
   const stiffness = new Float64Array(9 * total);
@@ -45,32 +55,10 @@ export function solveMembrane(x: Float64Array, y: Float64Array, triangles: Int32
       diagonal[at[i] as number] = (diagonal[at[i] as number] as number) + (stiffness[9 * t + 4 * i] as number);
     }
   }
-  const u = conjugateGradients(triangles, stiffness, diagonal, load, held);
-  const slope = new Float64Array(2 * count);
-  const weight = new Float64Array(count);
-  for (let t = 0; t < total; t++) {
-    let sx = 0;
-    let sy = 0;
-    for (let k = 0; k < 3; k++) {
-      const value = u[triangles[3 * t + k] as number] as number;
-      sx += value * (gx[3 * t + k] as number);
-      sy += value * (gy[3 * t + k] as number);
-    }
-    for (let k = 0; k < 3; k++) {
-      const i = triangles[3 * t + k] as number;
-      const w = area[t] as number;
-      slope[2 * i] = (slope[2 * i] as number) + sx * w;
-      slope[2 * i + 1] = (slope[2 * i + 1] as number) + sy * w;
-      weight[i] = (weight[i] as number) + w;
-    }
-  }
-  for (let i = 0; i < count; i++) {
-    const w = (weight[i] as number) || 1;
-    u[i] = Math.max(0, u[i] as number);
-    slope[2 * i] = (slope[2 * i] as number) / w;
-    slope[2 * i + 1] = (slope[2 * i + 1] as number) / w;
-  }
-  return { u, slope };
+  for (let i = 0; i < count; i++) diagonal[i] = (diagonal[i] as number) + (springs[i] as number);
+  const u = conjugateGradients(triangles, stiffness, diagonal, load, held, springs);
+  for (let i = 0; i < count; i++) u[i] = Math.max(0, u[i] as number);
+  return { u, slope: recoveredSlopes(x, y, triangles, u) };
 }
 
 /** Solves for the free points, element by element, with the diagonal as preconditioner. */
@@ -80,6 +68,7 @@ function conjugateGradients(
   diagonal: Float64Array,
   load: Float64Array,
   held: Uint8Array,
+  springs: Float64Array,
 ): Float64Array {
   const count = load.length;
   const u = new Float64Array(count);
@@ -95,7 +84,7 @@ function conjugateGradients(
   }
   const enough = energy * 1e-16;
   for (let step = 0; step < 4 * count && energy > enough; step++) {
-    image.fill(0);
+    for (let i = 0; i < count; i++) image[i] = (springs[i] as number) * (direction[i] as number);
     for (let t = 0; t < triangles.length; t += 3) {
       for (let i = 0; i < 3; i++) {
         let sum = 0;

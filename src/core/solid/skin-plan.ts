@@ -10,13 +10,17 @@ export interface SkinPlan {
   triangles: Int32Array;
   /** Pairs of points, the inside on their left. */
   edges: Int32Array;
+  /** Half of the outline's largest thickness, metres. */
+  thickest: number;
 }
 
 /** Distances of rows of points from the seam, as shares of the largest thickness: close where the skin rises steeply. */
-const ROWS = [0.008, 0.035, 0.085, 0.16, 0.26, 0.38];
+const ROWS = [0.008, 0.03, 0.065, 0.11, 0.17, 0.24, 0.31, 0.38];
 /** Distance of points in the open, as a share of the largest thickness. */
 const SPACING = 0.2;
 const MAX_OPEN_POINTS = 3500;
+/** Points round an outline at least: a small counter bends the skin about it as much as a large one does. */
+const ROUND = 96;
 
 const distanceTo = (rings: readonly Ring[], x: number, y: number): number => {
   let nearest = Infinity;
@@ -79,6 +83,12 @@ class Spaced {
   }
 }
 
+const lengthOf = (ring: Ring): number =>
+  ring.reduce((sum, v, i) => {
+    const next = ring[(i + 1) % ring.length] as (typeof ring)[number];
+    return sum + Math.hypot(next.x - v.x, next.y - v.y);
+  }, 0);
+
 const divided = (ring: Ring, longest: number): [number, number][] =>
   ring.flatMap((v, i) => {
     const next = ring[(i + 1) % ring.length] as (typeof ring)[number];
@@ -99,7 +109,8 @@ export function skinPlan(rings: readonly Ring[], scale: number): SkinPlan {
   if (!(area > 0)) throw new WavefrontError('there is nothing inside the outline');
   const thickest = Math.max(1e-4 * scale, ...lattice(rings, Math.sqrt(area / 300)).map(([x, y]) => distanceTo(rings, x, y)));
   const spacing = Math.max(SPACING * thickest, Math.sqrt(area / MAX_OPEN_POINTS));
-  const outline = rings.map((ring) => divided(ring, spacing));
+  const fine = (ring: Ring) => divided(ring, Math.min(spacing, lengthOf(ring) / ROUND));
+  const outline = rings.map(fine);
   const inner = new Spaced(spacing / 4);
   const rows = ROWS.map((share) => share * thickest);
   rows.forEach((distance, k) => {
@@ -110,11 +121,11 @@ export function skinPlan(rings: readonly Ring[], scale: number): SkinPlan {
       'mitred',
       scale,
     );
-    for (const ring of row) for (const [x, y] of divided(ring, spacing)) inner.add(x, y, 0.5 * gap);
+    for (const ring of row) for (const [x, y] of fine(ring)) inner.add(x, y, 0.5 * gap);
   });
   const last = rows[rows.length - 1] as number;
   for (const [x, y] of lattice(rings, spacing)) if (distanceTo(rings, x, y) > last + 0.3 * spacing) inner.add(x, y, 0.5 * spacing);
-  return triangulated(outline, inner.points, scale);
+  return { ...triangulated(outline, inner.points, scale), thickest };
 }
 
 const asRing = (points: readonly [number, number][]): Ring =>
@@ -125,7 +136,11 @@ const asRing = (points: readonly [number, number][]): Ring =>
     return { x, y, arriveX: (x - px) / inLength, arriveY: (y - py) / inLength, leaveX: (nx - x) / outLength, leaveY: (ny - y) / outLength };
   });
 
-function triangulated(outline: readonly (readonly [number, number][])[], inner: readonly [number, number][], scale: number): SkinPlan {
+function triangulated(
+  outline: readonly (readonly [number, number][])[],
+  inner: readonly [number, number][],
+  scale: number,
+): Omit<SkinPlan, 'thickest'> {
   const all = [...outline.flat(), ...inner];
   const x = Float64Array.from(all, ([value]) => value);
   const y = Float64Array.from(all, ([, value]) => value);

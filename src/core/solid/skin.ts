@@ -3,6 +3,7 @@ import type { Contact } from '../outline/press-apart';
 import { SolidError } from './bevelled-solid';
 import { solveMembrane } from './membrane';
 import { MeshBuilder, type SolidMesh, type Swell } from './mesh';
+import { refineSkin, type SolvedSkin } from './refine-skin';
 import { skinPlan } from './skin-plan';
 import { WavefrontError } from './triangulate';
 
@@ -37,16 +38,8 @@ function underLid(height: number, lid: number): [number, number] {
  */
 export function buildSkin(rings: readonly Ring[], { middle, lid, contacts = [] }: SkinShape, scale: number): SolidMesh {
   try {
-    const { x, y, triangles, edges } = skinPlan(rings, scale);
-    const count = x.length;
-    const held = new Uint8Array(count);
-    const pressed: number[] = [];
-    for (let e = 0; e < edges.length; e += 2) {
-      const [a, b] = [edges[e] as number, edges[e + 1] as number];
-      if (contacts.some((line) => liesOn(line, x, y, a, scale) && liesOn(line, x, y, b, scale))) pressed.push(a, b);
-      else held[a] = held[b] = 1;
-    }
-    const { u, slope } = solveMembrane(x, y, triangles, held);
+    const { x, y, triangles, edges, held, u, slope } = refineSkin(solvedSkin(rings, contacts, scale));
+    const pressed = pressedEdges(edges, x, y, contacts, scale);
     const mesh = new MeshBuilder();
     const rises: number[] = [];
     const walls: number[] = [];
@@ -93,6 +86,72 @@ export function buildSkin(rings: readonly Ring[], { middle, lid, contacts = [] }
   } catch (error) {
     if (error instanceof WavefrontError) throw new SolidError(`This outline could not be inflated (${error.message}).`);
     throw error;
+  }
+}
+
+/** Edges of the outline that lie on lines of contact: pairs of points. */
+function pressedEdges(edges: Int32Array, x: Float64Array, y: Float64Array, contacts: readonly Contact[], scale: number): number[] {
+  const pressed: number[] = [];
+  for (let e = 0; e < edges.length; e += 2) {
+    const [a, b] = [edges[e] as number, edges[e + 1] as number];
+    if (contacts.some((line) => liesOn(line, x, y, a, scale) && liesOn(line, x, y, b, scale))) pressed.push(a, b);
+  }
+  return pressed;
+}
+
+/** The skin over an outline at amount 1, at the points of its plan. */
+function solvedSkin(rings: readonly Ring[], contacts: readonly Contact[], scale: number): SolvedSkin {
+  const { x, y, triangles, edges, thickest } = skinPlan(rings, scale);
+  const pressed = pressedEdges(edges, x, y, contacts, scale);
+  const isPressed = new Set<string>();
+  for (let e = 0; e < pressed.length; e += 2) isPressed.add(`${pressed[e]} ${pressed[e + 1]}`);
+  const held = new Uint8Array(x.length);
+  for (let e = 0; e < edges.length; e += 2) {
+    const [a, b] = [edges[e] as number, edges[e + 1] as number];
+    if (!isPressed.has(`${a} ${b}`)) held[a] = held[b] = 1;
+  }
+  const { u, slope } = solveMembrane(x, y, triangles, held, creases(x, y, pressed, thickest));
+  levelSeam(x, y, edges, held, slope);
+  return { x, y, triangles, edges, held, u, slope };
+}
+
+/** How steeply a skin falls where it presses on another, as a multiple of its height over its half thickness. */
+const CREASE = 1.6;
+
+/**
+ * What pulls a skin down along the lines on which it presses on others: two round bodies that press on one another fall off on both sides
+ * to where they meet, and a crease is seen there.
+ * @param thickest half of the outline's largest thickness, metres
+ */
+function creases(x: Float64Array, y: Float64Array, pressed: readonly number[], thickest: number): Float64Array {
+  const springs = new Float64Array(x.length);
+  for (let e = 0; e < pressed.length; e += 2) {
+    const [a, b] = [pressed[e] as number, pressed[e + 1] as number];
+    const half = Math.hypot((x[b] as number) - (x[a] as number), (y[b] as number) - (y[a] as number)) / 2;
+    for (const i of [a, b]) springs[i] = (springs[i] as number) + (CREASE * half) / thickest;
+  }
+  return springs;
+}
+
+/** Corners of a seam that turn by more than this have a normal to either side, and keep what the skin about them says. */
+const CORNER = Math.cos((40 * Math.PI) / 180);
+
+/** Along a seam the skin has one height: it slopes straight away from it, by as much as it does. */
+function levelSeam(x: Float64Array, y: Float64Array, edges: Int32Array, held: Uint8Array, slope: Float64Array): void {
+  const inward = new Map<number, [number, number][]>();
+  for (let e = 0; e < edges.length; e += 2) {
+    const [a, b] = [edges[e] as number, edges[e + 1] as number];
+    const [dx, dy] = [(x[b] as number) - (x[a] as number), (y[b] as number) - (y[a] as number)];
+    const length = Math.hypot(dx, dy) || 1;
+    for (const i of [a, b]) inward.set(i, [...(inward.get(i) ?? []), [-dy / length, dx / length]]);
+  }
+  for (const [i, [one, other]] of inward) {
+    if (!held[i] || !one || !other || one[0] * other[0] + one[1] * other[1] < CORNER) continue;
+    const [nx, ny] = [one[0] + other[0], one[1] + other[1]];
+    const length = Math.hypot(nx, ny);
+    const away = Math.max(0, ((slope[2 * i] as number) * nx + (slope[2 * i + 1] as number) * ny) / length);
+    slope[2 * i] = (away * nx) / length;
+    slope[2 * i + 1] = (away * ny) / length;
   }
 }
 
