@@ -135,17 +135,37 @@ test('an outline from a file, and one that is none', async ({ page, ironsky }) =
 test.describe('with the demo', () => {
   test.use({ demo: true });
 
-  test('desk and rooms break no rule of WCAG 2.1 A and AA, in both themes', async ({ page, ironsky }) => {
+  test('desk, rooms, popovers and dialogs break no rule of WCAG 2.1 A and AA nor of good practice, in both themes', async ({
+    page,
+    ironsky,
+  }) => {
     await page.goto(ironsky.url);
     await expect(page.getByText('Lantern Deep, ident A')).toBeVisible();
     expect(await broken(page)).toEqual([]);
+    await page.getByRole('button', { name: 'Put Lantern Deep, ident A into a folder' }).click();
+    await expect(page.getByRole('combobox', { name: 'Folder' })).toBeVisible();
+    expect(await broken(page)).toEqual([]);
+    await page.keyboard.press('Escape');
     await page.getByRole('link', { name: /^Open Lantern Deep, ident A/ }).click();
     await page.getByRole('button', { name: 'LANTERN words' }).click();
     expect(await broken(page)).toEqual([]);
+    for (const [opener, opened] of [
+      [/^Colour,/, 'dialog'],
+      [/Material/, 'listbox'],
+    ] as const) {
+      await page.getByRole('button', { name: opener }).first().click();
+      await expect(page.getByRole(opened).first()).toBeVisible();
+      expect(await broken(page)).toEqual([]);
+      await page.keyboard.press('Escape');
+    }
     await goToRoom(page, 'Choreograph');
     await page.getByRole('button', { name: /^Orbit, Camera 1: move from frame 84/ }).focus();
     await page.keyboard.press('Enter');
     expect(await broken(page)).toEqual([]);
+    await page.getByRole('button', { name: 'Contact sheet of the shots' }).click();
+    await expect(page.getByRole('dialog')).toBeVisible();
+    expect(await broken(page)).toEqual([]);
+    await page.keyboard.press('Escape');
     await goToRoom(page, 'Master');
     expect(await broken(page)).toEqual([]);
     await page.keyboard.press('Control+k');

@@ -1,8 +1,9 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { Button as AriaButton, Label, ListBox, ListBoxItem, Popover, Select, SelectValue } from 'react-aria-components';
+import { Button as AriaButton, Label, ListBox, ListBoxItem, Select, SelectValue } from 'react-aria-components';
 import { styled } from 'styled-components';
+import { Opened } from './opened';
 
 const Picker = styled(Select)`
   display: grid;
@@ -37,7 +38,7 @@ const PickerValue = styled(SelectValue)`
   white-space: nowrap;
   flex: 1;
 ` as typeof SelectValue;
-export const Menu = styled(Popover)`
+export const Menu = styled(Opened)`
   background: var(--raised);
   border: 1px solid var(--line-strong);
   border-radius: 4px;

@@ -2,12 +2,12 @@
 
 import { Folder } from 'lucide-react';
 import { useId, useState } from 'react';
-import { Dialog, DialogTrigger, Popover } from 'react-aria-components';
+import { Dialog, DialogTrigger } from 'react-aria-components';
 import { styled } from 'styled-components';
 import type { ProductionSummary } from '@/core/production/listing';
-import { Button, IconButton } from '@/parts/controls';
+import { Button, IconButton, Opened } from '@/parts/controls';
 
-const Box = styled(Popover)`
+const Box = styled(Opened)`
   background: var(--raised);
   border: 1px solid var(--line-strong);
   border-radius: 4px;
