@@ -4,6 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { ensureBrowser, launchBrowser } from './browser.mjs';
+import { shootFirstTitle } from './first-title.mjs';
 import { ensureBuild, ensurePackages, freePort, ROOT, startServer } from './lib.mjs';
 
 ensurePackages();
@@ -21,14 +22,15 @@ const seek = async (frame) => {
   await clock.fill(String(frame));
   await clock.press('Enter');
 };
-const refined = (frame, samples = 64) =>
-  page.waitForFunction(
+const refinedOn = (seen, frame, samples = 64) =>
+  seen.waitForFunction(
     ([at, least]) =>
       document.querySelector('[data-testid=lens]')?.dataset.frame === String(at) &&
       Number(document.querySelector('[data-testid=lens]').dataset.samples) >= least,
     [frame, samples],
     { timeout: 240_000 },
   );
+const refined = (frame, samples) => refinedOn(page, frame, samples);
 const room = (name) => page.getByRole('navigation', { name: 'Rooms' }).getByRole('button', { name }).click();
 
 try {
@@ -83,6 +85,7 @@ try {
   await seek(46);
   await refined(46, 16);
   await shoot('master');
+  await shootFirstTitle(browser, refinedOn);
 } finally {
   await browser.close();
   child.kill();

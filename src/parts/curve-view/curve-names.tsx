@@ -2,6 +2,8 @@
 
 import type { ReactNode } from 'react';
 import { styled } from 'styled-components';
+import { SAME_FRAME } from '@/core/motion/edit-channel';
+import { edgeOf, type Keyed } from '../fields/key-toggle';
 import type { Drawn } from './curves-drawn';
 
 const List = styled.div`
@@ -25,17 +27,12 @@ const List = styled.div`
   button[aria-pressed='true'] {
     background: var(--raised);
   }
-  i {
-    width: 9px;
-    height: 9px;
-    border-radius: 5px;
-    flex: none;
-  }
   span {
     flex: 1;
     overflow: hidden;
     text-overflow: ellipsis;
     white-space: nowrap;
+    line-height: 18px;
   }
   small {
     font: 11px var(--mono);
@@ -43,17 +40,23 @@ const List = styled.div`
   }
 `;
 
-/** The channels of a lane by name, with the hue of their curve and how many keys they have. */
+const keyedAt = (channel: Drawn['channel'], frame: number): Keyed =>
+  channel.keys.length === 0 ? 'none' : channel.keys.some((key) => Math.abs(key.frame - frame) < SAME_FRAME) ? 'here' : 'keyed';
+
+/** The channels of a lane by name, and how many keys they have; their lower edge, in the hue of the curve, tells of keys as fields do. */
 export function CurveNames({
   drawn,
   active,
   onActivate,
   foot,
+  frame,
 }: {
   drawn: readonly Drawn[];
   active: string | undefined;
   onActivate: (name: string, all: boolean) => void;
   foot: ReactNode;
+  /** Of the playhead. */
+  frame: number;
 }) {
   return (
     <List role="group" aria-label="Curves">
@@ -65,8 +68,7 @@ export function CurveNames({
           title="With Ctrl: all of its keys"
           onClick={(event) => onActivate(name, event.ctrlKey || event.metaKey)}
         >
-          <i style={{ background: channel.keys.length > 0 ? colour : 'var(--line-strong)' }} />
-          <span>{meta.label}</span>
+          <span style={{ borderBottom: edgeOf(keyedAt(channel, frame), colour) }}>{meta.label}</span>
           <small>{channel.keys.length || ''}</small>
         </button>
       ))}

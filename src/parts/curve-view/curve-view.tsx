@@ -114,7 +114,7 @@ export function CurveView({
 
   return (
     <Frame>
-      <CurveNames drawn={drawn} active={own?.name} onActivate={onActivate} foot={foot} />
+      <CurveNames drawn={drawn} active={own?.name} onActivate={onActivate} foot={foot} frame={playhead} />
       <Panes ref={ref}>
         {own && up && height > 60 ? (
           <>

@@ -5,11 +5,9 @@ import { styled } from 'styled-components';
 /** Whether a value is keyed, and whether there is a key at the playhead. */
 export type Keyed = 'none' | 'keyed' | 'here';
 
-const EDGES: Record<Keyed, string> = {
-  none: '1px solid var(--line-strong)',
-  keyed: '2px dotted var(--brass)',
-  here: '2px solid var(--brass)',
-};
+/** The lower edge of something that may be keyed. */
+export const edgeOf = (keyed: Keyed, colour = 'var(--brass)'): string =>
+  ({ none: '1px solid var(--line-strong)', keyed: `2px dotted ${colour}`, here: `2px solid ${colour}` })[keyed];
 
 /** Holds a value whose lower edge tells of its keys. */
 export const Edged = styled.div`
@@ -39,7 +37,7 @@ const Edge = styled.button<{ $state: Keyed }>`
     left: 1px;
     right: 1px;
     bottom: 3px;
-    border-bottom: ${({ $state }) => EDGES[$state]};
+    border-bottom: ${({ $state }) => edgeOf($state)};
   }
   &:hover::after,
   &:focus-visible::after {

@@ -13,6 +13,7 @@ import { bevelSchema, shellKind, shellSchema, type Bevel, type Shell } from '@/c
 import { hueFor, UNITS, type Production } from '@/core/production/production';
 import { fieldMeta, type FieldMeta } from '@/core/schema/fields';
 import { readNumber } from '@/parts/fields/arithmetic';
+import { useTyped } from '@/parts/fields/use-typed';
 import { Hint, IconButton, LinePick } from '@/parts/controls';
 import type { SectionPart } from '@/parts/section-view/section-grips';
 import { SectionView } from '@/parts/section-view/section-view';
@@ -196,12 +197,12 @@ function UnitPick({ value, onChange }: { value: Production['units']; onChange: (
 
 /** A short field in a line of title: typed or stepped. */
 function CutField({ meta, value, onChange }: { meta: FieldMeta; value: number; onChange: (value: number) => void }) {
-  const [text, setText] = useState<string | null>(null);
-  const commit = () => {
-    const read = text === null ? null : readNumber(text, meta.unit);
-    if (read !== null) onChange(Math.max(meta.min, Math.min(meta.max, read)));
-    setText(null);
-  };
+  const within = (wanted: number) => Math.max(meta.min, Math.min(meta.max, wanted));
+  const typed = useTyped(
+    value.toFixed(meta.digits),
+    (text) => readNumber(text, meta.unit),
+    (read) => onChange(within(read)),
+  );
   return (
     <label style={{ display: 'flex', gap: 4, alignItems: 'center' }}>
       {meta.label}
@@ -210,23 +211,29 @@ function CutField({ meta, value, onChange }: { meta: FieldMeta; value: number; o
         style={{
           width: 40,
           height: 18,
-          border: '1px solid transparent',
+          border: `1px solid ${typed.isBad ? 'var(--coral)' : 'transparent'}`,
           background: 'var(--well)',
           borderRadius: 2,
           font: '11px var(--mono)',
           textAlign: 'right',
         }}
-        value={text ?? value.toFixed(meta.digits)}
-        onChange={(event) => setText(event.target.value)}
+        value={typed.text}
+        aria-invalid={typed.isBad || undefined}
+        title={typed.isBad ? 'This cannot be read as a number. Escape brings the old value back.' : undefined}
+        onChange={(event) => typed.type(event.target.value)}
         onFocus={(event) => event.currentTarget.select()}
-        onBlur={commit}
+        onBlur={typed.commit}
         onKeyDown={(event) => {
-          if (event.key === 'Enter') commit();
+          if (event.key === 'Enter') typed.commit();
+          if (event.key === 'Escape' && typed.isTyping) {
+            event.stopPropagation();
+            typed.drop();
+          }
           const direction = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0;
           if (direction === 0) return;
           event.preventDefault();
-          setText(null);
-          onChange(Math.max(meta.min, Math.min(meta.max, value + direction * meta.step * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1))));
+          typed.drop();
+          onChange(within(value + direction * meta.step * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1)));
         }}
       />
       {meta.unit}
