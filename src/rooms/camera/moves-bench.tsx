@@ -6,7 +6,16 @@ import { cameraPose, middleOf, rigContext } from '@/core/frame/camera-pose';
 import { isShown } from '@/core/frame/mark-pose';
 import { at } from '@/core/motion/channel';
 import type { Camera } from '@/core/production/camera';
-import { DRIFTS, drift, overlap, pointAhead, putPivot, stationFrames, type DriftName } from '@/core/production/edits/move-edits';
+import {
+  DRIFTS,
+  drift,
+  driftUnderShots,
+  overlap,
+  pointAhead,
+  putPivot,
+  stationFrames,
+  type DriftName,
+} from '@/core/production/edits/move-edits';
 import { rigPose, type Carrier } from '@/core/rig/rig';
 import { invertRigid, transformPoint } from '@/core/space/matrix';
 import { add, scale, type Vec3 } from '@/core/space/vector';
@@ -96,6 +105,9 @@ export function MovesBench({ camera }: { camera: Camera }) {
       >
         Drift under frames {Math.round(span[0])}–{Math.round(span[1])}
       </Button>
+      {production.shots.length > 1 ? (
+        <Button onPress={() => edit((draft) => void driftUnderShots(draft, way, metres))}>Drift under each shot</Button>
+      ) : null}
       <NumberField meta={frames('Overlap by', 5)} value={by} onChange={(v) => setBy(Math.round(v))} />
       <Button isDisabled={station === null} onPress={() => station !== null && overlapFrom(station)}>
         Overlap what follows

@@ -20,7 +20,7 @@ import {
   type OpenEnd,
 } from '@/core/production/edits/key-edits';
 import { pathDifference } from '@/core/check/path-difference';
-import { drift, overlap, putPivot } from '@/core/production/edits/move-edits';
+import { drift, driftUnderShots, overlap, putPivot } from '@/core/production/edits/move-edits';
 import { duplicateCamera, splitShot } from '@/core/production/edits/shot-edits';
 import { emptyProduction, productionSchema, type Production } from '@/core/production/production';
 import { rigPose } from '@/core/rig/rig';
@@ -208,6 +208,32 @@ describe('closing the loop', () => {
 });
 
 describe('moves', () => {
+  test('a drift can be laid under each shot at once, on the camera that it is seen by', () => {
+    const production = orbiting();
+    const two = produce(production, (draft) => {
+      draft.cameras.push({ ...(JSON.parse(JSON.stringify(draft.cameras[0])) as Production['cameras'][number]), id: 'camera-2' });
+      splitShot(draft, 40, 'camera-2');
+      driftUnderShots(draft, 'right', 0.2);
+    });
+    const slides = two.cameras.map(({ carriers }) =>
+      carriers.filter(({ kind }) => kind === 'slide').map(({ channels }) => (channels as { x: Channel }).x.keys),
+    );
+    expect(slides.map((of) => of.map((keys) => keys.map(({ frame, value }) => [frame, value])))).toEqual([
+      [
+        [
+          [0, -0.1],
+          [39, 0.1],
+        ],
+      ],
+      [
+        [
+          [40, -0.1],
+          [production.format.length - 1, 0.1],
+        ],
+      ],
+    ]);
+  });
+
   test('a drift is constant and leaves the middle of its span where it was', () => {
     const production = orbiting();
     const done = produce(production, (draft) => void drift(draft, 'camera-1', 20, 80, 'in', 0.6));

@@ -10,6 +10,7 @@ import { add, distance, scale, subtract, type Vec3 } from '../../space/vector';
 import { carrierSchema, MAX_CARRIERS } from '../camera';
 import { allOwners, keyFrames, ownerAt } from '../owners/owners';
 import type { Production } from '../production';
+import { shotSpans } from '../shots';
 import { setChannelValue } from './channel-edits';
 import { freshId } from './fresh-id';
 
@@ -47,6 +48,14 @@ export function drift(draft: Production, cameraId: string, from: number, to: num
     carrierSchema.parse({ id, kind: 'slide', channels: { [axis]: { rest: 0, keys: [straight(from, -half), straight(to, half)] } } }),
   );
   return id;
+}
+
+/** Lays such a move under each shot, on the camera that it is seen by; returns the ids of the cameras and of what was laid. */
+export function driftUnderShots(draft: Production, way: DriftName, metres: number): { cameraId: string; carrierId: string }[] {
+  return shotSpans(draft).flatMap(({ cameraId, from, to }) => {
+    const carrierId = drift(draft, cameraId, from, to - 1, way, metres);
+    return carrierId ? [{ cameraId, carrierId }] : [];
+  });
 }
 
 /**
