@@ -15,8 +15,8 @@ type Carrying = Pick<Mark['settings'], 'turns' | 'behind'>;
 const WAYS = {
   turn: { label: 'place and turn', carrying: { turns: true, behind: false } },
   place: { label: 'place alone', carrying: { turns: false, behind: false } },
-  behind: { label: 'behind it, turned', carrying: { turns: true, behind: true } },
-  'behind-place': { label: 'behind it, place alone', carrying: { turns: false, behind: true } },
+  behind: { label: 'behind it', carrying: { turns: true, behind: true } },
+  'behind-place': { label: 'behind, unturned', carrying: { turns: false, behind: true } },
 } as const satisfies Record<string, { label: string; carrying: Carrying }>;
 type Way = keyof typeof WAYS;
 

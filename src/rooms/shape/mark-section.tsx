@@ -146,7 +146,7 @@ export function MarkSection({ mark }: { mark: Mark }) {
           <b>Section</b>
           {selected?.name}
         </span>
-        <span style={{ display: 'flex', gap: 6 }}>
+        <span style={{ display: 'flex', gap: 4 }}>
           <IconButton
             label="See the section whole"
             keys="Shift W"
@@ -209,7 +209,7 @@ function CutField({ meta, value, onChange }: { meta: FieldMeta; value: number; o
       <input
         aria-label={`Cut ${meta.label.replace('Cut ', '')}, ${meta.unit}`}
         style={{
-          width: 40,
+          width: 34,
           height: 18,
           border: `1px solid ${typed.isBad ? 'var(--coral)' : 'transparent'}`,
           background: 'var(--well)',
