@@ -3,9 +3,8 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { launchBrowser } from '../browser.mjs';
 import { ensureBuild, freePort, startServer } from '../lib.mjs';
+import { dragCost } from './drag-cost';
 import { withMarks } from './edits';
-
-const STEPS = 60;
 
 /**
  * What one step of a drag of a value costs the page of Choreograph, with everything that follows it there: the edit, the state, the call
@@ -39,34 +38,7 @@ export async function dragging(): Promise<void> {
       if (!box) throw new Error('The bench shows no place across');
       // What refines at rest is at rest.
       await page.waitForTimeout(8000);
-      const client = await page.context().newCDPSession(page);
-      // Time of the thread, not of the clock: the picture is drawn beside it, on the same two cores.
-      await client.send('Performance.enable', { timeDomain: 'threadTicks' });
-      /** Milliseconds of the thread so far: in all, and of scripts. */
-      const spent = async () => {
-        const { metrics } = await client.send('Performance.getMetrics');
-        return ['TaskDuration', 'ScriptDuration'].map((wanted) => 1000 * (metrics.find(({ name }) => name === wanted)?.value ?? NaN));
-      };
-      const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
-      const drag = async () => {
-        for (let step = 1; step <= STEPS; step++) {
-          await page.mouse.move(x + 2 * step, y);
-          await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
-        }
-      };
-      /** Milliseconds of each step beyond those of the same moves of the hand with nothing held. */
-      const timed = async (held: boolean) => {
-        await page.mouse.move(x, y);
-        if (held) await page.mouse.down();
-        const before = await spent();
-        await drag();
-        const after = await spent();
-        if (held) await page.mouse.up();
-        return after.map((value, i) => (value - (before[i] as number)) / STEPS) as [all: number, scripts: number];
-      };
-      await timed(true);
-      const [dragged, idle] = [await timed(true), await timed(false)];
-      const [all, scripts] = [dragged[0] - idle[0], dragged[1] - idle[1]];
+      const [all, scripts] = await dragCost(page, [box.x + box.width / 2, box.y + box.height / 2], 2);
       costs.push([all, scripts]);
       const words = `${all.toFixed(1)} ms of the page's thread a step, ${scripts.toFixed(1)} of them scripts`;
       console.log(`  ${String(count).padStart(3)} word marks: ${words}`);

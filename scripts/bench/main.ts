@@ -22,6 +22,7 @@ import { bundleForBrowser } from '../bundle.mjs';
 import { dragging } from './dragging';
 import { edits } from './edits';
 import { growth } from './growth';
+import { long } from './long';
 import { motion } from './motion';
 import { opening } from './opening';
 import { playing } from './playing';
@@ -276,6 +277,7 @@ const parts: Record<string, () => void | Promise<void>> = {
   motion,
   edits,
   dragging,
+  long,
   growth,
   opening,
   playing,
