@@ -1,5 +1,5 @@
 import Color from 'colorjs.io';
-import { displayColour, rollOff } from '@/core/colour/display';
+import { displayColour, rollOff, sceneColour } from '@/core/colour/display';
 import { linearColour, linearToSrgb, srgbToLinear } from '@/core/colour/transfer';
 
 // IEC 61966-2-1.
@@ -43,4 +43,19 @@ describe('the display transform', () => {
     expect(spread(displayColour([24, 6, 1], 0.55))).toBeLessThan(0.1);
     expect(displayColour([0.4, 0.1, 0.02], 0.55)).toEqual([0.4, 0.1, 0.02]);
   });
+});
+
+test('what the display shows of a scene colour is undone: a picture that is put behind comes out as it is', () => {
+  for (const knee of [0.3, 0.55, 0.9])
+    for (const shown of [
+      [0, 0, 0],
+      [0.2, 0.5, 0.1],
+      [0.9, 0.7, 0.95],
+      [1, 0, 0],
+      [0.999, 0.999, 0.999],
+    ] as const) {
+      const again = displayColour(sceneColour(shown, knee), knee);
+      // Within a fifth of a step of eight bits: the roll-off itself never reaches white.
+      again.forEach((v, k) => expect(Math.abs(v - (shown[k] as number))).toBeLessThan(1 / 1275));
+    }
 });
