@@ -18,6 +18,7 @@ import type { Vec3 } from '@/core/space/vector';
 import type { PlanCamera } from '@/parts/plan-view/plan-camera';
 import type { PlanRail } from '@/parts/plan-view/plan-view';
 import { activeCarrier, landingCarrier } from '../looking/flight';
+import { useSettled } from '@/parts/use-settled';
 import { useSceneFrame, useSeenCamera } from '../looking/seen';
 import { useFrameState } from '../looking/use-frame-state';
 import { useEdit, useProduction, useView } from '../workspace/workspace';
@@ -25,6 +26,9 @@ import { boundsIn } from '../workspace/view-store';
 
 /** More dots than this on a path are not told apart any more. */
 const MAX_TICKS = 1500;
+/** While something is dragged, and a moment after, the path is drawn with as many as a short production has. */
+const BRISK_TICKS = 120;
+const SETTLED_MS = 300;
 /** Of cameras that are not looked through the path is drawn with fewer. */
 const FEW_TICKS = 60;
 const RAIL_STEPS = 120;
@@ -74,7 +78,8 @@ const ways = new WeakMap<Camera, KeptWay>();
 /** The way of a camera, reckoned anew only when the camera has changed, or anything where it follows others. */
 function wayOf(production: Production, camera: Camera, ticks: number, boundsOf: BoundsOf): Way {
   const known = ways.get(camera);
-  const isSame = known?.ticks === ticks && known.format === production.format;
+  // A finer one serves as well.
+  const isSame = known !== undefined && known.ticks >= ticks && known.format === production.format;
   if (isSame && (known.production === null || (known.production === production && known.boundsOf === boundsOf))) return known.way;
   const way = pathOf(production, camera, ticks, boundsOf);
   ways.set(camera, { production: goesAlone(production, camera) ? null : production, boundsOf, ticks, format: production.format, way });
@@ -89,12 +94,13 @@ export function usePlanCameras(): PlanCamera[] {
   const frame = useSceneFrame();
   const state = useFrameState();
   const boundsOf = boundsIn(facts);
+  const ticks = useSettled(production, SETTLED_MS) ? MAX_TICKS : BRISK_TICKS;
   const waysById = useMemo(
     () =>
       new Map(
-        production.cameras.map((camera) => [camera.id, wayOf(production, camera, camera.id === seen.id ? MAX_TICKS : FEW_TICKS, boundsOf)]),
+        production.cameras.map((camera) => [camera.id, wayOf(production, camera, camera.id === seen.id ? ticks : FEW_TICKS, boundsOf)]),
       ),
-    [production, seen.id, boundsOf],
+    [production, seen.id, boundsOf, ticks],
   );
   const stations = useMemo(
     () => stationFrames(production, seen.id).map((at) => ({ frame: at, place: positionOf(cameraPose(production, seen, at, boundsOf)) })),
