@@ -2,22 +2,13 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { produce } from 'immer';
-import type { Key } from '@/core/motion/channel';
 import type { Production } from '@/core/production/production';
 import { splitShot } from '@/core/production/edits/shot-edits';
+import { keys } from '@/demo/keys';
 import { launchBrowser } from '../browser.mjs';
 import { ensureBuild, freePort, startServer } from '../lib.mjs';
 import { dragCost } from './drag-cost';
 import { withMarks } from './edits';
-
-const key = (frame: number, value: number): Key => ({
-  frame,
-  value,
-  join: 'eased',
-  arrive: { influence: 0.42, speed: 0 },
-  leave: { influence: 0.42, speed: 0 },
-  bounces: 0,
-});
 
 /** A production of so many marks, seconds and shots, each seen by a camera of its own that goes round. */
 function made(marks: number, seconds: number, shots: number): Production {
@@ -31,7 +22,12 @@ function made(marks: number, seconds: number, shots: number): Production {
         splitShot(draft, i * each, `camera-${i + 1}`);
       }
       const orbit = draft.cameras[i]?.carriers[0];
-      if (orbit?.kind === 'orbit') orbit.channels.azimuth.keys = [key(i * each, -20), key(i * each + 20, 0), key((i + 1) * each - 1, 20)];
+      if (orbit?.kind !== 'orbit') continue;
+      orbit.channels.azimuth.keys = keys([
+        [i * each, -20],
+        [i * each + 20, 0],
+        [(i + 1) * each - 1, 20],
+      ]);
     }
   });
 }

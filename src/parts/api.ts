@@ -1,4 +1,4 @@
-import { MEDIA, type MediaKind } from '@/core/production/media';
+import { MEDIA, tooLarge, type MediaKind } from '@/core/production/media';
 
 /** Talks to the server. Every failure comes back as an ApiError with words for the person. */
 export class ApiError extends Error {
@@ -39,8 +39,7 @@ export async function api<T = unknown>(
  * @throws ApiError in words, also when it is too large, before anything is sent
  */
 export async function sendMedia(kind: MediaKind, file: File): Promise<{ hash: string }> {
-  const { what, maxBytes } = MEDIA[kind];
-  if (file.size > maxBytes) throw new ApiError(`${what} can be at most ${maxBytes / 1e6} MB.`, 413);
+  if (file.size > MEDIA[kind].maxBytes) throw new ApiError(tooLarge(MEDIA[kind]), 413);
   return api(`/api/media/${kind}?name=${encodeURIComponent(file.name)}`, { method: 'POST', body: file });
 }
 

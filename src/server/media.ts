@@ -4,7 +4,7 @@ import { createReadStream } from 'node:fs';
 import { rename, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { Readable } from 'node:stream';
-import { MEDIA, type MediaKind } from '@/core/production/media';
+import { hashField, MEDIA, tooLarge, type MediaKind } from '@/core/production/media';
 import { dataPath } from './data-folder';
 import { UserError } from './errors';
 import { readIfThere, writeWhole } from './files';
@@ -80,11 +80,11 @@ export const takeMedia = (kind: MediaKind, fileName: string, request: Request): 
 
 /** Takes in bytes that are at hand. */
 export async function addMedia(kind: MediaKind, fileName: string, bytes: Uint8Array): Promise<{ hash: string }> {
-  if (bytes.length > MEDIA[kind].maxBytes) throw new UserError(413, `${MEDIA[kind].what} can be at most ${MEDIA[kind].maxBytes / 1e6} MB.`);
+  if (bytes.length > MEDIA[kind].maxBytes) throw new UserError(413, tooLarge(MEDIA[kind]));
   return take(kind, fileName, Readable.from([bytes]));
 }
 
-const isHash = (hash: string) => /^[0-9a-f]{64}$/.test(hash);
+const isHash = (hash: string) => hashField.safeParse(hash).success;
 
 /** The bytes of a file that is kept; null when there is none. */
 export const mediaBytes = async (kind: MediaKind, hash: string): Promise<Uint8Array | null> =>

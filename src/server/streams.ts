@@ -1,4 +1,5 @@
 import 'server-only';
+import { tooLarge } from '@/core/production/media';
 import { UserError } from './errors';
 import { writeWhole } from './files';
 
@@ -7,8 +8,8 @@ const SILENCE_MS = 30_000;
 
 /** The chunks of a request's body, as they come. A body that is too long, or whose sender has fallen silent, is refused. */
 export async function* chunksOf(request: Request, limit: number, what: string): AsyncGenerator<Uint8Array> {
-  const tooLarge = () => new UserError(413, `${what} can be at most ${Math.round(limit / 1e6)} MB.`);
-  if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge();
+  const refusal = () => new UserError(413, tooLarge({ what, maxBytes: limit }));
+  if (Number(request.headers.get('content-length') ?? 0) > limit) throw refusal();
   const reader = request.body?.getReader();
   if (!reader) return;
   let length = 0;
@@ -17,7 +18,7 @@ export async function* chunksOf(request: Request, limit: number, what: string): 
       const { done, value } = await orSilence(reader.read());
       if (done) return;
       length += value.length;
-      if (length > limit) throw tooLarge();
+      if (length > limit) throw refusal();
       yield value;
     }
   } finally {

@@ -6,7 +6,7 @@ import { freshId } from '../production/edits/fresh-id';
 import type { Production } from '../production/production';
 import { slide } from '../rig/carriers/slide';
 import { rigPose, type Carrier } from '../rig/rig';
-import type { CarrierValues } from '../rig/carrier';
+import type { CarrierValues, RigContext } from '../rig/carrier';
 import { invertRigid, multiply, type Mat4 } from '../space/matrix';
 import { rigContext } from './camera-pose';
 import type { BoundsOf } from './frame-state';
@@ -57,20 +57,13 @@ function holdStays(channels: Channels): void {
   }
 }
 
-const slideOf = (camera: Camera, name: string, channels: Channels): Carrier => {
+const slideOf = (taken: readonly Carrier[], name: string, channels: Channels): Carrier => {
   holdStays(channels);
-  return carrierSchema.parse({ id: freshId(camera.carriers, 'slide'), kind: 'slide', name, channels });
+  return carrierSchema.parse({ id: freshId(taken, 'slide'), kind: 'slide', name, channels });
 };
 
 /** Poses of the stations as the slides see them: within the carriers before them. */
-function homePoses(
-  draft: Production,
-  camera: Camera,
-  before: readonly Carrier[],
-  stations: readonly VisitStation[],
-  boundsOf: BoundsOf,
-): Mat4[] {
-  const context = rigContext(draft, camera, boundsOf);
+function homePoses(before: readonly Carrier[], stations: readonly VisitStation[], context: RigContext): Mat4[] {
   return stations.map(({ pose, arrives }) => multiply(invertRigid(rigPose(before, arrives, context)), pose));
 }
 
@@ -88,14 +81,15 @@ export function takeVisit(
   // What shakes goes on shaking the whole.
   const shaking = camera.carriers.findIndex(({ kind }) => kind === 'shake');
   const place = shaking < 0 ? camera.carriers.length : shaking;
-  const poses = homePoses(draft, camera, camera.carriers.slice(0, place), stations, boundsOf);
+  const context = rigContext(draft, camera, boundsOf);
+  const poses = homePoses(camera.carriers.slice(0, place), stations, context);
   const overlaps = stations.some(({ leaves, arrives }) => leaves < arrives);
   const [even, odd, turn]: [Channels, Channels, Channels] = [{}, {}, {}];
   let present = AT_HOME;
   /** Where each of the two slides that carry has got to. */
   const carried: [CarrierValues, CarrierValues] = [{ ...AT_HOME }, { ...AT_HOME }];
   stations.forEach(({ begins, arrives }, i) => {
-    const target = slide.land(poses[i] as Mat4, present, { settings: {}, frame: arrives, context: rigContext(draft, camera, boundsOf) });
+    const target = slide.land(poses[i] as Mat4, present, { settings: {}, frame: arrives, context });
     if (overlaps) {
       const own = (i % 2) as 0 | 1;
       const [mine, others] = [carried[own], carried[1 - own] as CarrierValues];
@@ -117,15 +111,14 @@ export function takeVisit(
       );
     present = target;
   });
-  const slides = overlaps
-    ? [slideOf(camera, 'Visit', even), slideOf(camera, 'Visit, every other', odd), slideOf(camera, 'Visit, turn', turn)]
-    : [slideOf(camera, 'Visit', even)];
-  const drifting = slideOf(camera, 'Visit, drift', { z: driftOf(stations, draft.format.length) });
   const added: Carrier[] = [];
-  for (const made of stations.some(({ drift }) => drift !== 0) ? [...slides, drifting] : slides) {
-    made.id = freshId([...camera.carriers, ...added], 'slide');
-    added.push(made);
+  const add = (name: string, channels: Channels) => added.push(slideOf([...camera.carriers, ...added], name, channels));
+  add('Visit', even);
+  if (overlaps) {
+    add('Visit, every other', odd);
+    add('Visit, turn', turn);
   }
+  if (stations.some(({ drift }) => drift !== 0)) add('Visit, drift', { z: driftOf(stations, draft.format.length) });
   camera.carriers.splice(place, 0, ...added);
   keyFocus(camera, stations);
   // What it was held on is not what it visits.

@@ -23,5 +23,9 @@ export const hashField = z.string().regex(/^[0-9a-f]{64}$/, 'A file is named by 
 export const mediaRefSchema = z.object({ hash: hashField, name: textField(120) });
 export type MediaRef = z.infer<typeof mediaRefSchema>;
 
+/** Why a file is refused for its size. */
+export const tooLarge = ({ what, maxBytes }: { what: string; maxBytes: number }): string =>
+  `${what} can be at most ${Math.round(maxBytes / 1e6)} MB.`;
+
 /** The name without the ending that says what kind of file it was. */
 export const bareName = (fileName: string): string => fileName.replace(/\.[a-z0-9]{1,5}$/i, '') || fileName;

@@ -54,7 +54,7 @@ export function VisitBench({ camera }: { camera: Camera }) {
     [production, by, chosen, looks, left, facts, frame],
   );
   const { length } = production.format;
-  const now = plan ?? firstPlan(stops.length, frame, length);
+  const now = useMemo(() => plan ?? firstPlan(stops.length, frame, length), [plan, stops.length, frame, length]);
   const stations = useMemo(() => visitStations(production, camera, stops, stops, now, frame), [production, camera, stops, now, frame]);
   const end = visitEnd(stations);
   const stop = stops.find(({ key }) => key === picked);

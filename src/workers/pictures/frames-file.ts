@@ -2,7 +2,8 @@ import { unzipSync } from 'fflate';
 import { MAX_PICTURE_FRAMES } from '@/core/production/picture';
 import { decodeStill, hasAlpha, PictureFileError, type PictureFile } from './opened';
 
-const FRAME = /\.(png|jpe?g|webp)$/i;
+/** What a file is called that may be a frame. */
+export const FRAME = /\.(png|jpe?g|webp)$/i;
 /** What one frame may unpack to, bytes. */
 const MAX_FRAME_BYTES = 100_000_000;
 

@@ -1,6 +1,7 @@
 import { Zip, ZipPassThrough } from 'fflate';
-import { MEDIA } from '@/core/production/media';
+import { MEDIA, tooLarge } from '@/core/production/media';
 import { MAX_PICTURE_FRAMES } from '@/core/production/picture';
+import { FRAME } from '../pictures/frames-file';
 import { PictureFileError, type PictureFacts } from '../pictures/opened';
 import { openPicture } from '../pictures/picture-file';
 
@@ -9,8 +10,6 @@ export interface ReadPicture {
   facts: PictureFacts;
   file: File;
 }
-
-const FRAME = /\.(png|jpe?g|webp)$/i;
 
 /** The frames of a folder as one zip, as they are: they are compressed already. */
 async function zipOf(files: readonly File[], tell: (share: number) => void): Promise<File> {
@@ -40,8 +39,8 @@ async function zipOf(files: readonly File[], tell: (share: number) => void): Pro
 export async function readPictureFiles(files: readonly File[], tell: (share: number) => void): Promise<ReadPicture> {
   const [first] = files;
   if (!first) throw new PictureFileError('There is no file.');
-  const { maxBytes, what } = MEDIA.picture;
-  if (files.reduce((sum, { size }) => sum + size, 0) > maxBytes) throw new PictureFileError(`${what} can be at most ${maxBytes / 1e6} MB.`);
+  const bytes = files.reduce((sum, { size }) => sum + size, 0);
+  if (bytes > MEDIA.picture.maxBytes) throw new PictureFileError(tooLarge(MEDIA.picture));
   const isFolder = files.length > 1 || first.webkitRelativePath !== '';
   const file = isFolder ? await zipOf(files, tell) : first;
   const opened = await openPicture(file);
