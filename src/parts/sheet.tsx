@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef, type ReactNode } from 'react';
+import { useEffect, useLayoutEffect, useRef, type ReactNode } from 'react';
 import { Modal } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { Button } from './controls';
@@ -64,7 +64,11 @@ export const SheetLine = styled.div`
 /** A list over the page, with a title and a way to close it. */
 export function Sheet({ title, isOpen, onClose, children }: { title: string; isOpen: boolean; onClose: () => void; children: ReactNode }) {
   const close = useRef<HTMLButtonElement>(null);
-  // What was pressed in it may be gone or asleep now, and took the focus along: keys would reach nobody.
+  // What was pressed in it may be asleep now, or gone, and took the focus along: keys would reach nobody. What falls asleep
+  // keeps the focus until the page is painted next, and is deaf all the while: so it is looked at now, not then.
+  useLayoutEffect(() => {
+    if (isOpen && document.activeElement?.matches(':disabled')) close.current?.focus();
+  });
   useEffect(() => {
     if (!isOpen) return undefined;
     const next = requestAnimationFrame(() => {

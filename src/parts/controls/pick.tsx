@@ -1,8 +1,10 @@
 'use client';
 
-import type { ReactNode } from 'react';
+import { memo, useCallback, type ReactNode } from 'react';
 import { Button as AriaButton, Label, ListBox, ListBoxItem, Select, SelectValue } from 'react-aria-components';
 import { styled } from 'styled-components';
+import { useLatest } from '../use-latest';
+import { useEqual } from '../use-same';
 import { Opened } from './opened';
 
 const Picker = styled(Select)`
@@ -92,27 +94,48 @@ const DIFFER = { id: 'differ', label: 'differ' };
  * @param differs of several things that are edited together, some have another value
  */
 export function Pick<K extends string>({ label, value, onChange, options, footer, differs = false }: PickProps<K> & { differs?: boolean }) {
+  const choose = useChoose<string>((id) => !(differs && id === DIFFER.id) && onChange(id as K));
   return (
-    <Picker
-      selectedKey={differs ? DIFFER.id : value}
-      onSelectionChange={(key) => key !== null && !(differs && key === DIFFER.id) && onChange(key as K)}
-    >
-      <PickerLabel>{label}</PickerLabel>
-      <OpeningList<string> options={differs ? [DIFFER, ...options] : options} footer={footer} />
-    </Picker>
+    <BenchPick
+      label={label}
+      value={differs ? DIFFER.id : value}
+      onChange={choose}
+      options={useEqual(differs ? [DIFFER, ...options] : options)}
+      footer={footer}
+    />
   );
 }
 
 /** The same within a line of text, which says what it is. */
-export function LinePick<K extends string>({ label, value, onChange, ...list }: PickProps<K>) {
+export function LinePick<K extends string>({ label, value, onChange, options, footer }: PickProps<K>) {
+  const choose = useChoose<string>((id) => onChange(id as K));
+  return <TextPick label={label} value={value} onChange={choose} options={useEqual(options)} footer={footer} />;
+}
+
+function useChoose<K extends string>(onChange: (id: K) => void): (id: K) => void {
+  const latest = useLatest(onChange);
+  return useCallback((id: K) => latest.current(id), [latest]);
+}
+
+// A list is made with all its choices also while it is shut: with every frame of a drag that would be dear.
+const BenchPick = memo(function BenchPick({ label, value, onChange, ...list }: PickProps<string>) {
   return (
-    <LinePicker aria-label={label} selectedKey={value} onSelectionChange={(key) => key !== null && onChange(key as K)}>
+    <Picker selectedKey={value} onSelectionChange={(key) => key !== null && onChange(String(key))}>
+      <PickerLabel>{label}</PickerLabel>
+      <OpeningList {...list} />
+    </Picker>
+  );
+});
+
+const TextPick = memo(function TextPick({ label, value, onChange, ...list }: PickProps<string>) {
+  return (
+    <LinePicker aria-label={label} selectedKey={value} onSelectionChange={(key) => key !== null && onChange(String(key))}>
       <OpeningList {...list} />
     </LinePicker>
   );
-}
+});
 
-function OpeningList<K extends string>({ options, footer }: { options: PickProps<K>['options']; footer?: ReactNode }) {
+function OpeningList({ options, footer }: { options: PickProps<string>['options']; footer?: ReactNode }) {
   return (
     <>
       <PickerButton>

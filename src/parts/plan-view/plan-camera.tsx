@@ -165,7 +165,16 @@ function Body({ state, page, colour }: { state: CameraState; page: OnPage; colou
 }
 
 /** A camera with its cone of view, the plane it is focused on, and how far it is sharp. */
-export function CameraFigure({ camera, page, reach, onSelect }: { camera: PlanCamera; page: OnPage; reach: number; onSelect: () => void }) {
+export const CameraFigure = memo(function CameraFigure({
+  camera,
+  page,
+  onSelect,
+}: {
+  camera: PlanCamera;
+  page: OnPage;
+  onSelect: (id: string) => void;
+}) {
+  const reach = Math.max(camera.state.focusDistance * 1.25, 2);
   const { state, seen, sharp } = camera;
   const colour = hueColour(camera.hue);
   const eye = positionOf(state.pose);
@@ -218,11 +227,11 @@ export function CameraFigure({ camera, page, reach, onSelect }: { camera: PlanCa
         tabIndex={0}
         aria-label={`Select ${camera.name}`}
         onPointerDown={(event) => event.stopPropagation()}
-        onClick={onSelect}
-        onKeyDown={(event) => pressed(event, onSelect)}
+        onClick={() => onSelect(camera.id)}
+        onKeyDown={(event) => pressed(event, () => onSelect(camera.id))}
       >
         <Body state={state} page={page} colour={colour} />
       </g>
     </g>
   );
-}
+});

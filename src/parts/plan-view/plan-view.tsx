@@ -117,13 +117,7 @@ export function PlanView({
               <Path key={camera.id} camera={camera} page={page} onSeek={onSeek} onMoveStation={onMoveStation} />
             ))}
             {cameras.map((camera) => (
-              <CameraFigure
-                key={camera.id}
-                camera={camera}
-                page={page}
-                reach={Math.max(camera.state.focusDistance * 1.25, 2)}
-                onSelect={() => onSelectCamera(camera.id)}
-              />
+              <CameraFigure key={camera.id} camera={camera} page={page} onSelect={onSelectCamera} />
             ))}
             {planned ? <Planned places={planned} page={page} /> : null}
             {rail?.points.map((point, i) => (

@@ -13,6 +13,7 @@ import { CUE_HEIGHT, CueTrack, type CueActions, type Waveform } from '@/parts/ti
 import type { TimelineRow } from '@/parts/timeline/row';
 import { SHOT_HEIGHT, ShotTrack, type ShotActions, type ShotBlock } from '@/parts/timeline/shot-track';
 import { CHART_HEIGHT, SpeedChart } from '@/parts/timeline/speed-chart';
+import { useEqual } from '@/parts/use-same';
 import { splitAtPlayhead } from '../commands/shot-commands';
 import { seek } from '../looking/transport';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
@@ -41,21 +42,23 @@ export function useShotRow(): TimelineRow {
   const format = useProduction((p) => p.format);
   const selected = useView((s) => (s.selection?.kind === 'shot' ? s.selection.id : null));
   const snap = useSnap();
-  const blocks = useMemo(
-    () =>
-      shotSpans({ shots, cameras, format }).map(({ shot, cameraId, from, to }): ShotBlock => {
-        const camera = cameras.find(({ id }) => id === cameraId);
-        return {
-          id: shot?.id ?? 'all',
-          name: shot?.name ?? '',
-          camera: camera?.name ?? '',
-          hue: camera?.hue ?? 0,
-          from,
-          to,
-          carry: shot ? carryFrames(shot) : 0,
-        };
-      }),
-    [shots, cameras, format],
+  const blocks = useEqual(
+    useMemo(
+      () =>
+        shotSpans({ shots, cameras, format }).map(({ shot, cameraId, from, to }): ShotBlock => {
+          const camera = cameras.find(({ id }) => id === cameraId);
+          return {
+            id: shot?.id ?? 'all',
+            name: shot?.name ?? '',
+            camera: camera?.name ?? '',
+            hue: camera?.hue ?? 0,
+            from,
+            to,
+            carry: shot ? carryFrames(shot) : 0,
+          };
+        }),
+      [shots, cameras, format],
+    ),
   );
   const actions = useMemo<ShotActions>(
     () => ({

@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal/es6';
 import { useMemo } from 'react';
 import { cameraPose, rigContext } from '@/core/frame/camera-pose';
 import { cameraState } from '@/core/frame/camera-state';
@@ -86,6 +87,19 @@ function wayOf(production: Production, camera: Camera, ticks: number, boundsOf: 
   return way;
 }
 
+const NO_STATIONS: PlanCamera['stations'] = [];
+const drawn = new WeakMap<Camera, PlanCamera>();
+
+/** What was drawn before, where it is the same. */
+function asDrawn(camera: Camera, made: PlanCamera): PlanCamera {
+  const known = drawn.get(camera);
+  // A way is kept where it is the same; to go through all its places would be dearer than to draw it.
+  if (known && known.path === made.path && known.stations === made.stations && equal({ ...known, path: 0 }, { ...made, path: 0 }))
+    return known;
+  drawn.set(camera, made);
+  return made;
+}
+
 /** The cameras of the open production as the plan draws them. */
 export function usePlanCameras(): PlanCamera[] {
   const production = useProduction((p) => p);
@@ -113,7 +127,7 @@ export function usePlanCameras(): PlanCamera[] {
         const now = own ? state.camera : cameraState(production, camera, frame, boundsOf);
         const circle = permittedCircleMm(now.sensorWidthMm, now.sensorHeightMm);
         const beside = [stations.findLast((s) => s.frame < frame), stations.find((s) => s.frame > frame)];
-        return {
+        return asDrawn(camera, {
           id: camera.id,
           name: camera.name,
           hue: camera.hue,
@@ -123,8 +137,8 @@ export function usePlanCameras(): PlanCamera[] {
           hyperfocal: hyperfocalMetres(now.focalLengthMm, now.fStop, circle),
           ghosts: own && ghosts ? beside.flatMap((s) => (s ? [cameraState(production, camera, s.frame, boundsOf)] : [])) : [],
           ...(waysById.get(camera.id) ?? { path: [], framesPerTick: 1 }),
-          stations: own ? stations : [],
-        };
+          stations: own ? stations : NO_STATIONS,
+        });
       }),
     [production, seen.id, state, frame, boundsOf, waysById, stations, ghosts],
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import equal from 'fast-deep-equal/es6';
 import { useCallback, useMemo, type ReactNode } from 'react';
 import type { MarkState } from '@/core/frame/frame-state';
 import { markGround } from '@/core/frame/mark-pose';
@@ -12,6 +13,7 @@ import type { Vec3 } from '@/core/space/vector';
 import type { PlanFrom } from '@/parts/plan-view/plan-geometry';
 import type { PlanMark } from '@/parts/plan-view/plan-marks';
 import { PlanView } from '@/parts/plan-view/plan-view';
+import { useSame } from '@/parts/use-same';
 import { PaneTitle } from '../layout/panes';
 import { useMoveStation, usePlanCameras, usePlanRail } from './plan-cameras';
 import { useSceneFrame } from '../looking/seen';
@@ -20,18 +22,18 @@ import { useFrameState } from '../looking/use-frame-state';
 import { boundsIn, type ViewState } from '../workspace/view-store';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
-const drawn = new WeakMap<MarkState, PlanMark>();
+const drawn = new WeakMap<Mark, PlanMark>();
 
-/** The marks as the plan draws them; one whose state is the same stays the same, as an edit of it makes another state. */
+/** The marks as the plan draws them; one that stands where it stood stays the same. */
 function planMarks(states: readonly MarkState[], marks: readonly Mark[], facts: ViewState['facts']): PlanMark[] {
   const byId = new Map(marks.map((mark) => [mark.id, mark]));
   return states.flatMap((state) => {
-    const known = drawn.get(state);
-    if (known) return [known];
     const [mark, box] = [byId.get(state.id), facts[state.id]?.bounds];
     if (!mark || !box) return [];
     const made = { id: mark.id, name: mark.name, hue: mark.hue, pose: state.pose, copies: state.copies, box };
-    drawn.set(state, made);
+    const known = drawn.get(mark);
+    if (known && equal(known, made)) return [known];
+    drawn.set(mark, made);
     return [made];
   });
 }
@@ -48,10 +50,11 @@ export function SetPlan({ from, movable = false, title }: { from: PlanFrom; mova
   const moveStation = useMoveStation();
   const state = useFrameState();
 
-  const marks = useMemo(() => planMarks(state.marks, production.marks, facts), [state.marks, production.marks, facts]);
+  const marks = useSame(useMemo(() => planMarks(state.marks, production.marks, facts), [state.marks, production.marks, facts]));
   const { view } = workspace;
   const selectMark = useCallback((id: string) => view.setState({ selection: { kind: 'mark', id }, pick: null }), [view]);
   const selectCamera = useCallback((id: string) => view.setState({ selection: { kind: 'camera', id }, pick: null }), [view]);
+  const onSeek = useCallback((to: number) => seekScene(workspace, to), [workspace]);
   const move = (id: string, by: Vec3, gesture: string) =>
     edit((draft) => {
       const owner = `marks/${id}`;
@@ -76,7 +79,7 @@ export function SetPlan({ from, movable = false, title }: { from: PlanFrom; mova
         selectedMark={selection?.kind === 'mark' ? selection.id : null}
         onSelectMark={selectMark}
         onSelectCamera={selectCamera}
-        onSeek={(to) => seekScene(workspace, to)}
+        onSeek={onSeek}
         onMoveMark={movable ? move : undefined}
         onMoveStation={movable ? moveStation : undefined}
         floor={ofKind(state.set, 'floor')?.values.level ?? null}
