@@ -20,6 +20,7 @@ const CORE = [
   'solid',
   'rig',
   'optics',
+  'light',
   'production',
   'frame',
   'check',

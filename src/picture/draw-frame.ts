@@ -28,14 +28,21 @@ export const stateAt = ({ production, boundsOf, probe }: Scenery, seconds: numbe
 export function addSubFrame(
   painter: Painter,
   { production, boundsOf, probe }: Scenery,
-  { seconds, quality, i, n, ...looking }: Looking & { seconds: number; quality: Quality; i: number; n: number },
+  {
+    seconds,
+    quality,
+    i,
+    n,
+    traced = false,
+    ...looking
+  }: Looking & { seconds: number; quality: Quality; i: number; n: number; traced?: boolean },
 ): FrameState {
   const { seed, shutterDeg, format } = production;
   const sample = subFrameSample(seed, i, n);
   const instant = seconds + (sample.shutter - 0.5) * exposureSeconds(shutterDeg, format.rate);
   const pictureFrame = secondsToFrame(seconds, format.rate);
   const state = evaluate(production, instant, boundsOf, { ...looking, probe, pictureFrame });
-  painter.addSubFrame(state, quality, sample);
+  painter.addSubFrame(state, quality, sample, traced ? { seed, i } : null);
   return state;
 }
 
@@ -45,6 +52,8 @@ export interface FrameSize {
   height: number;
   /** Sub-frames. */
   samples: number;
+  /** Whether its light is followed by rays. */
+  traced?: boolean;
 }
 
 /**
@@ -56,7 +65,7 @@ export interface FrameSize {
 export async function drawFrame(
   painter: Painter,
   scenery: Scenery,
-  { frame, width, height, samples }: FrameSize,
+  { frame, width, height, samples, traced = false }: FrameSize,
   goesOn: () => boolean | Promise<boolean> = () => true,
 ): Promise<FrameState | null> {
   const seconds = frameToSeconds(frame, scenery.production.format.rate);
@@ -66,7 +75,7 @@ export async function drawFrame(
   painter.restart();
   for (let i = 0; i < samples; i++) {
     if (!(await goesOn())) return null;
-    addSubFrame(painter, scenery, { seconds, quality: 'full', i, n: samples });
+    addSubFrame(painter, scenery, { seconds, quality: 'full', i, n: samples, traced });
   }
   return stateAt(scenery, seconds);
 }

@@ -28,6 +28,7 @@ import { PictureChain } from './picture-chain';
 import { NO_PICTURES, type PictureSource } from './picture-source';
 import { PictureTextures } from './picture-textures';
 import { lensRadius, subFrameView, type ViewSample } from './projection';
+import { RayTracer } from './rays/ray-tracer';
 import { setSharpness, sharpnessMaterial } from './sharpness';
 import type { Quality } from './quality';
 import { Stage } from './stage';
@@ -71,6 +72,7 @@ export class Painter {
   private height = 0;
   private samples = 0;
   private sharpness: ShaderMaterial | null = null;
+  private rays: RayTracer | null = null;
 
   /** @param source where pictures come from */
   constructor(
@@ -120,6 +122,7 @@ export class Painter {
     this.renderer.setSize(width, height, false);
     for (const target of [this.sum, this.single, this.output]) target.setSize(width, height);
     this.chain.setSize(width, height);
+    this.rays?.setSize(width, height);
     this.edgeSmoother.uniforms.resolution.value.set(1 / width, 1 / height);
     this.restart();
   }
@@ -132,14 +135,26 @@ export class Painter {
     this.samples = 0;
   }
 
-  /** Draws one sub-frame and adds it. */
-  addSubFrame(state: FrameState, quality: Quality, sample: SubFrameSample): void {
+  /**
+   * Draws one sub-frame and adds it.
+   * @param traced the light of a full picture is followed by rays: seed and number of the sub-frame
+   * @throws TooMuchForRays
+   */
+  addSubFrame(state: FrameState, quality: Quality, sample: SubFrameSample, traced: { seed: number; i: number } | null = null): void {
     const { renderer, camera } = this;
     const radius = lensRadius(state.camera);
     const [lensX, lensY] = throughIris(sample.lens, state.camera.iris);
     this.pictures.need(picturesIn(state));
-    this.stage.pose(state, quality, sample.light);
+    this.stage.pose(state, traced ? 'seen' : quality, sample.light);
     this.look(state.camera, { pixelX: sample.pixel[0], pixelY: sample.pixel[1], lensX: lensX * radius, lensY: lensY * radius });
+    if (traced) {
+      this.rays ??= this.newRays();
+      renderer.shadowMap.needsUpdate = false;
+      this.rays.draw(state, camera, traced.seed, traced.i, this.single);
+      this.adder.draw(renderer, this.sum);
+      this.samples++;
+      return;
+    }
     renderer.shadowMap.needsUpdate = quality !== 'sketch' && this.stage.shadowsStale();
     renderer.setRenderTarget(this.single);
     renderer.setClearColor(0x000000, 0);
@@ -147,6 +162,12 @@ export class Painter {
     renderer.render(this.stage.scene, camera);
     this.adder.draw(renderer, this.sum);
     this.samples++;
+  }
+
+  private newRays(): RayTracer {
+    const made = new RayTracer(this.renderer, this.stage);
+    made.setSize(this.width, this.height);
+    return made;
   }
 
   /** Puts the drawing camera where a point of the picture's integral is seen from. */
@@ -225,6 +246,7 @@ export class Painter {
     this.stage.dispose();
     for (const each of [this.sum, this.single, this.output, this.chain, this.adder, this.edgeSmoother, this.pictures]) each.dispose();
     this.sharpness?.dispose();
+    this.rays?.dispose();
     this.renderer.dispose();
   }
 }

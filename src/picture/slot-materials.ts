@@ -2,6 +2,7 @@ import {
   DoubleSide,
   MeshBasicMaterial,
   MeshPhysicalMaterial,
+  Texture,
   Vector2,
   Vector4,
   type Material,
@@ -11,6 +12,7 @@ import type { SurfaceState } from '@/core/frame/frame-state';
 import { MATERIALS } from '@/core/production/materials';
 import { DOME_GLSL, DOME_LIGHTING_GLSL, domeUniforms } from './dome-shader';
 import type { FadePlane } from './fade';
+import { SeenMaterial } from './rays/seen-material';
 import { addLaidPicture, cutOutDepth, laidUniforms, setLaid, type LaidPicture, type LaidUniforms } from './panel-shader';
 
 type FadeUniforms = { fadePlane: { value: Vector4 }; fadeEnds: { value: Vector2 } };
@@ -38,6 +40,9 @@ export class SlotMaterials {
   readonly dome = domeUniforms();
   /** What is not seen at all. */
   readonly hidden = new MeshBasicMaterial({ visible: false });
+  /** Changes from sub-frame to sub-frame: what is thrown by hash goes by it. */
+  readonly grain = { value: 0 };
+  private readonly empty = new Texture();
   private readonly slots = new Map<string, Map<string, Made<Material>>>();
 
   /** Materials made since the beginning: none is made while values change. */
@@ -62,6 +67,18 @@ export class SlotMaterials {
     if (laid && own.laid) setLaid(own.laid, laid);
     setTransparent(own.material, laid?.isClear ?? false);
     return own.material;
+  }
+
+  /** What a traced picture knows of a slot. */
+  seen(slot: string, surface: SurfaceState, { fade = null, laid = null }: Features = {}): Material {
+    const own = this.ensure(slot, 'seen', () => ({ material: new SeenMaterial(this.grain), fade: null, laid: null }));
+    own.material.dress(surface, fade, laid, this.empty);
+    return own.material;
+  }
+
+  /** What a traced picture knows of a floor that only takes shadows. */
+  seenFloor(): Material {
+    return this.ensure('floor', 'seen', () => ({ material: new SeenMaterial(this.grain), fade: null, laid: null })).material;
   }
 
   /** What casts the shadow of a cut-out picture. */

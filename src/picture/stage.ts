@@ -1,11 +1,11 @@
-import { Mesh, PlaneGeometry, Scene, ShadowMaterial, Sphere, Vector3, type Group } from 'three';
+import { Mesh, PlaneGeometry, Scene, ShadowMaterial, Sphere, Vector3, type Group, type Material } from 'three';
 import type { FrameState, LightState } from '@/core/frame/frame-state';
 import { ofKind } from '@/core/schema/owner-kind';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
 import { radians } from '@/core/space/angle';
 import { LIGHT_DRAWERS } from './lights/drawers';
 import type { LightDrawer } from './lights/light-drawer';
-import type { Quality } from './quality';
+import type { Dressing } from './quality';
 import type { PictureTextures } from './picture-textures';
 import { SlotMaterials } from './slot-materials';
 import { StandingMark } from './standing-mark';
@@ -22,7 +22,8 @@ type LightPoint = (index: number) => readonly [number, number];
 export class Stage {
   readonly scene = new Scene();
   readonly materials = new SlotMaterials();
-  private readonly floor = new Mesh(new PlaneGeometry(FLOOR_SIZE, FLOOR_SIZE), new ShadowMaterial());
+  private readonly floor = new Mesh<PlaneGeometry, Material>(new PlaneGeometry(FLOOR_SIZE, FLOOR_SIZE));
+  private readonly shadows = new ShadowMaterial();
   private readonly marks = new Map<string, StandingMark>();
   private readonly lights = new Map<string, { kind: string; drawer: LightDrawer }>();
   private readonly reach = new Sphere();
@@ -67,7 +68,7 @@ export class Stage {
   }
 
   /** Moves and dresses everything. */
-  pose(state: FrameState, quality: Quality, point: LightPoint): void {
+  pose(state: FrameState, quality: Dressing, point: LightPoint): void {
     const shown = new Map(state.marks.map((mark) => [mark.id, mark]));
     for (const [id, standing] of this.marks) {
       const mark = shown.get(id);
@@ -82,7 +83,8 @@ export class Stage {
     this.floor.visible = floor !== null && quality !== 'sketch';
     if (floor) {
       this.floor.matrix.makeRotationX(-Math.PI / 2).setPosition(0, floor.level, 0);
-      (this.floor.material as ShadowMaterial).opacity = floor.shadow;
+      this.shadows.opacity = floor.shadow;
+      this.floor.material = quality === 'seen' ? this.materials.seenFloor() : this.shadows;
     }
     this.measureReach();
     this.poseLights(state.lights, point, floor?.level ?? null);
@@ -135,7 +137,7 @@ export class Stage {
     for (const id of [...this.marks.keys()]) this.setSolids(id, null);
     for (const { drawer } of this.lights.values()) drawer.dispose();
     this.floor.geometry.dispose();
-    (this.floor.material as ShadowMaterial).dispose();
+    this.shadows.dispose();
     this.materials.dispose();
   }
 }

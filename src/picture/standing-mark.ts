@@ -6,7 +6,7 @@ import type { SolidMesh } from '@/core/solid/mesh';
 import { fadePlane } from './fade';
 import { layOn } from './panel-shader';
 import type { SlotMaterials } from './slot-materials';
-import type { Quality } from './quality';
+import type { Dressing } from './quality';
 
 /** What a piece wears: a material a group, and what casts its shadow where that is not its whole shape. */
 interface Dress {
@@ -68,7 +68,7 @@ export class StandingMark {
    * Moves and dresses the mark and its copies.
    * @param picture what lies on it as its picture
    */
-  pose(mark: MarkState, quality: Quality, picture: Texture | null = null): void {
+  pose(mark: MarkState, quality: Dressing, picture: Texture | null = null): void {
     this.group.matrix.fromArray(mark.pose as number[]);
     for (const piece of this.pieces) this.shape(piece, mark);
     while (this.copies.length < mark.copies.length) this.addCopy();
@@ -153,7 +153,7 @@ export class StandingMark {
   }
 
   /** Materials of a piece by its groups; null where it is not seen. */
-  private dressOf(piece: PlacedSolid, mark: MarkState, quality: Quality, picture: Texture | null): Dress | null {
+  private dressOf(piece: PlacedSolid, mark: MarkState, quality: Dressing, picture: Texture | null): Dress | null {
     const shell = mark.shells[piece.shell];
     const part = mark.parts?.[piece.parts[0] ?? -1] ?? null;
     // The solids may still be those of a moment ago, when there were more shells.
@@ -169,6 +169,7 @@ export class StandingMark {
       if (laid?.isClear && region === 'face') depth = this.materials.depth(`${this.id}/cut-out`, laid);
       const surface = seen(own ?? shell.surfaces[region], part?.opacity ?? 1);
       const slot = `${stem}/${own ? '' : region}${part && part.opacity < 1 ? `/${piece.parts.join()}` : ''}`;
+      if (quality === 'seen') return this.materials.seen(fade ? `${slot}/${this.pieces.indexOf(piece)}` : slot, surface, { fade, laid });
       if (quality === 'sketch') return this.materials.sketch(slot, surface, { laid });
       // A fade lies differently in each piece.
       return this.materials.lit(fade ? `${slot}/${this.pieces.indexOf(piece)}` : slot, surface, { fade, laid });
@@ -186,6 +187,7 @@ const shapeKey = ({ shell, key }: PlacedSolid): string => `${shell} ${key}`;
 function geometryOf(solid: SolidMesh): BufferGeometry {
   const geometry = new BufferGeometry();
   // Places change with pressure and depth, so the solid keeps those it was built with.
+  geometry.userData.solid = solid;
   geometry.setAttribute('position', new BufferAttribute(solid.positions.slice(), 3));
   geometry.setAttribute('normal', new BufferAttribute(solid.normals.slice(), 3));
   geometry.setAttribute('uv', new BufferAttribute(solid.uvs, 2));

@@ -22,6 +22,10 @@ export function cutText(text: string, max: number): string {
   return text.slice(0, end);
 }
 
+/** A text of at most so many UTF-16 units; one that is cut says so. */
+export const shortText = (text: string, max: number): string =>
+  text.length <= max ? text : `${cutText(text, Math.max(0, max - 1)).trimEnd()}…`;
+
 /** Text as it is kept: well-formed, without control characters, at most so long. Line breaks become spaces unless there may be lines. */
 export function cleanText(text: string, max: number, lines = false): string {
   const formed = text.replace(/\r\n?/g, '\n').replace(LONE_SURROGATES, REPLACEMENT).replace(CONTROLS, '');

@@ -1,3 +1,4 @@
+import { shortText } from '@/core/schema/text';
 import { polygonHull } from 'd3-polygon';
 import type { CameraState } from '@/core/frame/frame-state';
 import { multiply, rotationX, rotationY, transformDirection, transformPoint, type Mat4 } from '@/core/space/matrix';
@@ -98,6 +99,8 @@ export function gridStep(scale: number): number {
 
 const LABEL_HEIGHT = 12;
 const LETTER_WIDTH = 5.4;
+/** Longer names are cut: the plan is narrow. */
+const MOST_LETTERS = 28;
 
 interface Label {
   name: string;
@@ -130,7 +133,7 @@ export function placedLabels(items: readonly { name: string; outline: readonly P
   const wanted = items.map(({ name, outline }): Label => {
     let [left, right, top] = [Infinity, -Infinity, Infinity];
     for (const [x, y] of outline) [left, right, top] = [Math.min(left, x), Math.max(right, x), Math.min(top, y)];
-    return { name, x: (left + right) / 2, y: top - 4 };
+    return { name: shortText(name, MOST_LETTERS), x: (left + right) / 2, y: top - 4 };
   });
   const placed = new PlacedLabels();
   return wanted

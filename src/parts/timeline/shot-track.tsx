@@ -1,11 +1,14 @@
 'use client';
 
 import { memo, useRef, type KeyboardEvent } from 'react';
+import { shortText } from '@/core/schema/text';
 import { hueColour } from '../theme';
 import { useFrameDrag } from './frame-drag';
 import type { Scale } from './row';
 
 export const SHOT_HEIGHT = 26;
+/** Width of a letter of a shot's name, about, pixels. */
+const LETTER_WIDTH = 6;
 
 /** A span of the production seen by one camera. */
 export interface ShotBlock {
@@ -49,6 +52,7 @@ function Shot({
   const colour = hueColour(shot.hue);
   const carried = Math.min(width, scale(shot.from + shot.carry) - x);
   const title = shot.name || `Shot ${index + 1}`;
+  const room = Math.max(2, Math.floor((width - carried - 14) / LETTER_WIDTH));
   const keyed = (event: KeyboardEvent) => {
     const direction = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0;
     if (direction !== 0 && index > 0) {
@@ -92,8 +96,8 @@ function Shot({
         <path d={`M${x} 3H${x + carried}L${x} ${SHOT_HEIGHT - 4}Z`} fill={hueColour(before.hue)} fillOpacity={0.75} />
       ) : null}
       <text x={x + Math.max(carried, 0) + 7} y={18} fill="var(--text)" fontSize={12} fontFamily="var(--label)">
-        {width - carried > 46 ? title : index + 1}
-        {width - carried > 130 ? <tspan fill="var(--faint)"> · {shot.camera}</tspan> : null}
+        {width - carried > 46 ? shortText(title, room) : index + 1}
+        {width - carried > 130 ? <tspan fill="var(--faint)"> · {shortText(shot.camera, room - title.length - 3)}</tspan> : null}
       </text>
       {index > 0 ? (
         <g

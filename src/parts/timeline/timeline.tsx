@@ -89,6 +89,11 @@ const Name = styled.button<{ $hue: string; $on: boolean }>`
     white-space: nowrap;
   }
   small {
+    flex: 0 100 auto;
+    min-width: 24px;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    text-align: right;
     font: 500 12px var(--label);
     color: var(--faint);
     white-space: nowrap;

@@ -38,6 +38,7 @@ export const PaneTitle = styled.div`
     display: inline-flex;
     align-items: center;
     min-width: 0;
+    overflow: hidden;
   }
   [role='radiogroup'] > *,
   [role='toolbar'] > * {

@@ -22,6 +22,8 @@ import { useEdit, useProduction, useView, useWorkspace } from '../workspace/work
 const SNAP_FRAMES = 2;
 /** Longer productions have their motion measured at every few frames. */
 const MOTION_FRAMES = 300;
+/** What passes right before the lens moves by any number of pixels: beyond this no more is told. */
+const MOST_TOLD = 9999;
 /** For so long nothing changes before motion is measured. Milliseconds. */
 const REST_MS = 250;
 
@@ -203,7 +205,7 @@ export function useSpeedRow(): TimelineRow {
           Motion
           <br />
           <small style={{ font: '11px var(--mono)', color: strobes ? 'var(--coral)' : 'var(--faint)' }}>
-            {most.toFixed(0)} px/fr{strobes ? ' strobes' : ''}
+            {most > MOST_TOLD ? `over ${MOST_TOLD}` : most.toFixed(0)} px/fr{strobes ? ' strobes' : ''}
           </small>
         </span>
       ),

@@ -2,6 +2,7 @@
 
 import { Maximize } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { styled } from 'styled-components';
 import type { CameraState } from '@/core/frame/frame-state';
 import type { Camera } from '@/core/production/camera';
 import { angleOfViewDeg } from '@/core/optics/lens';
@@ -23,6 +24,20 @@ function lensWords({ focalLengthMm, sensorWidthMm, fStop }: CameraState): string
   return `${length} mm · ${angleOfViewDeg(sensorWidthMm, focalLengthMm).toFixed(1)}° · f/${fStop.toFixed(1)}`;
 }
 
+const Cut = styled.em`
+  overflow: hidden;
+  text-overflow: ellipsis;
+  font-style: normal;
+`;
+/** What is told in numbers stays whole as far as it can: names are cut first. */
+const LensWords = styled.div`
+  flex-shrink: 0;
+  max-width: 70%;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  font: 11px var(--mono);
+`;
+
 /** What the lens is doing at the playhead. */
 function LensLine({ seen }: { seen: Camera }) {
   const { on, markId } = seen.focus;
@@ -34,9 +49,9 @@ function LensLine({ seen }: { seen: Camera }) {
   const isDrawn = Math.abs(secondsToFrame(drawn.seconds, rate) - playhead) < 0.5;
   const focus = on === 'axis' && isDrawn && Number.isFinite(drawn.focus) ? drawn.focus : camera.focusDistance;
   return (
-    <span style={{ fontFamily: 'var(--mono)', fontSize: 11 }}>
+    <LensWords>
       {lensWords(camera)} · focus {focus.toFixed(2)} m{target ? ` on ${target}` : ''}
-    </span>
+    </LensWords>
   );
 }
 
@@ -89,8 +104,8 @@ export function LensPane({
       <PaneTitle>
         <span>
           <b>{title}</b>
-          {flight ? `${seen.name}, flying freely` : null}
-          {!flight && ways.length === 1 ? seen.name : null}
+          {flight ? <Cut>{seen.name}, flying freely</Cut> : null}
+          {!flight && ways.length === 1 ? <Cut>{seen.name}</Cut> : null}
           {!flight && ways.length > 1 ? (
             <span style={{ color: through === null || walks ? undefined : 'var(--brass)' }}>
               <LinePick label="Look from" value={walks ? WALK : (through ?? SHOTS)} onChange={look} options={ways} />

@@ -15,6 +15,7 @@ export interface DrawOrder {
   height: number;
   samples: number;
   alpha: boolean;
+  traced?: boolean;
   /** Files of pictures by their hashes, in base 64. */
   files?: Record<string, string>;
 }

@@ -1,0 +1,138 @@
+import { Mesh, type BufferAttribute, type BufferGeometry, type Material, type Object3D } from 'three';
+import { REGIONS, type SolidMesh } from '@/core/solid/mesh';
+import { instanceRow } from './instance-table';
+import { LEAF, MeshTree, MOST_TRIANGLES, nodeCount, triangleCount, type PackedTree } from './packed-tree';
+import { numberTable, TABLE_WIDTH, wordTable } from './ray-textures';
+import { SeenMaterial } from './seen-material';
+import { isThin, surfaceRow, type RaySurface } from './surface-table';
+import { upperTree, worldBox } from './upper-tree';
+
+/** What is not there at all: rays pass. */
+const NOTHING: RaySurface = { colour: [0, 0, 0], roughness: 1, metalness: 0, coat: 0, glow: 0, opacity: 0, fade: null };
+const NOTHING_ROW = 0;
+
+interface KeptTree {
+  tree: MeshTree;
+  packed: PackedTree;
+  /** Of the geometry's places: they change with pressure and depth. */
+  version: number;
+}
+
+/** The geometries of solids say what they are made of. */
+export type SolidGeometry = BufferGeometry & { userData: { solid?: Pick<SolidMesh, 'groups'> } };
+
+const trees = new WeakMap<BufferGeometry, KeptTree>();
+
+/** The tree of a geometry: built on the first look, fitted anew where only places have changed since. */
+function treeOf(geometry: SolidGeometry): KeptTree {
+  const place = geometry.getAttribute('position') as BufferAttribute;
+  const normal = geometry.getAttribute('normal') as BufferAttribute;
+  const [positions, normals] = [place.array as Float32Array, normal.array as Float32Array];
+  const known = trees.get(geometry);
+  if (known?.version === place.version) return known;
+  if (known) known.tree.refit(positions);
+  const tree =
+    known?.tree ??
+    new MeshTree({ positions, indices: geometry.index?.array as Uint32Array, groups: geometry.userData.solid?.groups ?? [] });
+  const made = { tree, packed: tree.pack(normals), version: place.version };
+  trees.set(geometry, made);
+  return made;
+}
+
+/** Said where there are more triangles than the graphics card's tables hold. */
+export class TooMuchForRays extends Error {}
+
+/** What rays meet, in tables on the graphics card: trees of meshes, their places, their surfaces. */
+export class RayScene {
+  readonly nodes = wordTable();
+  readonly triangles = wordTable();
+  readonly upper = wordTable();
+  readonly instances = numberTable();
+  readonly surfaces = numberTable();
+  /** Nodes of the upper tree. */
+  upperCount = 0;
+  private placed: readonly PackedTree[] = [];
+  private readonly firstNode = new Map<PackedTree, number>();
+
+  /** @param mostRows of a table: the largest size of a texture */
+  constructor(private readonly mostRows: number) {}
+
+  /**
+   * Takes what is seen in a scene. Moving meshes only rewrite their places and the upper tree.
+   * @throws TooMuchForRays
+   */
+  update(scene: Object3D): void {
+    const meshes: Mesh<SolidGeometry, Material[]>[] = [];
+    const visit = (object: Object3D) => {
+      if (!object.visible) return;
+      if (object instanceof Mesh && Array.isArray(object.material)) meshes.push(object as Mesh<SolidGeometry, Material[]>);
+      object.children.forEach(visit);
+    };
+    visit(scene);
+    const kept = meshes.map(({ geometry }) => treeOf(geometry));
+    this.place([...new Set(kept.map(({ packed }) => packed))]);
+    const surfaces: RaySurface[] = [NOTHING];
+    const rowOf = new Map<Material, number>();
+    const row = (material: Material | undefined): number => {
+      if (!(material instanceof SeenMaterial) || !material.surface) return NOTHING_ROW;
+      const known = rowOf.get(material);
+      if (known !== undefined) return known;
+      const made = surfaces.push(material.surface) - 1;
+      rowOf.set(material, (material.row = made));
+      return made;
+    };
+    const boxes: Float32Array[] = [];
+    const rows = meshes.map((mesh, i) => {
+      const { packed } = kept[i] as KeptTree;
+      boxes.push(worldBox(packed.box, mesh.matrixWorld.elements));
+      const of: [number, number, number, number] = [NOTHING_ROW, NOTHING_ROW, NOTHING_ROW, NOTHING_ROW];
+      mesh.geometry.userData.solid?.groups.forEach(({ region }, k) => (of[REGIONS.indexOf(region)] = row(mesh.material[k])));
+      const first = this.firstNode.get(packed) ?? 0;
+      return instanceRow({
+        matrix: mesh.matrixWorld,
+        nodes: [first, first + nodeCount(packed)],
+        isThin: of.some((each) => isThin(surfaces[each] as RaySurface)),
+        rows: of,
+      });
+    });
+    this.upper.fill([upperTree(boxes)]);
+    this.upperCount = Math.max(0, 2 * boxes.length - 1);
+    this.instances.fill(rows);
+    this.surfaces.fill(surfaces.map(surfaceRow));
+  }
+
+  dispose(): void {
+    for (const table of [this.nodes, this.triangles, this.upper, this.instances, this.surfaces]) table.dispose();
+  }
+
+  /** Puts trees one after another, where they are other ones than before. */
+  private place(packed: readonly PackedTree[]): void {
+    if (packed.length === this.placed.length && packed.every((each, i) => each === this.placed[i])) return;
+    const [nodes, triangles] = [packed.reduce((n, each) => n + nodeCount(each), 0), packed.reduce((n, each) => n + triangleCount(each), 0)];
+    const most = TABLE_WIDTH * this.mostRows;
+    if (2 * nodes > most || 3 * triangles > most || triangles >= MOST_TRIANGLES) throw new TooMuchForRays();
+    this.placed = packed;
+    this.firstNode.clear();
+    let [node, triangle] = [0, 0];
+    const moved = packed.map((each) => {
+      this.firstNode.set(each, node);
+      const own = movedNodes(each, node, triangle);
+      node += nodeCount(each);
+      triangle += triangleCount(each);
+      return own;
+    });
+    this.nodes.fill(moved);
+    this.triangles.fill(packed.map((each) => each.triangles));
+  }
+}
+
+/** The nodes of a tree that stands behind others. */
+function movedNodes({ nodes }: PackedTree, node: number, triangle: number): Uint32Array {
+  const moved = nodes.slice();
+  for (let at = 0; at < moved.length; at += 8) {
+    moved[at + 3] = (moved[at + 3] as number) + node;
+    const content = moved[at + 7] as number;
+    if (content >= LEAF) moved[at + 7] = content + triangle;
+  }
+  return moved;
+}

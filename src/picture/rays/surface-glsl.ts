@@ -1,0 +1,141 @@
+/** Cells of a side of the table of what rough surfaces send. */
+export const SHARES_SIZE = 32;
+
+/**
+ * What a surface sends toward the eye of light from a direction, and directions drawn from that. Metal and gloss: GGX (B. Walter and
+ * others, 2007), what is lost between facets given back (E. Turquin, 2019); under them matte with what they leave; over them a coat.
+ */
+export const SURFACE_GLSL = /* glsl */ `
+uniform sampler2D facetShares;
+const float PI_ = 3.14159265358979;
+const float COAT_ALPHA = 0.0036;
+
+struct Surface {
+  vec3 matte;
+  vec3 f0;
+  /** By how much more than one bounce sends. */
+  vec3 given;
+  /** What gloss sends of light from everywhere. */
+  vec3 glossy;
+  float alpha;
+  float coat;
+  /** What the coat sends of light from everywhere, and what it lets through. */
+  float over;
+  float under;
+  vec3 glow;
+  /** Chances that a direction is drawn for matte, gloss and coat. */
+  vec3 lobes;
+};
+vec2 sharesOf(float cosine, float roughness) { return texture(facetShares, vec2(cosine, roughness)).xy; }
+float brightness(vec3 c) { return dot(c, vec3(0.2126, 0.7152, 0.0722)); }
+Surface surfaceOf(vec3 colour, float roughness, float metalness, float coat, float glow, float cosine) {
+  Surface s;
+  s.alpha = max(roughness * roughness, 0.0012);
+  s.coat = coat;
+  s.f0 = mix(vec3(0.04), colour, metalness);
+  vec2 share = sharesOf(cosine, roughness);
+  s.given = 1.0 + s.f0 * (1.0 / max(share.x + share.y, 1e-3) - 1.0);
+  s.glossy = (s.f0 * share.x + share.y) * s.given;
+  vec2 coated = sharesOf(cosine, 0.06);
+  float over = coat * (0.04 * coated.x + coated.y);
+  s.over = over;
+  s.under = 1.0 - over;
+  s.matte = colour * (1.0 - metalness) * (1.0 - s.glossy);
+  s.glow = colour * glow;
+  s.lobes = vec3(brightness(s.matte) * s.under, brightness(s.glossy) * s.under, over);
+  s.lobes /= max(s.lobes.x + s.lobes.y + s.lobes.z, 1e-6);
+  return s;
+}
+void basis(vec3 n, out vec3 x, out vec3 y) {
+  // T. Duff and others, 2017.
+  float s = n.z >= 0.0 ? 1.0 : -1.0;
+  float a = -1.0 / (s + n.z);
+  float b = n.x * n.y * a;
+  x = vec3(1.0 + s * n.x * n.x * a, s * b, -s * n.x);
+  y = vec3(b, s + n.y * n.y * a, -n.y);
+}
+vec2 discOf(vec2 u) {
+  float r = sqrt(u.x);
+  float turn = 6.28318530718 * u.y;
+  return r * vec2(cos(turn), sin(turn));
+}
+vec3 cosineAbout(vec3 n, vec2 u) {
+  vec3 x;
+  vec3 y;
+  basis(n, x, y);
+  vec2 p = discOf(u);
+  return normalize(x * p.x + y * p.y + n * sqrt(max(0.0, 1.0 - u.x)));
+}
+/** A facet's normal, drawn as often as it is seen (E. Heitz, 2018). */
+vec3 facetAbout(vec3 n, vec3 v, float alpha, vec2 u) {
+  vec3 x;
+  vec3 y;
+  basis(n, x, y);
+  vec3 e = vec3(dot(v, x), dot(v, y), max(dot(v, n), 1e-4));
+  vec3 h = normalize(vec3(alpha * e.xy, e.z));
+  float flat_ = dot(h.xy, h.xy);
+  vec3 t1 = flat_ > 1e-9 ? vec3(-h.y, h.x, 0.0) * inversesqrt(flat_) : vec3(1.0, 0.0, 0.0);
+  vec3 t2 = cross(h, t1);
+  vec2 p = discOf(u);
+  float s = 0.5 * (1.0 + h.z);
+  p.y = (1.0 - s) * sqrt(max(0.0, 1.0 - p.x * p.x)) + s * p.y;
+  vec3 k = p.x * t1 + p.y * t2 + sqrt(max(0.0, 1.0 - dot(p, p))) * h;
+  k = normalize(vec3(alpha * k.xy, max(1e-6, k.z)));
+  return normalize(x * k.x + y * k.y + n * k.z);
+}
+vec3 schlick(vec3 f0, float c) {
+  float m = 1.0 - clamp(c, 0.0, 1.0);
+  float m2 = m * m;
+  return f0 + (1.0 - f0) * m2 * m2 * m;
+}
+float facetDensity(float nh, float alpha) {
+  float a2 = alpha * alpha;
+  // 1 - nh² (1 - a²), so written that a mirror's does not cancel out.
+  float d = (1.0 - nh) * (1.0 + nh) + nh * nh * a2;
+  return a2 / (PI_ * d * d);
+}
+float smithRoot(float c, float a2) { return sqrt(a2 + (1.0 - a2) * c * c); }
+/** Share sent times the cosine of the light, and how densely that direction is drawn, of one layer of facets. */
+float facetsSend(float nl, float nv, float nh, float vh, float alpha, out float density) {
+  float a2 = alpha * alpha;
+  float d = facetDensity(nh, alpha);
+  float rv = smithRoot(nv, a2);
+  float rl = smithRoot(nl, a2);
+  density = d / (2.0 * (nv + rv));
+  return d * 0.5 * nl / max(nl * rv + nv * rl, 1e-7);
+}
+/** Share of light from l that goes to v, times its cosine; and how densely l is drawn. */
+vec3 sends(Surface s, vec3 n, vec3 facet, vec3 v, vec3 l, out float density) {
+  density = 0.0;
+  float nl = dot(n, l);
+  float gl = dot(facet, l);
+  if (nl <= 0.0 || gl <= 0.0) return vec3(0.0);
+  float nv = max(dot(n, v), 1e-3);
+  vec3 h = normalize(l + v);
+  float nh = clamp(dot(n, h), 0.0, 1.0);
+  float vh = clamp(dot(v, h), 0.0, 1.0);
+  float glossDensity;
+  float gloss = facetsSend(nl, nv, nh, vh, s.alpha, glossDensity);
+  density = s.lobes.x * nl / PI_ + s.lobes.y * glossDensity;
+  vec3 sent = s.under * (s.matte * nl / PI_ + s.given * schlick(s.f0, vh) * gloss);
+  if (s.coat > 0.0) {
+    float coatDensity;
+    float coat = facetsSend(nl, nv, nh, vh, COAT_ALPHA, coatDensity);
+    density += s.lobes.z * coatDensity;
+    sent += s.coat * schlick(vec3(0.04), vh) * coat;
+  }
+  // Where smooth normals meet flat facets, light ends softly (M. Chiang and others, 2019).
+  float g = min(1.0, gl / max(nl * dot(facet, n), 1e-4));
+  return sent * (-g * g * g + g * g + g);
+}
+const int MATTE = 0;
+const int GLOSS = 1;
+const int COAT = 2;
+int chosenLobe(Surface s, float choice) { return choice < s.lobes.x ? MATTE : choice < s.lobes.x + s.lobes.y ? GLOSS : COAT; }
+/** A direction drawn as a lobe of the surface sends. */
+vec3 drawnFrom(Surface s, int lobe, vec3 n, vec3 v, vec2 u) {
+  if (lobe == MATTE) return cosineAbout(n, u);
+  vec3 h = facetAbout(n, v, lobe == GLOSS ? s.alpha : COAT_ALPHA, u);
+  return reflect(-v, h);
+}
+`;

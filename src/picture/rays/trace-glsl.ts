@@ -1,0 +1,188 @@
+import { DOME_GLSL } from '../dome-shader';
+import { LIGHTS_GLSL } from './lights-glsl';
+import { NUMBERS_GLSL, PAIR } from './numbers-glsl';
+import { SURFACE_GLSL } from './surface-glsl';
+import { WALK_GLSL } from './walk-glsl';
+
+/** Most rays of a pixel in one sub-frame: to a light, of a lobe, and to a light from where that ended. */
+const RAYS = 3;
+/** Brightest light that one path brings: a sharp highlight that few rays find would speckle the mean. */
+export const BRIGHTEST_PATH = 64;
+
+/**
+ * Light by rays: what is seen is at hand; one point of one light and one direction of the surface are followed from there. All rays are
+ * traced at one place, in one loop, so that walking is compiled once.
+ */
+export const TRACE_FRAGMENT = /* glsl */ `
+precision highp float;
+precision highp int;
+precision highp sampler2D;
+layout(location = 0) out vec4 result;
+uniform sampler2D seenPlace;
+uniform sampler2D seenNormal;
+uniform sampler2D seenFacet;
+uniform sampler2D seenPicture;
+uniform vec3 eye;
+uniform float floorShadow;
+${NUMBERS_GLSL}
+${WALK_GLSL}
+${SURFACE_GLSL}
+${DOME_GLSL}
+${LIGHTS_GLSL}
+
+/** Share of the one way of drawing a direction against the other (E. Veach, 1997). */
+float powerShare(float own, float other) { return own * own / max(own * own + other * other, 1e-20); }
+
+/** What one lobe of a surface that nothing hides sends of the dome: blurred as the lobe is, so that no single ray has to find a softbox. */
+vec3 domeOf(int lobe, Surface s, vec3 n, vec3 v) {
+  if (lobe == MATTE) return s.under * s.matte * domeRadiance(n, 0.9);
+  vec3 mirrored = reflect(-v, n);
+  if (lobe == COAT) return vec3(s.over) * domeRadiance(mirrored, 0.9 * COAT_ALPHA);
+  return s.under * s.glossy * domeRadiance(normalize(mix(mirrored, n, s.alpha * s.alpha)), 0.9 * s.alpha);
+}
+/** All that a ray which meets nothing brings: the dome, and the lights that it meets, each by the share of this way of drawing it. */
+vec3 beyond(vec3 o, vec3 d, float far, float all, float density, out float nearest) {
+  vec3 sum = vec3(0.0);
+  nearest = far;
+  for (int i = 0; i < lightCount; i++) {
+    float away;
+    float own;
+    vec3 seen = seenOf(i, o, d, away, own);
+    if (own <= 0.0 || away >= far) continue;
+    float drawn = all > 0.0 ? own * likely(i, o) / all : 0.0;
+    sum += seen * powerShare(density, drawn);
+    if (away < nearest) nearest = away;
+  }
+  return sum;
+}
+
+void main() {
+  ivec2 at = ivec2(gl_FragCoord.xy);
+  vec4 seen = texelFetch(seenPlace, at, 0);
+  result = vec4(0.0);
+  if (seen.w == 0.0) return;
+  bool isFloor = seen.w < 0.0;
+  vec3 place = seen.xyz;
+  vec3 n = texelFetch(seenNormal, at, 0).xyz;
+  vec3 facet = texelFetch(seenFacet, at, 0).xyz;
+  vec3 v = normalize(eye - place);
+  float nv = dot(n, v);
+  if (nv < 0.02) n = normalize(n + v * (0.02 - nv));
+  float lift = liftAt(place);
+  vec3 start = place + facet * lift;
+  vec2 choice = numbers(${PAIR.choice});
+  float all = likelyAll(place);
+
+  vec3 sum = vec3(0.0);
+  vec3 pending = vec3(0.0);
+  vec3 toLight = n;
+  float lightFar = 0.0;
+  Surface s;
+  float own = 0.0;
+  vec3 laid = vec3(0.0);
+  float domeShare = 0.0;
+  if (isFloor) {
+    // Only what is kept from it is seen: one part of all that falls on it, drawn by its size.
+    float dome = PI_ * brightness(domeRadiance(vec3(0.0, 1.0, 0.0), 0.9));
+    domeShare = dome / max(dome + all, 1e-6);
+    s = surfaceOf(vec3(1.0), 1.0, 0.0, 0.0, 0.0, 1.0);
+  } else {
+    int row = int(seen.w) - 1;
+    vec4 a = SURFACE(row, 0);
+    vec4 b = SURFACE(row, 1);
+    vec4 picture = texelFetch(seenPicture, at, 0);
+    own = texelFetch(seenNormal, at, 0).w;
+    laid = picture.rgb;
+    a.rgb = mix(a.rgb, laid, picture.a);
+    b.xz *= 1.0 - picture.a;
+    s = surfaceOf(a.rgb, a.w, b.x, b.y, b.z, max(dot(n, v), 0.0));
+    own *= picture.a;
+    sum += s.glow;
+  }
+  bool toDome = isFloor && choice.x < domeShare;
+  if (lightCount > 0 && !toDome) {
+    float share;
+    int chosen = chosenLight(place, all, isFloor ? (choice.x - domeShare) / max(1.0 - domeShare, 1e-6) : choice.x, share);
+    Ray ray = rayFrom(chosen, place, numbers(${PAIR.light}));
+    toLight = ray.direction;
+    lightFar = ray.far;
+    if (share > 0.0 && isFloor) pending = vec3(dot(toLight, facet) > 0.0 ? 1.0 : 0.0);
+    else if (share > 0.0) {
+      float density;
+      vec3 sent = sends(s, n, facet, v, toLight, density);
+      pending = sent * ray.radiance / (ray.density * share) * powerShare(ray.density * share, density);
+    }
+  }
+  float kept = 0.0;
+  vec3 o = start;
+  vec3 d = toLight;
+  vec3 weight = vec3(1.0);
+  float density = 0.0;
+  int lobe = MATTE;
+  int job = 0;
+  for (int step = 0; step < ${RAYS}; step++) {
+    if (job == 0 && pending == vec3(0.0)) job = 1;
+    if (isFloor && job == 1 && !toDome) break;
+    if (job == 1) {
+      o = start;
+      if (isFloor) d = cosineAbout(facet, numbers(${PAIR.lobe}));
+      else {
+        lobe = chosenLobe(s, choice.y);
+        d = drawnFrom(s, lobe, n, v, numbers(${PAIR.lobe}));
+        weight = sends(s, n, facet, v, d, density);
+        if (density <= 0.0) break;
+        weight /= density;
+      }
+    }
+    Met met;
+    bool toPoint = job != 1;
+    bool isMet = trace(o, d, toPoint ? lightFar * 0.9999 : 1e6, toPoint || isFloor, met);
+    if (isFloor) {
+      kept = isMet ? 1.0 : 0.0;
+      break;
+    }
+    if (job == 0) {
+      if (!isMet) sum += pending;
+      job = 1;
+    } else if (job == 2) {
+      if (!isMet) sum += pending;
+      break;
+    } else {
+      float nearest;
+      vec3 lights = beyond(o, d, isMet ? met.t : 1e6, all, density, nearest);
+      vec3 light = lights;
+      if (!isMet && nearest >= 1e6) sum += domeOf(lobe, s, n, v) / max(s.lobes[lobe], 1e-3);
+      pending = vec3(0.0);
+      if (isMet && nearest >= met.t) {
+        vec3 metFacet;
+        vec3 metNormal;
+        int metRow;
+        readMet(d, met, metFacet, metNormal, metRow);
+        vec4 a = SURFACE(metRow, 0);
+        vec4 b = SURFACE(metRow, 1);
+        // What is met sends no sharper highlight than this, for the same reason as the brightest path.
+        Surface w = surfaceOf(a.rgb, max(a.w, 0.3), b.x, b.y, b.z, max(-dot(d, metNormal), 0.0));
+        w.coat = 0.0;
+        vec3 there = o + d * met.t;
+        light += domeOf(MATTE, w, metNormal, -d) + domeOf(GLOSS, w, metNormal, -d) + w.glow;
+        if (lightCount > 0) {
+          float share;
+          float sum_ = likelyAll(there);
+          int chosen = chosenLight(there, sum_, numbers(${PAIR.onward}).x, share);
+          Ray ray = rayFrom(chosen, there, numbers(${PAIR.onwardLight}));
+          float unused;
+          vec3 sent = sends(w, metNormal, metFacet, -d, ray.direction, unused);
+          if (share > 0.0) pending = weight * sent * ray.radiance / (ray.density * share);
+          pending = min(pending, vec3(${BRIGHTEST_PATH}.0));
+          o = there + metFacet * liftAt(there);
+          d = ray.direction;
+          lightFar = ray.far;
+        }
+      }
+      sum += min(weight * light, vec3(${BRIGHTEST_PATH}.0));
+      if (pending == vec3(0.0)) break;
+      job = 2;
+    }
+  }
+  result = isFloor ? vec4(0.0, 0.0, 0.0, floorShadow * kept) : vec4(mix(min(sum, vec3(${BRIGHTEST_PATH}.0)), laid, own), 1.0);
+}`;

@@ -1,0 +1,164 @@
+import { SURFACE_TEXELS } from './surface-table';
+import { INSTANCE_TEXELS } from './instance-table';
+
+/**
+ * Where a ray first meets a mesh: an upper tree of instances, a tree for each mesh, walked without a stack by skip links in one loop.
+ * After T. Foley and J. Sugerman, 2005, with the links of B. Smits, 1998.
+ */
+export const WALK_GLSL = /* glsl */ `
+uniform highp usampler2D nodeTable;
+uniform highp usampler2D triangleTable;
+uniform highp usampler2D upperTable;
+uniform highp sampler2D instanceTable;
+uniform highp sampler2D surfaceTable;
+uniform int upperCount;
+
+// Tables are 1024 wide: no division.
+#define AT(i) ivec2((i) & 1023, (i) >> 10)
+#define INSTANCE(i, k) texelFetch(instanceTable, AT(${INSTANCE_TEXELS} * (i) + (k)), 0)
+#define SURFACE(i, k) texelFetch(surfaceTable, AT(${SURFACE_TEXELS} * (i) + (k)), 0)
+
+struct Met {
+  float t;
+  int triangle;
+  int instance;
+  vec2 uv;
+};
+
+bool meetsBox(vec3 o, vec3 inverse, vec3 lo, vec3 hi, float far) {
+  vec3 a = (lo - o) * inverse;
+  vec3 b = (hi - o) * inverse;
+  vec3 n = min(a, b);
+  vec3 f = max(a, b);
+  float t0 = max(max(n.x, n.y), max(n.z, 0.0));
+  float t1 = min(min(f.x, f.y), min(f.z, far));
+  // Widened by a few roundings (T. Ize, Robust BVH Ray Traversal, 2013): no ray slips between two boxes that touch.
+  return t0 <= t1 * 1.0000012;
+}
+// No component may be zero: 0 times infinity is not a number, and what min and max make of that differs from card to card.
+vec3 inverseOf(vec3 d) {
+  vec3 s = mix(vec3(-1.0), vec3(1.0), greaterThanEqual(d, vec3(0.0)));
+  return s / max(abs(d), vec3(1e-12));
+}
+int regionOf(int triangle) { return int(texelFetch(triangleTable, AT(3 * triangle), 0).w >> 30); }
+int surfaceRow(int instance, int region) { return int(INSTANCE(instance, 4)[region]); }
+/** How much of a surface is there at a place in its mesh's frame. */
+float opacityAt(int row, vec3 place) {
+  vec4 ends = SURFACE(row, 3);
+  float opacity = SURFACE(row, 1).w;
+  if (ends.x != 1.0 || ends.y != 1.0) opacity *= mix(ends.x, ends.y, clamp(dot(SURFACE(row, 2), vec4(place, 1.0)), 0.0, 1.0));
+  return opacity;
+}
+void tryTriangles(uint content, vec3 o, vec3 d, int owner, bool isThin, inout Met met) {
+  int first = int(content & 0xffffffu);
+  int last = first + int((content >> 24) & 0x7fu);
+  for (int k = first; k < last; k++) {
+    vec3 a = uintBitsToFloat(texelFetch(triangleTable, AT(3 * k), 0).xyz);
+    vec3 e = uintBitsToFloat(texelFetch(triangleTable, AT(3 * k + 1), 0).xyz) - a;
+    vec3 f = uintBitsToFloat(texelFetch(triangleTable, AT(3 * k + 2), 0).xyz) - a;
+    // T. Möller and B. Trumbore, 1997.
+    vec3 p = cross(d, f);
+    float det = dot(e, p);
+    float inv = 1.0 / det;
+    vec3 s = o - a;
+    float u = dot(s, p) * inv;
+    vec3 q = cross(s, e);
+    float v = dot(d, q) * inv;
+    float w = dot(f, q) * inv;
+    // A hair wider than the triangle: no leaks along seams.
+    if (u >= -1e-6 && v >= -1e-6 && u + v <= 1.000001 && w > 0.0 && w < met.t && det != 0.0) {
+      // What can be seen through is there as often as it is seen.
+      if (isThin && chance(uint(k)) >= opacityAt(surfaceRow(owner, regionOf(k)), o + d * w)) continue;
+      met = Met(w, k, owner, vec2(u, v));
+    }
+  }
+}
+/** The first mesh that a ray meets before a distance, or (any) some mesh; t is told in lengths of d. */
+bool trace(vec3 o, vec3 d, float far, bool any, out Met met) {
+  met = Met(far, -1, 0, vec2(0.0));
+  vec3 ro = o;
+  vec3 rd = d;
+  vec3 inverse = inverseOf(d);
+  bool above = true;
+  bool isThin = false;
+  int i = 0;
+  int end = upperCount;
+  int back = 0;
+  int owner = 0;
+  for (;;) {
+    if (i >= end) {
+      if (above) break;
+      above = true;
+      i = back;
+      end = upperCount;
+      ro = o;
+      rd = d;
+      inverse = inverseOf(d);
+      if (i >= end) break;
+    }
+    uvec4 lo;
+    uvec4 hi;
+    if (above) {
+      lo = texelFetch(upperTable, AT(2 * i), 0);
+      hi = texelFetch(upperTable, AT(2 * i + 1), 0);
+    } else {
+      lo = texelFetch(nodeTable, AT(2 * i), 0);
+      hi = texelFetch(nodeTable, AT(2 * i + 1), 0);
+    }
+    bool isMet = meetsBox(ro, inverse, uintBitsToFloat(lo.xyz), uintBitsToFloat(hi.xyz), met.t);
+    if (isMet && (hi.w & 0x80000000u) != 0u) {
+      if (above) {
+        owner = int(hi.w & 0xffffffu);
+        vec4 x = INSTANCE(owner, 0);
+        vec4 y = INSTANCE(owner, 1);
+        vec4 z = INSTANCE(owner, 2);
+        vec4 about = INSTANCE(owner, 3);
+        ro = vec3(dot(x.xyz, o) + x.w, dot(y.xyz, o) + y.w, dot(z.xyz, o) + z.w);
+        // Not made unit: so t stays that of the world.
+        rd = vec3(dot(x.xyz, d), dot(y.xyz, d), dot(z.xyz, d));
+        inverse = inverseOf(rd);
+        back = int(lo.w);
+        above = false;
+        i = int(about.x);
+        end = int(about.y);
+        isThin = about.z > 0.0;
+        continue;
+      }
+      tryTriangles(hi.w, ro, rd, owner, isThin, met);
+      if (any && met.triangle >= 0) break;
+      isMet = false;
+    }
+    i = isMet ? i + 1 : int(lo.w);
+  }
+  return met.triangle >= 0;
+}
+vec3 unfolded(uint word) {
+  vec2 e = vec2(float(word & 0x7fffu), float((word >> 15) & 0x7fffu)) / 32767.0 * 2.0 - 1.0;
+  vec3 n = vec3(e, 1.0 - abs(e.x) - abs(e.y));
+  if (n.z < 0.0) n.xy = (1.0 - abs(n.yx)) * vec2(n.x < 0.0 ? -1.0 : 1.0, n.y < 0.0 ? -1.0 : 1.0);
+  return normalize(n);
+}
+/** Facet normal and smooth normal, in the world and toward where the ray comes from, and the surface where it ends. */
+void readMet(vec3 d, Met met, out vec3 facet, out vec3 n, out int row) {
+  uvec4 a = texelFetch(triangleTable, AT(3 * met.triangle), 0);
+  uvec4 b = texelFetch(triangleTable, AT(3 * met.triangle + 1), 0);
+  uvec4 c = texelFetch(triangleTable, AT(3 * met.triangle + 2), 0);
+  vec3 corner = uintBitsToFloat(a.xyz);
+  vec3 g = cross(uintBitsToFloat(b.xyz) - corner, uintBitsToFloat(c.xyz) - corner);
+  vec3 s = (1.0 - met.uv.x - met.uv.y) * unfolded(a.w) + met.uv.x * unfolded(b.w) + met.uv.y * unfolded(c.w);
+  vec3 x = INSTANCE(met.instance, 0).xyz;
+  vec3 y = INSTANCE(met.instance, 1).xyz;
+  vec3 z = INSTANCE(met.instance, 2).xyz;
+  // Normals go by the transpose of the way in: its rows are at hand.
+  facet = normalize(x * g.x + y * g.y + z * g.z);
+  n = normalize(x * s.x + y * s.y + z * s.z);
+  if (dot(facet, d) > 0.0) facet = -facet;
+  if (dot(n, facet) < 0.0) n = -n;
+  // A smooth normal that looks away from the ray would send light into the solid.
+  float away = dot(n, d);
+  if (away > -0.02) n = normalize(n - d * (away + 0.02));
+  row = surfaceRow(met.instance, int(a.w >> 30));
+}
+/** Off a facet, by the rounding of a place so far from the origin. */
+float liftAt(vec3 place) { return 2e-5 * max(max(abs(place.x), abs(place.y)), max(abs(place.z), 1.0)); }
+`;
