@@ -143,6 +143,23 @@ test('the picture lies on its surface where it is clear, when that is asked for'
   expect(seen(0.65, 0.65)[3]).toBe(255);
 });
 
+test('a cut-out throws the shadow of what is there of it', async () => {
+  const production = withPanel((draft) => {
+    const { sun, floor } = setOf(draft);
+    // From behind at 45°: what stands y over the floor throws its shadow y before it.
+    [sun.azimuth.rest, sun.height.rest, sun.softness.rest] = [180, 45, 0];
+    floor.on.rest = true;
+    [floor.level.rest, floor.shadow.rest] = [-0.6, 1];
+  });
+  const seen = await draw(production, { [HASH]: base64(fields()) }, { alpha: true });
+  const shadow = (x: number, y: number) => seen(x, y)[3] as number;
+  // Places of the floor in the frame by the same triangles: before the lower half of the panel, whose right is clear, and before the upper.
+  expect(shadow(0.335, 0.82)).toBeGreaterThan(240);
+  expect(shadow(0.665, 0.82)).toBeLessThan(15);
+  expect(shadow(0.31, 0.87)).toBeGreaterThan(240);
+  expect(shadow(0.69, 0.87)).toBeGreaterThan(240);
+});
+
 test('a film on a panel shows the frame of the moment; one of its frames through a whole exposure', async () => {
   const film = pictureSchema.parse({ hash: HASH, name: 'count.mp4', holds: 'video', width: 64, height: 36, frames: 30, rate: 25 });
   const production = withPanel((draft) => {
