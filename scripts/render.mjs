@@ -8,12 +8,14 @@ import { ensureBrowser, launchBrowser } from './browser.mjs';
 import { ensurePackages } from './lib.mjs';
 import { ask, fail, findServer, openFile } from './terminal.mjs';
 
-const USAGE = `npm run render -- <production> [--frames 0-95] [--scale 0.5] [--samples 16] [--alpha] [--video mp4|webm] [--silent] --out DIR
+const USAGE = `npm run render -- <production> [--frames 0-95] [--scale 0.5] [--samples 16] [--light plain|traced]
+  [--alpha] [--video mp4|webm] [--silent] --out DIR
 
   <production>  its name, its id, or a production file, which is opened first
   --frames      one frame or first-last, counted from 0; all of them unless given
   --scale       share of the production's raster (1)
   --samples     sub-frames a frame (64)
+  --light       whether light is followed by rays (as the production says)
   --alpha       leave the ground out: transparent frames
   --video       encode the frames as a video too, with the production's sound
   --silent      leave the sound out of the video
@@ -28,6 +30,7 @@ function readArguments() {
         frames: { type: 'string' },
         scale: { type: 'string' },
         samples: { type: 'string' },
+        light: { type: 'string' },
         alpha: { type: 'boolean', default: false },
         video: { type: 'string' },
         silent: { type: 'boolean', default: false },
@@ -46,6 +49,8 @@ function readArguments() {
   if (positionals.length !== 1 || !values.out) fail(USAGE);
   const range = values.frames === undefined ? null : /^(\d+)(?:-(\d+))?$/.exec(values.frames);
   if (values.frames !== undefined && !range) fail(`--frames takes one frame or a range as 0-95, not “${values.frames}”.`);
+  if (values.light !== undefined && values.light !== 'plain' && values.light !== 'traced')
+    fail(`--light takes plain or traced, not “${values.light}”.`);
   const number = (name) => {
     if (values[name] === undefined) return undefined;
     const value = Number(values[name]);
@@ -59,6 +64,7 @@ function readArguments() {
       scale: number('scale'),
       samples: number('samples'),
       alpha: values.alpha,
+      traced: values.light === undefined ? undefined : values.light === 'traced',
       output: values.video ?? 'frames',
       sound: !values.silent,
     },

@@ -16,6 +16,8 @@ export interface PictureEvents {
   lost?(reason: string): void;
   /** A picture or moving picture has come, or (in words) will not. */
   pictures?(trouble: string | null): void;
+  /** Light cannot be followed by rays here, in words. */
+  noRays?(trouble: string): void;
   /** What draws the pictures, in words. */
   drawnBy?(name: string): void;
 }
@@ -160,6 +162,9 @@ export class PictureClient {
         break;
       case 'pictures':
         this.events.pictures?.(message.trouble);
+        break;
+      case 'no-rays':
+        this.events.noRays?.(message.trouble);
         break;
       case 'lost':
         this.fail(message.reason);

@@ -37,6 +37,8 @@ export interface DomeUniforms {
   domeStrength: { value: number };
   domeTurn: { value: number };
   domeContrast: { value: number };
+  /** Radiance overhead, at the horizon, far below and right below the horizon: four colours. */
+  domeGround: Numbers;
   boxCount: { value: number };
   /** Direction of each box's middle, then of its right and of its up. */
   boxForward: Numbers;
@@ -52,6 +54,7 @@ export function domeUniforms(boxes: readonly Softbox[] = SOFTBOXES): DomeUniform
     domeStrength: { value: 1 },
     domeTurn: { value: 0 },
     domeContrast: { value: 1 },
+    domeGround: { value: [0.05, 0.07, 0.1, 0.82, 0.93, 1.06, 0.006, 0.009, 0.014, 0.62, 0.66, 0.7] },
     boxCount: { value: 0 },
     boxForward: { value: [] },
     boxRight: { value: [] },
@@ -93,6 +96,7 @@ export const DOME_GLSL = /* glsl */ `
 uniform float domeStrength;
 uniform float domeTurn;
 uniform float domeContrast;
+uniform vec3 domeGround[4];
 uniform int boxCount;
 uniform vec3 boxForward[${MAX_BOXES}];
 uniform vec3 boxRight[${MAX_BOXES}];
@@ -121,8 +125,8 @@ vec3 domeRadiance(vec3 worldDirection, float blur) {
   float nadir = clamp(-d.y, 0.0, 1.0);
   float glare = exp(-zenith / (0.09 + blur));
   float bounce = smoothstep(0.0, 0.22 + blur, nadir) * exp(-nadir * 2.2);
-  vec3 sky = mix(vec3(0.05, 0.07, 0.10), vec3(0.82, 0.93, 1.06), glare);
-  vec3 deep = mix(vec3(0.006, 0.009, 0.014), vec3(0.62, 0.66, 0.70), bounce);
+  vec3 sky = mix(domeGround[0], domeGround[1], glare);
+  vec3 deep = mix(domeGround[2], domeGround[3], bounce);
   vec3 sum = vec3(0.0);
   for (int i = 0; i < boxCount; i++) {
     sum += boxLight[i] * softbox(d, boxForward[i], boxRight[i], boxUp[i], boxSize[i].xy, boxSize[i].z + blur);

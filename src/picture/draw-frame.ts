@@ -52,7 +52,7 @@ export interface FrameSize {
   height: number;
   /** Sub-frames. */
   samples: number;
-  /** Whether its light is followed by rays. */
+  /** Whether its light is followed by rays; as the production says where it is not given. */
   traced?: boolean;
 }
 
@@ -60,12 +60,13 @@ export interface FrameSize {
  * Draws one frame in full into the painter's sum: the one way to a finished frame, for stills, renders and tests. Between sub-frames it
  * gives way.
  * @param goesOn asked between sub-frames; false stops
+ * @throws NoRays where its light is to be followed by rays and cannot be
  * @returns the state of the frame's middle, by which the sum is read; null when it was stopped
  */
 export async function drawFrame(
   painter: Painter,
   scenery: Scenery,
-  { frame, width, height, samples, traced = false }: FrameSize,
+  { frame, width, height, samples, traced = scenery.production.traced }: FrameSize,
   goesOn: () => boolean | Promise<boolean> = () => true,
 ): Promise<FrameState | null> {
   const seconds = frameToSeconds(frame, scenery.production.format.rate);

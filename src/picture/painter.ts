@@ -138,7 +138,7 @@ export class Painter {
   /**
    * Draws one sub-frame and adds it.
    * @param traced the light of a full picture is followed by rays: seed and number of the sub-frame
-   * @throws TooMuchForRays
+   * @throws NoRays where rays cannot be followed
    */
   addSubFrame(state: FrameState, quality: Quality, sample: SubFrameSample, traced: { seed: number; i: number } | null = null): void {
     const { renderer, camera } = this;

@@ -66,8 +66,10 @@ export async function listRenders(productionId: string): Promise<RenderSummary[]
  * Orders a render of a production as it stands now. The same render, if one is still open, is gone on with: what was
  * drawn of it is not drawn again.
  */
-export async function orderRender(productionId: string, settings: RenderSettings): Promise<RenderSummary> {
+export async function orderRender(productionId: string, asked: RenderSettings): Promise<RenderSummary> {
   const { document, revision } = await loadProduction(productionId);
+  // How its light is drawn is settled now: the production may be changed before the last frame is.
+  const settings = { ...asked, traced: asked.traced ?? document.traced };
   if (settings.last >= document.format.length) throw new UserError(400, `This production ends at frame ${document.format.length - 1}.`);
   const db = await database();
   const open = await db

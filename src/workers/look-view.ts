@@ -2,6 +2,7 @@ import { addSubFrame, stateAt, type Scenery } from '@/picture/draw-frame';
 import type { FrameState } from '@/core/frame/frame-state';
 import { subFrameSample } from '@/core/optics/samples';
 import type { Painter } from '@/picture/painter';
+import { NoRays } from '@/picture/rays/ray-scene';
 import type { FromPicture, Look } from './picture-messages';
 
 /** Sub-frames that the lens view gathers at rest. */
@@ -19,8 +20,9 @@ export class LookView {
   private look: Look | null = null;
   private stale = true;
   private changedAt = -Infinity;
+  private noRays = false;
 
-  constructor(private readonly tell: (message: Extract<FromPicture, { kind: 'drawn' }>) => void) {}
+  constructor(private readonly tell: (message: Extract<FromPicture, { kind: 'drawn' | 'no-rays' }>) => void) {}
 
   get isMoving(): boolean {
     return this.look?.moving ?? false;
@@ -78,7 +80,7 @@ export class LookView {
       if (look.quality !== 'full') return this.drawQuick(painter, scenery, look, goal, started);
     } else if (goal === 1 || painter.sampleCount >= goal) return false;
     if (look.quality !== 'full' && this.restsIn(started) > 0) return false;
-    const state = addSubFrame(painter, scenery, { ...look, i: painter.sampleCount, n: goal });
+    const state = this.refine(painter, scenery, look, goal);
     const done = painter.sampleCount;
     if (done >= goal || (!look.moving && done >= FIRST_SHOWN && done % SHOWN_EVERY === 0)) {
       this.present(painter, state, look);
@@ -86,6 +88,20 @@ export class LookView {
       this.tell({ kind: 'drawn', seconds: look.seconds, samples: done, of: goal, focus, milliseconds: performance.now() - started });
     }
     return done < goal;
+  }
+
+  /** Adds the next sub-frame. Where its light cannot be followed by rays it is plain, and that is said. */
+  private refine(painter: Painter, scenery: Scenery, look: Look, n: number): FrameState {
+    const traced = scenery.production.traced && !look.moving && !this.noRays;
+    try {
+      return addSubFrame(painter, scenery, { ...look, traced, i: painter.sampleCount, n });
+    } catch (error) {
+      if (!(error instanceof NoRays)) throw error;
+      this.noRays = true;
+      this.tell({ kind: 'no-rays', trouble: `${error.message} Its light is drawn plain.` });
+      painter.restart();
+      return addSubFrame(painter, scenery, { ...look, i: 0, n });
+    }
   }
 
   /** First a quick picture; refining begins anew after it. */

@@ -36,6 +36,8 @@ export interface FrameOrder {
   height: number;
   samples: number;
   alpha: boolean;
+  /** Whether its light is followed by rays; as the production says where it is not given. */
+  traced?: boolean;
   as: 'png' | 'rgba';
 }
 
@@ -87,4 +89,6 @@ export type FromPicture =
   | { kind: 'frame-failed'; id: number; reason: string }
   /** A picture has come, or (in words) one that is wanted will not. */
   | { kind: 'pictures'; trouble: string | null }
+  /** Light cannot be followed by rays here, in words: it is drawn plain. */
+  | { kind: 'no-rays'; trouble: string }
   | { kind: 'lost'; reason: string };

@@ -179,39 +179,42 @@ test('the ground in the middle of an empty picture is the colour that was chosen
   [0x2a, 0x40, 0x60].forEach((v, k) => expect(Math.abs((pixels[start + k] as number) - v)).toBeLessThanOrEqual(1));
 });
 
-test('a soft key makes a penumbra as wide as its disc is seen from the edge above (geometry)', async () => {
-  const height = 1;
-  const softness = 10;
-  const production = discAt(6, 0.8, (draft) => {
-    const [mark] = draft.marks;
-    const [camera] = draft.cameras;
-    if (!mark || camera?.carriers[0]?.kind !== 'orbit') throw new Error('Not the production that was meant.');
-    // A disc lying flat over the floor under a light at the zenith, seen from above the audience.
-    mark.channels.tilt.rest = 90;
-    mark.channels.y.rest = height;
-    setOf(draft).floor.on.rest = true;
-    setOf(draft).floor.level.rest = 0;
-    setOf(draft).floor.shadow.rest = 1;
-    setOf(draft).sun.height.rest = 90;
-    setOf(draft).sun.softness.rest = softness;
-    camera.carriers[0].channels.height.rest = 40;
-    camera.carriers[0].channels.radius.rest = 8;
-    camera.lens.channels.fStop.rest = 64;
+for (const traced of [false, true])
+  test(`a soft key makes a penumbra as wide as its disc is seen from the edge above (geometry), ${traced ? 'traced' : 'by shadow maps'}`, async () => {
+    const height = 1;
+    const softness = 10;
+    const production = discAt(6, 0.8, (draft) => {
+      const [mark] = draft.marks;
+      const [camera] = draft.cameras;
+      if (!mark || camera?.carriers[0]?.kind !== 'orbit') throw new Error('Not the production that was meant.');
+      // A disc lying flat over the floor under a light at the zenith, seen from above the audience.
+      mark.channels.tilt.rest = 90;
+      mark.channels.y.rest = height;
+      setOf(draft).floor.on.rest = true;
+      setOf(draft).floor.level.rest = 0;
+      setOf(draft).floor.shadow.rest = 1;
+      // What is kept from the dome is not looked at here.
+      setOf(draft).dome.strength.rest = 0;
+      setOf(draft).sun.height.rest = 90;
+      setOf(draft).sun.softness.rest = softness;
+      camera.carriers[0].channels.height.rest = 40;
+      camera.carriers[0].channels.radius.rest = 8;
+      camera.lens.channels.fStop.rest = 64;
+    });
+    const pixels = await draw(production, { samples: 256, traced });
+    // Along the floor through the middle of the shadow, from left to right, the shadow is an even disc of light blurred by another.
+    const row = HEIGHT / 2;
+    const alphas = Array.from({ length: WIDTH }, (_, x) => (pixels[4 * (row * WIDTH + x) + 3] as number) / 255);
+    const pixelsPerMetre = (35 / 36 / 8) * WIDTH;
+    const crossing = (level: number) => {
+      const x = alphas.findIndex((a, i) => a >= level && i < WIDTH / 2);
+      const [a, b] = [alphas[x - 1] as number, alphas[x] as number];
+      return x - (b - level) / (b - a);
+    };
+    const penumbra = 2 * height * Math.tan((softness * Math.PI) / 180) * pixelsPerMetre;
+    // Across a straight edge a disc's light falls off as a segment of the disc; 20 % and 80 % lie 0.492 of its width apart (geometry of the
+    // circle segment).
+    expect(crossing(0.8) - crossing(0.2)).toBeGreaterThan(0.4 * penumbra);
+    expect(crossing(0.8) - crossing(0.2)).toBeLessThan(0.6 * penumbra);
+    expect(Math.abs((WIDTH - 1) / 2 - crossing(0.5) - 0.8 * pixelsPerMetre)).toBeLessThan(0.12 * penumbra);
   });
-  const pixels = await draw(production, { samples: 256 });
-  // Along the floor through the middle of the shadow, from left to right, the shadow is an even disc of light blurred by another.
-  const row = HEIGHT / 2;
-  const alphas = Array.from({ length: WIDTH }, (_, x) => (pixels[4 * (row * WIDTH + x) + 3] as number) / 255);
-  const pixelsPerMetre = (35 / 36 / 8) * WIDTH;
-  const crossing = (level: number) => {
-    const x = alphas.findIndex((a, i) => a >= level && i < WIDTH / 2);
-    const [a, b] = [alphas[x - 1] as number, alphas[x] as number];
-    return x - (b - level) / (b - a);
-  };
-  const penumbra = 2 * height * Math.tan((softness * Math.PI) / 180) * pixelsPerMetre;
-  // Across a straight edge a disc's light falls off as a segment of the disc; 20 % and 80 % lie 0.492 of its width apart (geometry of the
-  // circle segment).
-  expect(crossing(0.8) - crossing(0.2)).toBeGreaterThan(0.4 * penumbra);
-  expect(crossing(0.8) - crossing(0.2)).toBeLessThan(0.6 * penumbra);
-  expect(Math.abs((WIDTH - 1) / 2 - crossing(0.5) - 0.8 * pixelsPerMetre)).toBeLessThan(0.12 * penumbra);
-});

@@ -2,7 +2,10 @@ import { expect, test, type Page } from '@playwright/test';
 import { produce } from 'immer';
 import { addForm } from '@/core/production/edits/mark-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
+import { surfaceOf, type SurfaceLook } from '@/core/production/surface';
 import { bundleForBrowser } from '../../scripts/bundle.mjs';
+import { setOf } from '../support/set-of';
+import type { DrawOrder } from './support/picture-harness';
 
 /** Light followed by rays, against a library of rays, and against closed forms of light. */
 
@@ -10,11 +13,13 @@ let page: Page;
 test.beforeAll(async ({ browser }) => {
   page = await browser.newPage();
   await page.addScriptTag({ content: await bundleForBrowser('tests/e2e/support/rays-harness.ts') });
+  await page.addScriptTag({ content: await bundleForBrowser('tests/e2e/support/picture-harness.ts') });
 });
 test.afterAll(() => page.close());
 
 interface Harness {
   shootRays(order: { production: Production; count: number }): { card: number[]; library: number[] };
+  draw(order: DrawOrder): Promise<number[]>;
 }
 
 /** Four bevelled forms, turned, tipped and one grown, in each other's way. */
@@ -46,4 +51,110 @@ test('1,024 random rays end where three-mesh-bvh says they do, on the facet that
     expect(Math.hypot(x - wantedX, y - wantedY)).toBeLessThan(0.02);
   }
   expect(hits).toBeGreaterThan(200);
+});
+
+const WIDTH = 96;
+const HEIGHT = 54;
+
+/** A thin plate without bevels, all of one look. */
+function plate(draft: Production, ratio: number, size: number, look: SurfaceLook) {
+  const id = addForm(draft, 'plate');
+  const mark = draft.marks.find((each) => each.id === id);
+  const shell = mark?.shells[0];
+  if (!mark || !shell || mark.body.kind !== 'form') throw new Error('Not the production that was meant.');
+  mark.body = { ...mark.body, size, shape: { form: 'plate', ratio, corner: 0 } };
+  [shell.channels.from.rest, shell.channels.to.rest] = [-0.001, 0.001];
+  shell.front.profile = shell.back.profile = 'none';
+  const surface = () => surfaceOf(look);
+  shell.surfaces = { face: surface(), bevel: surface(), side: surface(), back: surface() };
+  return mark;
+}
+
+/** A camera 8 m before the origin; no floor, no light, a dome without softboxes. */
+const bare = (recipe: (draft: Production) => void): Production =>
+  produce(emptyProduction('Light', { width: WIDTH, height: HEIGHT, rate: '25', length: 10 }), (draft) => {
+    const [camera] = draft.cameras;
+    if (camera?.carriers[0]?.kind !== 'orbit') throw new Error('Not the production that was meant.');
+    camera.carriers[0].channels.radius.rest = 8;
+    camera.carriers[0].channels.height.rest = 0;
+    camera.lens.channels.fStop.rest = 64;
+    const { sun, dome, floor } = setOf(draft);
+    sun.on.rest = floor.on.rest = false;
+    dome.contrast.rest = 0;
+    recipe(draft);
+  });
+
+/** Scene light in the middle of the frame, a mean of some pixels. */
+async function light(production: Production, change: Partial<DrawOrder> = {}): Promise<[number, number, number]> {
+  const order = { production, frame: 0, width: WIDTH, height: HEIGHT, samples: 256, alpha: true, traced: true, linear: true, ...change };
+  const pixels = await page.evaluate((o) => (globalThis as unknown as Harness).draw(o), order);
+  const sum = [0, 0, 0];
+  for (let y = -2; y < 2; y++)
+    for (let x = -2; x < 2; x++)
+      for (let k = 0; k < 3; k++) sum[k] = (sum[k] as number) + (pixels[4 * ((HEIGHT / 2 + y) * WIDTH + WIDTH / 2 + x) + k] as number) / 16;
+  return sum as [number, number, number];
+}
+
+// Energy conservation: under light of 1 from everywhere a surface that takes none gives 1 back, whatever it is made of and from wherever.
+test('white furnace: a lossless metal is not told from the dome; nothing is brighter than it', async () => {
+  test.slow();
+  const under = (look: SurfaceLook, pan: number) =>
+    light(
+      bare((draft) => void (plate(draft, 1, 6, { colour: '#ffffff', ...look }).channels.pan.rest = pan)),
+      { evenDome: 1, samples: 64 },
+    );
+  for (const roughness of [0.05, 0.4, 0.8, 1])
+    for (const pan of [0, 65]) expect(Math.abs((await under({ material: 'chrome', roughness }, pan))[1] - 1)).toBeLessThan(0.02);
+  for (const material of ['matte', 'lacquer'] as const) {
+    for (const pan of [0, 65]) {
+      const [, green] = await under({ material, roughness: 0.6 }, pan);
+      expect(green).toBeLessThan(1.01);
+      expect(green).toBeGreaterThan(0.93);
+    }
+  }
+});
+
+// Sky seen beside an endless wall, cosine-weighted: (1 + cos atan(h / d)) / 2 (geometry).
+test('beside a wall a matte plane gets what is left of the dome', async () => {
+  const beside = (d: number | null) =>
+    light(
+      bare((draft) => {
+        plate(draft, 1, 12, { material: 'matte', colour: '#ffffff', roughness: 1 });
+        if (d === null) return;
+        const wall = plate(draft, 0.05, 40, { material: 'matte', colour: '#000000', roughness: 1 });
+        wall.channels.pan.rest = 90;
+        wall.channels.x.rest = -d - 0.001;
+      }),
+      { evenDome: 1 },
+    );
+  const [, open] = await beside(null);
+  // The wall stands as high as it is wide to the front: 1 m.
+  for (const d of [0.5, 1, 2]) {
+    const [, shut] = await beside(d);
+    expect(Math.abs(shut / open - (1 + Math.cos(Math.atan(1 / d))) / 2)).toBeLessThan(0.02);
+  }
+});
+
+test('under a sun alone a surface is as bright as three’s own physical material is', async () => {
+  for (const look of [
+    { material: 'matte', roughness: 0.9 },
+    { material: 'brass', roughness: 0.5 },
+    { material: 'lacquer', roughness: 0.45 },
+  ] as const) {
+    const production = bare((draft) => {
+      plate(draft, 1, 6, look).channels.pan.rest = 20;
+      const { sun, dome } = setOf(draft);
+      dome.strength.rest = 0;
+      sun.on.rest = true;
+      [sun.azimuth.rest, sun.height.rest, sun.softness.rest] = [35, 25, 1];
+    });
+    const [traced, plain] = [await light(production), await light(production, { traced: false, samples: 16 })];
+    traced.forEach((value, k) => expect(Math.abs(value / (plain[k] as number) - 1)).toBeLessThan(0.03));
+  }
+});
+
+test('traced frames are the same bytes each time', async () => {
+  const order = { production: tumbled, frame: 0, width: 160, height: 90, samples: 4, alpha: false, traced: true };
+  const draw = () => page.evaluate((o) => (globalThis as unknown as Harness).draw(o), order);
+  expect(await draw()).toEqual(await draw());
 });

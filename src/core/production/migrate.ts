@@ -19,6 +19,8 @@ const MIGRATIONS: Record<number, Migration> = {
   5: partsOfMarks,
   // From 6 to 7: only things that were not there before.
   6: (old) => ({ ...old, version: 7 }),
+  // From 7 to 8: light that is followed by rays, which nothing asked for.
+  7: (old) => ({ ...old, version: 8 }),
 };
 
 /** Brings a document of any version up to date, without checking it. */

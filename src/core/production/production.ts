@@ -21,7 +21,7 @@ export const MAX_PINS = 9;
 export const MAX_MARKS = 200;
 export const MAX_LIGHTS = 24;
 export const MAX_EFFECTS = 40;
-export const CURRENT_VERSION = 7;
+export const CURRENT_VERSION = 8;
 
 const side = (name: string) =>
   z
@@ -53,6 +53,8 @@ export const productionSchema = z.object({
   format: frameFormatSchema,
   /** Unit of length in which dimensions are read off and typed. */
   units: z.enum(UNITS).default('mm'),
+  /** Whether the light of full pictures is followed by rays. */
+  traced: z.boolean().default(false),
   shutterDeg: numberField({ label: 'Shutter', unit: '°', min: 0, max: 360, rest: 180, step: 5, digits: 0 }),
   marks: z
     .array(markSchema)

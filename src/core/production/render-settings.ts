@@ -9,6 +9,8 @@ export const renderFieldsSchema = z.object({
   scale: numberField({ label: 'Scale', unit: '%', min: 0.05, max: 4, rest: 1, step: 0.05, digits: 0, shown: 100 }),
   samples: intField({ label: 'Sub-frames', min: 1, max: 1024, rest: 64 }),
   alpha: z.boolean().default(false),
+  /** Whether its light is followed by rays; as the production says where it is not given. */
+  traced: z.boolean().optional(),
   output: z.enum(['frames', 'mp4', 'webm']).default('frames'),
   /** The production's sound goes with the video. */
   sound: z.boolean().default(true),

@@ -39,8 +39,8 @@ function treeOf(geometry: SolidGeometry): KeptTree {
   return made;
 }
 
-/** Said where there are more triangles than the graphics card's tables hold. */
-export class TooMuchForRays extends Error {}
+/** Light cannot be followed by rays here; the message says why, in words. */
+export class NoRays extends Error {}
 
 /** What rays meet, in tables on the graphics card: trees of meshes, their places, their surfaces. */
 export class RayScene {
@@ -59,7 +59,7 @@ export class RayScene {
 
   /**
    * Takes what is seen in a scene. Moving meshes only rewrite their places and the upper tree.
-   * @throws TooMuchForRays
+   * @throws NoRays where there is more than the tables hold
    */
   update(scene: Object3D): void {
     const meshes: Mesh<SolidGeometry, Material[]>[] = [];
@@ -110,7 +110,8 @@ export class RayScene {
     if (packed.length === this.placed.length && packed.every((each, i) => each === this.placed[i])) return;
     const [nodes, triangles] = [packed.reduce((n, each) => n + nodeCount(each), 0), packed.reduce((n, each) => n + triangleCount(each), 0)];
     const most = TABLE_WIDTH * this.mostRows;
-    if (2 * nodes > most || 3 * triangles > most || triangles >= MOST_TRIANGLES) throw new TooMuchForRays();
+    if (2 * nodes > most || 3 * triangles > most || triangles >= MOST_TRIANGLES)
+      throw new NoRays('There are more triangles in sight than this graphics card can follow rays through.');
     this.placed = packed;
     this.firstNode.clear();
     let [node, triangle] = [0, 0];

@@ -26,7 +26,7 @@ import { FullscreenPass } from '../passes/fullscreen';
 import type { Stage } from '../stage';
 import { lightRows } from './light-table';
 import { MASK_SIZE, PAIRS } from './numbers-glsl';
-import { RayScene } from './ray-scene';
+import { NoRays, RayScene } from './ray-scene';
 import { numberTable } from './ray-textures';
 import { SHARES_SIZE } from './surface-glsl';
 import { TRACE_FRAGMENT } from './trace-glsl';
@@ -62,12 +62,15 @@ export class RayTracer {
   private readonly seen: WebGLRenderTarget;
   private readonly mask = maskTexture();
   private readonly shares = pairTexture(facetShares(SHARES_SIZE), SHARES_SIZE, true);
+  /** The card has refused one of the programs. */
+  private isBroken = false;
   private readonly pass: FullscreenPass<ReturnType<RayTracer['uniformsFor']>>;
 
   constructor(
     private readonly renderer: WebGLRenderer,
     private readonly stage: Stage,
   ) {
+    renderer.debug.onShaderError = () => (this.isBroken = true);
     this.scene = new RayScene(renderer.capabilities.maxTextureSize);
     this.seen = new WebGLRenderTarget(1, 1, { minFilter: NearestFilter, magFilter: NearestFilter, type: FloatType, count: 4 });
     for (const texture of this.seen.textures.slice(1)) texture.type = HalfFloatType;
@@ -80,7 +83,7 @@ export class RayTracer {
 
   /**
    * Draws sub-frame i of a state that the stage stands for, into a target.
-   * @throws TooMuchForRays
+   * @throws NoRays
    */
   draw(state: FrameState, camera: PerspectiveCamera, seed: number, i: number, to: WebGLRenderTarget): void {
     const { renderer, stage, scene, seen, lights, pass } = this;
@@ -105,6 +108,7 @@ export class RayTracer {
     uniforms.surfaceTable.value = scene.surfaces.texture;
     uniforms.lightTable.value = lights.texture;
     pass.draw(renderer, to);
+    if (this.isBroken) throw new NoRays('This graphics card does not take the program that follows rays.');
   }
 
   dispose(): void {

@@ -130,7 +130,11 @@ void main() {
         lobe = chosenLobe(s, choice.y);
         d = drawnFrom(s, lobe, n, v, numbers(${PAIR.lobe}));
         weight = sends(s, n, facet, v, d, density);
-        if (density <= 0.0) break;
+        // What goes into the surface is no sign of anything in the way.
+        if (density <= 0.0) {
+          sum += domeOf(lobe, s, n, v) / max(s.lobes[lobe], 1e-3);
+          break;
+        }
         weight /= density;
       }
     }

@@ -25,8 +25,8 @@ export function worldBox(box: TreeBox, m: ArrayLike<number>): Float32Array {
 }
 
 /**
- * The tree above the meshes' own, a mesh a leaf: nodes as those of a mesh. Halved at the median of the longest side: that of 300 boxes takes
- * less than a millisecond, and there may be another every sub-frame.
+ * The tree above the meshes' own, a mesh a leaf: nodes as those of a mesh. Halved at the median of the longest side: with 300 boxes
+ * it takes less than a millisecond, and there may be another every sub-frame.
  */
 export function upperTree(boxes: readonly TreeBox[]): Uint32Array {
   const nodes = new Uint32Array(8 * Math.max(0, 2 * boxes.length - 1));

@@ -6,11 +6,15 @@ import { ownerAt } from '@/core/production/owners/owners';
 import { Heading } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { ChannelField } from './channel-field';
+import { LightChoice } from './light-choice';
 import { PlateBench } from './plate-bench';
 import { useEdit, useProduction } from '../workspace/workspace';
 
 /** Benches of kinds for which their schema says too little. */
 const OWN_BENCHES: Record<string, ComponentType<{ path: string }> | undefined> = { plate: PlateBench };
+
+/** What is asked for beside an owner's own values. */
+const BESIDE: Record<string, ComponentType | undefined> = { display: LightChoice };
 
 /** The bench of an owner that has none of its own: its channels in their order, then the numbers that are set on it. */
 export function OwnerBench({ path }: { path: string }) {
@@ -23,6 +27,7 @@ export function OwnerBench({ path }: { path: string }) {
   const Own = OWN_BENCHES[owner.kind];
   if (Own) return <Own path={path} />;
   const { shape } = owner.settings;
+  const Beside = BESIDE[owner.kind];
   return (
     <>
       <Heading>{label}</Heading>
@@ -40,6 +45,7 @@ export function OwnerBench({ path }: { path: string }) {
           }, gesture)
         }
       />
+      {Beside ? <Beside /> : null}
     </>
   );
 }

@@ -43,7 +43,7 @@ async function stripOf(client: PictureClient, document: Production): Promise<Blo
   const canvas = new OffscreenCanvas(size.width * frames.length, size.height);
   const context = canvas.getContext('2d');
   for (const [i, frame] of frames.entries()) {
-    const rgba = await client.frame({ frame, ...size, samples, alpha: false, as: 'rgba' });
+    const rgba = await client.frame({ frame, ...size, samples, alpha: false, traced: false, as: 'rgba' });
     context?.putImageData(new ImageData(new Uint8ClampedArray(rgba), size.width, size.height), i * size.width, 0);
   }
   return canvas.convertToBlob({ type: 'image/webp', quality: 0.8 });
@@ -58,7 +58,14 @@ async function draw(client: PictureClient, { production: { id }, what }: Task): 
     return;
   }
   const { side, samples } = SHOWN[what];
-  const png = await client.frame({ frame: stillFrame(document), ...sizeOf(document.format, side), samples, alpha: false, as: 'png' });
+  const png = await client.frame({
+    frame: stillFrame(document),
+    ...sizeOf(document.format, side),
+    samples,
+    alpha: false,
+    traced: false,
+    as: 'png',
+  });
   const shows = what === 'small' ? 0 : revision;
   await api(`/api/productions/${id}/shown/still?revision=${shows}`, { method: 'PUT', body: png as Uint8Array<ArrayBuffer> });
 }

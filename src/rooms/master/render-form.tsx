@@ -10,6 +10,8 @@ import { NumberField } from '@/parts/fields/number-field';
 import { videoCodecFor } from '@/parts/video-client';
 import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { canDeliverSound } from './delivered-sound';
+import { LIGHT_WAYS } from '../benches/light-choice';
+import { FramePrice } from './frame-price';
 import { saveStill } from './still';
 import { startRun } from './render-store';
 
@@ -42,6 +44,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
   const { id, autosave, documents } = useWorkspace();
   const format = useProduction((p) => p.format);
   const sound = useProduction((p) => p.sound !== null);
+  const tracedAsSaid = useProduction((p) => p.traced);
   const frame = useView((s) => Math.round(s.playhead));
   const drawnBy = useView((s) => s.drawnBy);
   const [settings, setSettings] = useState<RenderSettings>(() => renderFieldsSchema.parse({ last: format.length - 1 }));
@@ -52,6 +55,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
   const output = possible.has(settings.output) ? settings.output : 'frames';
   const change = (next: Partial<RenderSettings>) => setSettings({ ...settings, ...next });
   const last = format.length - 1;
+  const traced = settings.traced ?? tracedAsSaid;
   const field = (name: 'first' | 'last' | 'scale' | 'samples', bounds: { max?: number; rest?: number } = {}) => {
     const meta = { ...fieldMeta(renderFieldsSchema.shape, name), ...bounds };
     return (
@@ -75,7 +79,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
   };
   const order = () =>
     attempt('render', async () => {
-      const parsed = renderSettingsSchema.safeParse({ ...settings, output });
+      const parsed = renderSettingsSchema.safeParse({ ...settings, traced, output });
       if (!parsed.success) throw new Error(parsed.error.issues[0]?.message);
       if (sound && settings.sound && output !== 'frames' && !(await canDeliverSound(output)))
         throw new Error('This browser cannot encode sound for this video. Leave the sound out, or choose another output.');
@@ -88,7 +92,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
   const still = () =>
     attempt('still', async () => {
       await autosave.flush();
-      await saveStill(documents.store.getState().production, frame, raster, settings);
+      await saveStill(documents.store.getState().production, frame, raster, { ...settings, traced });
     });
 
   return (
@@ -103,6 +107,15 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
         </span>
       </Row>
       {field('samples')}
+      <Row label="Light">
+        <Choices
+          label="Light"
+          value={traced ? 'traced' : 'plain'}
+          onChange={(to) => change({ traced: to === 'traced' })}
+          options={LIGHT_WAYS}
+        />
+      </Row>
+      <FramePrice production={documents.store.getState().production} frame={frame} raster={raster} settings={{ ...settings, traced }} />
       <Row label="Ground">
         <Choices
           label="Ground"

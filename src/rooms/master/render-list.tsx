@@ -95,7 +95,7 @@ function Remove({ render }: { render: RenderSummary }) {
 
 function RenderEntry({ render }: { render: RenderSummary }) {
   const run = useStore(renderStore, (s) => s.runs[render.id]);
-  const { first, last, scale, samples, alpha, output } = render.settings;
+  const { first, last, scale, samples, alpha, traced, output } = render.settings;
   const progress = run?.state === 'running' ? run.progress : null;
   const share = progress ? progress.done / progress.total : render.done / render.total;
   return (
@@ -104,7 +104,8 @@ function RenderEntry({ render }: { render: RenderSummary }) {
         {OUTPUT_WORDS[output]}, frames {first}–{last}
       </strong>
       <small>
-        {Math.round(scale * 100)} % · {samples} sub-frames{alpha ? ' · transparent' : ''} · {new Date(render.createdAt).toLocaleString()}
+        {Math.round(scale * 100)} % · {samples} sub-frames{traced ? ' · traced' : ''}
+        {alpha ? ' · transparent' : ''} · {new Date(render.createdAt).toLocaleString()}
       </small>
       <Progress label={`Progress of frames ${first} to ${last}`} share={share} />
       <small role="status">{stateWords(render, run)}</small>

@@ -101,7 +101,10 @@ async function drawFrames(
     client.setProduction(document);
     const speed = speedometer();
     for (const [i, frame] of missing.entries()) {
-      const png = await client.frame({ frame, ...raster, samples: settings.samples, alpha: settings.alpha, as: 'png' }, signal);
+      const png = await client.frame(
+        { frame, ...raster, samples: settings.samples, alpha: settings.alpha, traced: settings.traced, as: 'png' },
+        signal,
+      );
       await patiently(
         () => api(`/api/renders/${id}/frames/${frame}`, { method: 'PUT', body: png as Uint8Array<ArrayBuffer> }),
         (waiting) => tell({ waiting }),

@@ -8,13 +8,13 @@ export async function saveStill(
   production: Production,
   frame: number,
   raster: { width: number; height: number },
-  { samples, alpha }: Pick<RenderSettings, 'samples' | 'alpha'>,
+  { samples, alpha, traced }: Pick<RenderSettings, 'samples' | 'alpha' | 'traced'>,
 ): Promise<void> {
   const client = new PictureClient();
   try {
     client.useCanvas(new OffscreenCanvas(16, 16));
     client.setProduction(production);
-    const png = await client.frame({ frame, ...raster, samples, alpha, as: 'png' });
+    const png = await client.frame({ frame, ...raster, samples, alpha, traced, as: 'png' });
     download(png, `${production.name} ${String(frame).padStart(5, '0')}.png`, 'image/png');
   } finally {
     client.dispose();

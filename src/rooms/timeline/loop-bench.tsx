@@ -59,6 +59,7 @@ export function LoopBench() {
         height: Math.max(2, Math.round((WIDTH * height) / width)),
         samples: SAMPLES,
         alpha: false,
+        traced: false,
         as: 'rgba',
       });
     try {

@@ -105,6 +105,7 @@ export function ContactSheet() {
             height: Math.max(2, Math.round(height * scale)),
             samples: SAMPLES,
             alpha: false,
+            traced: false,
             as: 'png',
           },
           abort.signal,

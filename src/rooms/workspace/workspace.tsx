@@ -80,6 +80,7 @@ function startPicture(view: ViewStore): PictureClient {
         return { building, troubles: { ...state.troubles, [markId]: reason } };
       }),
     pictures: (pictureTrouble) => view.setState({ pictureTrouble }),
+    noRays: (pictureTrouble) => view.setState({ pictureTrouble }),
     drawnBy: (drawnBy) => view.setState({ drawnBy }),
     lost: (reason) => view.setState({ lost: reason }),
   });

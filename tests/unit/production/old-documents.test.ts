@@ -67,6 +67,19 @@ test('version 5 counted the end of each line as a letter; what is held on a lett
   expect(cameras[0]?.aim).toMatchObject({ settings: { letter: 6 } });
 });
 
+test('version 7 knew no traced light: its pictures are drawn as they were; marks carried, panels and plates are as they were', () => {
+  const { traced, marks, set } = documentOf('version-7');
+  expect(traced).toBe(false);
+  expect(marks.map(({ body, settings }) => [body.kind, settings.carrierId])).toEqual([
+    ['words', null],
+    ['words', marks[0]?.id],
+    ['form', null],
+    ['body', null],
+    ['panel', null],
+  ]);
+  expect(ofKind(set, 'plate')?.settings.picture?.name).toBe('sea.mp4');
+});
+
 describe.each(Object.entries(STATES))('%s', (name, states) => {
   const production = documentOf(name);
 

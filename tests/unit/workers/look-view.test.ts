@@ -46,7 +46,7 @@ afterEach(() => void jest.useRealTimers());
 describe('the lens view', () => {
   const seen = () => {
     const told: Extract<FromPicture, { kind: 'drawn' }>[] = [];
-    const view = new LookView((message) => told.push(message));
+    const view = new LookView((message) => message.kind === 'drawn' && told.push(message));
     return { view, told, ...counting() };
   };
 

@@ -1,0 +1,81 @@
+'use client';
+
+import { useState } from 'react';
+import type { Production } from '@/core/production/production';
+import type { RenderSettings } from '@/core/production/render-settings';
+import { Button, Hint } from '@/parts/controls';
+import { PictureClient } from '@/parts/picture-client';
+import { useAttempt } from '@/parts/use-attempt';
+
+/** Sub-frames of the two frames that are timed: what is between them is what sub-frames cost. */
+const TIMED = [2, 6] as const;
+
+/** Seconds that one frame takes on this machine: two frames of few sub-frames are drawn, and the rest is told from those. */
+async function measured(production: Production, frame: number, raster: { width: number; height: number }, settings: RenderSettings) {
+  const client = new PictureClient();
+  try {
+    client.useCanvas(new OffscreenCanvas(16, 16));
+    client.setProduction(production);
+    const seconds = async (samples: number) => {
+      const began = performance.now();
+      await client.frame({ frame, ...raster, samples, alpha: settings.alpha, traced: settings.traced, as: 'png' });
+      return (performance.now() - began) / 1000;
+    };
+    // The first one also builds the marks and compiles.
+    await seconds(1);
+    const [few, more] = [await seconds(TIMED[0]), await seconds(TIMED[1])];
+    const each = Math.max(0, (more - few) / (TIMED[1] - TIMED[0]));
+    return few + each * (settings.samples - TIMED[0]);
+  } finally {
+    client.dispose();
+  }
+}
+
+const words = (seconds: number): string =>
+  seconds < 10
+    ? `${seconds.toFixed(1)} s`
+    : seconds < 90
+      ? `${Math.round(seconds)} s`
+      : seconds < 5400
+        ? `${Math.round(seconds / 60)} min`
+        : `${(seconds / 3600).toFixed(1)} h`;
+
+/** How long a render will take on this machine, measured when it is asked for. */
+export function FramePrice({
+  production,
+  frame,
+  raster,
+  settings,
+}: {
+  production: Production;
+  frame: number;
+  raster: { width: number; height: number };
+  settings: RenderSettings;
+}) {
+  const { attempt, trouble, busy } = useAttempt();
+  const [found, setFound] = useState<{ of: string; seconds: number } | null>(null);
+  const of = JSON.stringify([raster, settings.samples, settings.traced, settings.alpha]);
+  const frames = settings.last - settings.first + 1;
+  const known = found?.of === of ? found.seconds : null;
+  return (
+    <>
+      <Button
+        $tone="quiet"
+        isDisabled={busy}
+        onPress={() => void attempt(async () => setFound({ of, seconds: await measured(production, frame, raster, settings) }))}
+      >
+        {busy ? 'Measuring…' : 'Measure how long it takes'}
+      </Button>
+      {known === null ? null : (
+        <Hint role="status">
+          On this machine about {words(known)} a frame as frame {frame} is, {words(known * frames)} for all {frames}.
+        </Hint>
+      )}
+      {trouble ? (
+        <p role="alert" style={{ color: 'var(--coral)' }}>
+          {trouble}
+        </p>
+      ) : null}
+    </>
+  );
+}
