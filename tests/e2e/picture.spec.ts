@@ -180,7 +180,7 @@ test('the ground in the middle of an empty picture is the colour that was chosen
 });
 
 for (const traced of [false, true])
-  test(`a soft key makes a penumbra as wide as its disc is seen from the edge above (geometry), ${traced ? 'traced' : 'by shadow maps'}`, async () => {
+  test(`a soft key’s penumbra is as wide as its disc is seen from the edge above (geometry)${traced ? ', traced' : ''}`, async () => {
     const height = 1;
     const softness = 10;
     const production = discAt(6, 0.8, (draft) => {

@@ -1,5 +1,6 @@
 import { Recent } from '../keep/recent';
-import { hash32, seededRandom } from '../motion/random';
+import { hash32 } from '../motion/random';
+import { scrambledPoint, scrambledPoint3 } from './scrambled-points';
 
 /**
  * Low-discrepancy points for the picture's integral: sub-frame i of a frame gets one point in each of
@@ -28,41 +29,88 @@ export function discPoint(j: number, n: number, turn = 0): readonly [number, num
   return [radius * Math.cos(angle), radius * Math.sin(angle)];
 }
 
-const shuffles = new Recent<Int32Array>(128);
+/** Groups of dimensions that do not walk in step. */
+const PIXEL = 1;
+const LENS_AND_SHUTTER = 0;
+/** Each light draws points of its own. */
+const LIGHT = 2;
 
-/** The numbers 0..n-1 in an order drawn from a seed (Fisher and Yates). Kept, as every sub-frame of every frame asks anew. */
-const shuffled = (n: number, seed: number): Int32Array =>
-  shuffles.ensure(`${n}/${seed}`, () => {
-    const order = Int32Array.from({ length: n }, (_, i) => i);
-    const random = seededRandom(seed);
-    for (let i = n - 1; i > 0; i--) {
-      const j = Math.floor(random() * (i + 1));
-      [order[i], order[j]] = [order[j] as number, order[i] as number];
-    }
-    return order;
-  });
+/** A point of the unit square on the unit disc: areas stay equal, neighbours near (P. Shirley and K. Chiu, 1997). */
+function onDisc(u: number, v: number): readonly [number, number] {
+  const [a, b] = [2 * u - 1, 2 * v - 1];
+  if (a === 0 && b === 0) return [0, 0];
+  const [radius, turn] = Math.abs(a) > Math.abs(b) ? [a, (Math.PI / 4) * (b / a)] : [b, Math.PI / 2 - (Math.PI / 4) * (a / b)];
+  return [radius * Math.cos(turn), radius * Math.sin(turn)];
+}
 
-/** Each light draws an order and a turn of its own: two lights must not walk in step. */
-const LIGHT_STEP = 16;
-
-/** Steps of a two-dimensional additive recurrence: powers of one over the plastic ratio. */
-const PLASTIC = 0.7548776662466927;
-const PLASTIC_SQUARED = 0.5698402909980532;
+type Point = readonly [number, number];
 
 /**
- * Point i of n of a frame. Each dimension on its own is divided evenly among all n, in an order of its own: evenly
- * related orders would move together and leave stripes.
+ * In which order the spiral's points are visited: each time the one that is nearest to the next point of a sequence that is even at any
+ * number reached. So all of them together are the spiral, and those so far are spread over the disc.
+ */
+function visiting(n: number, turn: number, wanted: (i: number) => Point): Point[] {
+  const left = Array.from({ length: n }, (_, j) => discPoint(j, n, turn));
+  return Array.from({ length: n }, (_, i) => {
+    const [x, y] = wanted(i);
+    let best = 0;
+    let least = Infinity;
+    left.forEach(([px, py], k) => {
+      const away = (px - x) ** 2 + (py - y) ** 2;
+      if (away < least) [best, least] = [k, away];
+    });
+    return left.splice(best, 1)[0] as Point;
+  });
+}
+
+/** The places of numbers among all of them: even steps in their order. */
+function ranks(values: readonly number[]): number[] {
+  const order = values.map((_, i) => i).sort((a, b) => (values[a] as number) - (values[b] as number));
+  const found = new Array<number>(values.length);
+  order.forEach((i, rank) => (found[i] = rank));
+  return found;
+}
+
+interface Points {
+  lens: Point[];
+  shutter: number[];
+}
+
+const kept = new Recent<Points>(16);
+const keptLights = new Recent<Point[]>(64);
+
+/** Lens and shutter of all sub-frames of a frame. Kept, as every sub-frame of every frame asks anew. */
+const pointsOf = (seed: number, n: number): Points =>
+  kept.ensure(`${n}/${seed}`, () => {
+    const points = Array.from({ length: n }, (_, i) => scrambledPoint3(seed, i, LENS_AND_SHUTTER));
+    return {
+      lens: visiting(n, turnOf(seed, LENS_AND_SHUTTER), (i) => {
+        const [u, v] = points[i] as (typeof points)[number];
+        return onDisc(u, v);
+      }),
+      shutter: ranks(points.map(([, , t]) => t)).map((rank) => (rank + 0.5) / n),
+    };
+  });
+
+const turnOf = (seed: number, group: number) => (hash32(seed, group, 9) / 4294967296) * 2 * Math.PI;
+
+const lightPoints = (seed: number, n: number, index: number): Point[] =>
+  keptLights.ensure(`${n}/${seed}/${index}`, () =>
+    visiting(n, turnOf(seed, LIGHT + index), (i) => onDisc(...scrambledPoint(seed, i, LIGHT + index))),
+  );
+
+/**
+ * Point i of n of a frame. Lens, exposure and lights are divided evenly among all n, and in an order in which those so far are even too.
  * The points do not change from frame to frame: noise that stands still is less seen than noise that boils.
  */
 export function subFrameSample(seed: number, i: number, n: number): SubFrameSample {
   if (n <= 1) return { pixel: [0, 0], lens: [0, 0], shutter: 0.5, light: () => [0, 0] };
-  const shift = (k: number) => hash32(seed, k) / 4294967296;
-  const order = (k: number) => shuffled(n, hash32(seed, k))[i] as number;
-  const centred = (v: number) => (v % 1) - 0.5;
+  const [x, y] = scrambledPoint(seed, i, PIXEL);
+  const { lens, shutter } = pointsOf(seed, n);
   return {
-    pixel: [centred(shift(0) + (i + 1) * PLASTIC), centred(shift(1) + (i + 1) * PLASTIC_SQUARED)],
-    lens: discPoint(order(2), n, shift(3) * 2 * Math.PI),
-    shutter: (order(4) + 0.5) / n,
-    light: (index) => discPoint(order(5 + LIGHT_STEP * index), n, shift(6 + LIGHT_STEP * index) * 2 * Math.PI),
+    pixel: [x - 0.5, y - 0.5],
+    lens: lens[i] as Point,
+    shutter: shutter[i] as number,
+    light: (index) => lightPoints(seed, n, index)[i] as Point,
   };
 }

@@ -33,7 +33,7 @@ import { TRACE_FRAGMENT } from './trace-glsl';
 
 const VERTEX = 'void main() { gl_Position = vec4(position.xy, 0.0, 1.0); }';
 /** Pairs before these are those of the sub-frame itself. */
-const FIRST_PAIR = 16;
+const FIRST_PAIR = 64;
 
 /** Two numbers a cell, as half floats: those every card can blend between. */
 function pairTexture(data: Float32Array, size: number, isSmooth: boolean): DataTexture {

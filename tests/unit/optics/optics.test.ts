@@ -123,6 +123,18 @@ describe('the points of the picture’s integral', () => {
     times.forEach((time, i) => expect(time).toBeCloseTo((i + 0.5) / 48, 9));
   });
 
+  test('are even at any number reached: the first eight of 64 lie in all eighths of the exposure, and round the middle of the lens', () => {
+    let aside = 0;
+    for (let seed = 1; seed <= 40; seed++) {
+      const first = Array.from({ length: 8 }, (_, i) => subFrameSample(seed, i, 64));
+      expect(new Set(first.map(({ shutter }) => Math.floor(8 * shutter))).size).toBe(8);
+      const mean = (k: 0 | 1) => first.reduce((sum, { lens }) => sum + lens[k], 0) / 8;
+      aside += Math.hypot(mean(0), mean(1)) / 40;
+    }
+    // The mean of eight points put there by chance lies about √(π/2) · 0.5 / √8 = 0.22 beside it (Rayleigh's law).
+    expect(aside).toBeLessThan(0.08);
+  });
+
   test('fill the lens evenly: centre, spread and share within half the radius are those of a disc (geometry)', () => {
     const lens = all(128).map((s) => s.lens);
     const mean = (f: (p: readonly [number, number]) => number) => lens.reduce((sum, p) => sum + f(p), 0) / lens.length;
