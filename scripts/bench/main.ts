@@ -260,6 +260,10 @@ async function picture({ production, solids: built }: Awaited<ReturnType<typeof 
       `Full quality, ${FULL.width}x${FULL.height}: ${(1000 / times.subFrame).toFixed(2)} sub-frames a second (` +
         `${times.subFrame.toFixed(0)} ms each)`,
     );
+    console.log(
+      `Traced, the same size: ${times.traced.toFixed(0)} ms each, ${(times.traced / times.subFrame).toFixed(1)} times as long; ` +
+        `the first one ${(times.firstTraced / 1000).toFixed(1)} s`,
+    );
   } finally {
     await browser.close();
   }

@@ -94,6 +94,25 @@ test('keyboard alone: find a command, add words, fly, land, step, remove, undo',
   await expect(page.getByLabel('Timecode of the playhead')).toHaveValue('00:00:00:11');
 });
 
+test('light is traced where a render asks for it; how long a frame takes is measured before', async ({ page, ironsky }) => {
+  test.slow();
+  await makeProduction(page, ironsky.url, 'Traced', '00:02');
+  await addWords(page, 'RAYS');
+  await saved(page);
+  await page.getByRole('navigation', { name: 'Call sheet' }).getByRole('button', { name: 'Picture', exact: true }).click();
+  await page.getByRole('radiogroup', { name: 'Light of full pictures' }).getByRole('radio', { name: 'traced' }).click();
+  await goToRoom(page, 'Master');
+  // A render begins with what the production says.
+  await expect(page.getByRole('radiogroup', { name: 'Light', exact: true }).getByRole('radio', { name: 'traced' })).toBeChecked();
+  await type(page, 'Scale, %', '10');
+  await type(page, 'Sub-frames', '2');
+  await page.getByRole('button', { name: 'Measure how long it takes' }).click();
+  await expect(page.getByRole('status').filter({ hasText: /On this machine about \d.* for all 2/ })).toBeVisible({ timeout: 120_000 });
+  await page.getByRole('button', { name: 'Render 2 frames' }).click();
+  await expect(page.getByText('done · 2 frames')).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByText('2 sub-frames · traced')).toBeVisible();
+});
+
 test('in the plan a mark is dragged to its place, in one step of undo', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Plan');
   await addWords(page, 'PLACE');
