@@ -7,7 +7,9 @@ import { WALK_GLSL } from './walk-glsl';
 /** Most rays of a pixel in one sub-frame: to a light, of a lobe, and to a light from where that ended. */
 const RAYS = 3;
 /** Brightest light that one path brings: a sharp highlight that few rays find would speckle the mean. */
-export const BRIGHTEST_PATH = 64;
+const BRIGHTEST_PATH = 64;
+/** The same of what is met by the way, a mirror image of a highlight. */
+const BRIGHTEST_MET = 4;
 
 /**
  * Light by rays: what is seen is at hand; one point of one light and one direction of the surface are followed from there. All rays are
@@ -177,13 +179,13 @@ void main() {
           float unused;
           vec3 sent = sends(w, metNormal, metFacet, -d, ray.direction, unused);
           if (share > 0.0) pending = weight * sent * ray.radiance / (ray.density * share);
-          pending = min(pending, vec3(${BRIGHTEST_PATH}.0));
+          pending = min(pending, vec3(${BRIGHTEST_MET}.0));
           o = there + metFacet * liftAt(there);
           d = ray.direction;
           lightFar = ray.far;
         }
       }
-      sum += min(weight * light, vec3(${BRIGHTEST_PATH}.0));
+      sum += min(weight * light, vec3(isMet ? ${BRIGHTEST_MET}.0 : ${BRIGHTEST_PATH}.0));
       if (pending == vec3(0.0)) break;
       job = 2;
     }

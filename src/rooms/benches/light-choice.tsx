@@ -27,7 +27,8 @@ export function LightChoice() {
       </Row>
       <Hint>
         Traced light follows rays from what is seen: marks are mirrored in one another, hide the dome from one another, and throw soft
-        shadows. It takes several times as long; Master measures how long.
+        shadows. Mirror images of highlights are held to four times white, so that none speckles. It takes several times as long; Master
+        measures how long.
       </Hint>
     </>
   );
