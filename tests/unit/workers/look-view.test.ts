@@ -1,6 +1,7 @@
 import { jest } from '@jest/globals';
 import { emptyProduction } from '@/core/production/production';
 import type { Painter } from '@/picture/painter';
+import { NoRays } from '@/picture/rays/ray-scene';
 import { FrameOrders } from '@/workers/frame-orders';
 import { LookView } from '@/workers/look-view';
 import type { FromPicture, Look } from '@/workers/picture-messages';
@@ -93,6 +94,27 @@ describe('the lens view', () => {
       expect(view.drawNext(painter, scenery)).toBe(false);
       expect(log).toEqual([look.quality, 'shown']);
     }
+  });
+
+  test('where light cannot be followed by rays it is drawn plain, and that is said once', () => {
+    const said: string[] = [];
+    const view = new LookView((message) => message.kind === 'no-rays' && said.push(message.trouble));
+    const { log, painter } = counting();
+    const plain = painter.addSubFrame.bind(painter);
+    let tried = 0;
+    painter.addSubFrame = (state, quality, sample, traced) => {
+      if (!traced) return plain(state, quality, sample);
+      tried++;
+      throw new NoRays('There is too much.');
+    };
+    view.lookAt(LOOK);
+    const traced = { ...scenery, production: { ...scenery.production, traced: true } };
+    view.drawNext(painter, traced);
+    jest.advanceTimersByTime(1000);
+    while (view.drawNext(painter, traced));
+    expect(said).toEqual(['There is too much. Its light is drawn plain.']);
+    expect(tried).toBe(1);
+    expect(log.filter((each) => each === 'lit')).toHaveLength(1 + 64);
   });
 
   test('a view of no size draws nothing', () => {
