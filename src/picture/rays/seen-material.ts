@@ -3,6 +3,7 @@ import type { SurfaceState } from '@/core/frame/frame-state';
 import { MATERIALS } from '@/core/production/materials';
 import { laidUniforms, setLaid, type LaidPicture } from '../panel-shader';
 import type { FadePlane } from '../fade';
+import { CHANCE_GLSL } from './numbers-glsl';
 import type { RaySurface } from './surface-table';
 
 const VERTEX = /* glsl */ `
@@ -31,7 +32,7 @@ uniform sampler2D laidPicture;
 uniform float laidOwn;
 uniform float laidClear;
 uniform float isLaid;
-uniform uint grain;
+${CHANCE_GLSL}
 in vec3 place;
 in vec3 smoothNormal;
 in float fadeShare;
@@ -40,13 +41,6 @@ layout(location = 0) out vec4 outPlace;
 layout(location = 1) out vec4 outNormal;
 layout(location = 2) out vec4 outFacet;
 layout(location = 3) out vec4 outPicture;
-uint mixBits(uint h) {
-  h ^= h >> 16;
-  h *= 0x7feb352du;
-  h ^= h >> 15;
-  h *= 0x846ca68bu;
-  return h ^ (h >> 16);
-}
 void main() {
   // Taken relative to the eye, for precision; a pixel's neighbours lie in the same plane, even outside the triangle.
   vec3 away = place - cameraPosition;
@@ -57,10 +51,7 @@ void main() {
   vec4 laid = isLaid > 0.0 ? texture(laidPicture, laidAt) : vec4(0.0);
   float there = opacity * mix(fadeEnds.x, fadeEnds.y, clamp(fadeShare, 0.0, 1.0));
   if (isLaid > 0.0) there *= mix(1.0, laid.a, laidClear);
-  uvec2 p = uvec2(gl_FragCoord.xy);
-  uint h = mixBits(p.x * 0x9e3779b1u ^ mixBits(p.y * 0x85ebca77u ^ mixBits(uint(row + 1.0) * 0x27d4eb2fu ^ grain)));
-  // What can be seen through is there in as many sub-frames as it is seen.
-  if (float(h >> 8) * (1.0 / 16777216.0) >= there) discard;
+  if (chance(uint(row + 1.0)) >= there) discard;
   outPlace = vec4(place, row);
   outNormal = vec4(n, laidOwn);
   outFacet = vec4(facet, 1.0);
