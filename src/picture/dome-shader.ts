@@ -1,5 +1,6 @@
 import { linearColour } from '@/core/colour/transfer';
 import { radians } from '@/core/space/angle';
+import { directionFrame } from '@/core/space/direction-frame';
 
 /**
  * The built-in dome: softboxes and a gradient, worked out in the shader for any roughness. There is no map to
@@ -73,20 +74,11 @@ export function setBoxes(uniforms: DomeUniforms, boxes: readonly Softbox[]): voi
     const numbers = shown.flatMap(of);
     return [...numbers, ...new Array<number>(3 * MAX_BOXES - numbers.length).fill(0)];
   };
-  const angles = ({ azimuth, height }: Softbox) => [radians(azimuth), radians(height)] as const;
+  const frame = ({ azimuth, height }: Softbox) => directionFrame(azimuth, height);
   uniforms.boxCount.value = shown.length;
-  uniforms.boxForward.value = all((box) => {
-    const [a, h] = angles(box);
-    return [Math.sin(a) * Math.cos(h), Math.sin(h), Math.cos(a) * Math.cos(h)];
-  });
-  uniforms.boxRight.value = all((box) => {
-    const [a] = angles(box);
-    return [Math.cos(a), 0, -Math.sin(a)];
-  });
-  uniforms.boxUp.value = all((box) => {
-    const [a, h] = angles(box);
-    return [-Math.sin(a) * Math.sin(h), Math.cos(h), -Math.cos(a) * Math.sin(h)];
-  });
+  uniforms.boxForward.value = all((box) => frame(box).forward);
+  uniforms.boxRight.value = all((box) => frame(box).right);
+  uniforms.boxUp.value = all((box) => frame(box).up);
   uniforms.boxLight.value = all(({ colour, radiance }) => linearColour(colour).map((c) => c * radiance));
   uniforms.boxSize.value = all(({ halfWidth, halfHeight, edge }) => [halfWidth, halfHeight, edge].map(radians));
 }

@@ -147,19 +147,16 @@ export class Painter {
     this.pictures.need(picturesIn(state));
     this.stage.pose(state, traced ? 'seen' : quality, sample.light);
     this.look(state.camera, { pixelX: sample.pixel[0], pixelY: sample.pixel[1], lensX: lensX * radius, lensY: lensY * radius });
+    renderer.shadowMap.needsUpdate = !traced && quality !== 'sketch' && this.stage.shadowsStale();
     if (traced) {
       this.rays ??= this.newRays();
-      renderer.shadowMap.needsUpdate = false;
       this.rays.draw(state, camera, traced.seed, traced.i, this.single);
-      this.adder.draw(renderer, this.sum);
-      this.samples++;
-      return;
+    } else {
+      renderer.setRenderTarget(this.single);
+      renderer.setClearColor(0x000000, 0);
+      renderer.clear();
+      renderer.render(this.stage.scene, camera);
     }
-    renderer.shadowMap.needsUpdate = quality !== 'sketch' && this.stage.shadowsStale();
-    renderer.setRenderTarget(this.single);
-    renderer.setClearColor(0x000000, 0);
-    renderer.clear();
-    renderer.render(this.stage.scene, camera);
     this.adder.draw(renderer, this.sum);
     this.samples++;
   }

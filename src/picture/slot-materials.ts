@@ -71,14 +71,14 @@ export class SlotMaterials {
 
   /** What a traced picture knows of a slot. */
   seen(slot: string, surface: SurfaceState, { fade = null, laid = null }: Features = {}): Material {
-    const own = this.ensure(slot, 'seen', () => ({ material: new SeenMaterial(this.grain), fade: null, laid: null }));
-    own.material.dress(surface, fade, laid, this.empty);
-    return own.material;
+    const material = this.ensureSeen(slot);
+    material.dress(surface, fade, laid, this.empty);
+    return material;
   }
 
   /** What a traced picture knows of a floor that only takes shadows. */
   seenFloor(): Material {
-    return this.ensure('floor', 'seen', () => ({ material: new SeenMaterial(this.grain), fade: null, laid: null })).material;
+    return this.ensureSeen('floor');
   }
 
   /** What casts the shadow of a cut-out picture. */
@@ -103,6 +103,10 @@ export class SlotMaterials {
   dispose(): void {
     this.release('');
     this.hidden.dispose();
+  }
+
+  private ensureSeen(slot: string): SeenMaterial {
+    return this.ensure(slot, 'seen', () => ({ material: new SeenMaterial(this.grain), fade: null, laid: null })).material;
   }
 
   private ensure<M extends Material>(name: string, look: string, make: () => Made<M>): Made<M> {

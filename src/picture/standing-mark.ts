@@ -169,10 +169,10 @@ export class StandingMark {
       if (laid?.isClear && region === 'face') depth = this.materials.depth(`${this.id}/cut-out`, laid);
       const surface = seen(own ?? shell.surfaces[region], part?.opacity ?? 1);
       const slot = `${stem}/${own ? '' : region}${part && part.opacity < 1 ? `/${piece.parts.join()}` : ''}`;
-      if (quality === 'seen') return this.materials.seen(fade ? `${slot}/${this.pieces.indexOf(piece)}` : slot, surface, { fade, laid });
       if (quality === 'sketch') return this.materials.sketch(slot, surface, { laid });
       // A fade lies differently in each piece.
-      return this.materials.lit(fade ? `${slot}/${this.pieces.indexOf(piece)}` : slot, surface, { fade, laid });
+      const fading = fade ? `${slot}/${this.pieces.indexOf(piece)}` : slot;
+      return this.materials[quality === 'seen' ? 'seen' : 'lit'](fading, surface, { fade, laid });
     });
     return { materials, depth };
   }
@@ -186,8 +186,8 @@ const shapeKey = ({ shell, key }: PlacedSolid): string => `${shell} ${key}`;
 
 function geometryOf(solid: SolidMesh): BufferGeometry {
   const geometry = new BufferGeometry();
-  // Places change with pressure and depth, so the solid keeps those it was built with.
   geometry.userData.solid = solid;
+  // Places change with pressure and depth, so the solid keeps those it was built with.
   geometry.setAttribute('position', new BufferAttribute(solid.positions.slice(), 3));
   geometry.setAttribute('normal', new BufferAttribute(solid.normals.slice(), 3));
   geometry.setAttribute('uv', new BufferAttribute(solid.uvs, 2));

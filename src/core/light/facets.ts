@@ -22,6 +22,7 @@ export function facetShare(cosine: number, alpha: number): { scale: number; bias
   const c = Math.max(cosine, 1e-3);
   const a = Math.max(alpha, 1e-4);
   const eye = [Math.sqrt(1 - c * c), 0, c] as const;
+  const hidden = lambda(c, a);
   let [scale, bias] = [0, 0];
   for (let i = 0; i < STEPS; i++) {
     for (let j = 0; j < STEPS; j++) {
@@ -30,7 +31,7 @@ export function facetShare(cosine: number, alpha: number): { scale: number; bias
       const out = 2 * met * half[2] - eye[2];
       if (out <= 0) continue;
       // Facets are drawn as they are seen: what is left is the share of them from which light gets away.
-      const away = (1 + lambda(c, a)) / (1 + lambda(c, a) + lambda(out, a));
+      const away = (1 + hidden) / (1 + hidden + lambda(out, a));
       const rise = (1 - met) ** 5;
       scale += away * (1 - rise);
       bias += away * rise;

@@ -94,7 +94,7 @@ const DIFFER = { id: 'differ', label: 'differ' };
  * @param differs of several things that are edited together, some have another value
  */
 export function Pick<K extends string>({ label, value, onChange, options, footer, differs = false }: PickProps<K> & { differs?: boolean }) {
-  const choose = useChoose<string>((id) => !(differs && id === DIFFER.id) && onChange(id as K));
+  const choose = useChoose((id) => !(differs && id === DIFFER.id) && onChange(id as K));
   return (
     <BenchPick
       label={label}
@@ -108,13 +108,13 @@ export function Pick<K extends string>({ label, value, onChange, options, footer
 
 /** The same within a line of text, which says what it is. */
 export function LinePick<K extends string>({ label, value, onChange, options, footer }: PickProps<K>) {
-  const choose = useChoose<string>((id) => onChange(id as K));
+  const choose = useChoose((id) => onChange(id as K));
   return <TextPick label={label} value={value} onChange={choose} options={useEqual(options)} footer={footer} />;
 }
 
-function useChoose<K extends string>(onChange: (id: K) => void): (id: K) => void {
+function useChoose(onChange: (id: string) => void): (id: string) => void {
   const latest = useLatest(onChange);
-  return useCallback((id: K) => latest.current(id), [latest]);
+  return useCallback((id: string) => latest.current(id), [latest]);
 }
 
 // A list is made with all its choices also while it is shut: with every frame of a drag that would be dear.

@@ -1,6 +1,6 @@
-import { shortText } from '@/core/schema/text';
 import { polygonHull } from 'd3-polygon';
 import type { CameraState } from '@/core/frame/frame-state';
+import { shortText } from '@/core/schema/text';
 import { multiply, rotationX, rotationY, transformDirection, transformPoint, type Mat4 } from '@/core/space/matrix';
 import { boxCorners, type Box, type Vec3 } from '@/core/space/vector';
 

@@ -1,6 +1,7 @@
 import { DirectionalLight, Vector3 } from 'three';
 import type { LightState } from '@/core/frame/frame-state';
 import { radians } from '@/core/space/angle';
+import { directionFrame } from '@/core/space/direction-frame';
 import type { LightDrawer, Reach } from './light-drawer';
 
 const SHADOW_MAP = 1024;
@@ -19,15 +20,11 @@ export class SunDrawer implements LightDrawer<SunState> {
 
   set({ values }: SunState, [px, py]: readonly [number, number], { sphere, floor }: Reach): void {
     const { light } = this;
-    const azimuth = radians(values.azimuth);
-    const height = radians(values.height);
+    const { forward, right, up } = directionFrame(values.azimuth, values.height);
     const spread = Math.tan(radians(values.softness));
-    const direction = new Vector3(Math.sin(azimuth) * Math.cos(height), Math.sin(height), Math.cos(azimuth) * Math.cos(height))
-      .addScaledVector(new Vector3(Math.cos(azimuth), 0, -Math.sin(azimuth)), px * spread)
-      .addScaledVector(
-        new Vector3(-Math.sin(azimuth) * Math.sin(height), Math.cos(height), -Math.cos(azimuth) * Math.sin(height)),
-        py * spread,
-      )
+    const direction = new Vector3(...forward)
+      .addScaledVector(new Vector3(...right), px * spread)
+      .addScaledVector(new Vector3(...up), py * spread)
       .normalize();
     light.color.setRGB(...(values.colour as [number, number, number]));
     light.intensity = values.strength;

@@ -1,5 +1,7 @@
 import type { LightState } from '@/core/frame/frame-state';
 import { radians } from '@/core/space/angle';
+import { directionFrame } from '@/core/space/direction-frame';
+import { scale } from '@/core/space/vector';
 
 export const MOST_LIGHTS = 24;
 export const LIGHT_TEXELS = 4;
@@ -11,14 +13,10 @@ type Row = readonly number[];
 /** How each kind of light is told to rays: light and shape | place, or direction | one half axis | the other. */
 const ROWS: { [K in LightState['kind']]: (state: Extract<LightState, { kind: K }>) => Row } = {
   sun: ({ values }) => {
-    const [a, h, spread] = [radians(values.azimuth), radians(values.height), Math.max(1e-4, Math.tan(radians(values.softness)))];
+    const { forward, right, up } = directionFrame(values.azimuth, values.height);
+    const spread = Math.max(1e-4, Math.tan(radians(values.softness)));
     const light = values.colour.map((c) => c * values.strength);
-    return [
-      ...[...light, DISTANT],
-      ...[Math.sin(a) * Math.cos(h), Math.sin(h), Math.cos(a) * Math.cos(h), 0],
-      ...[Math.cos(a) * spread, 0, -Math.sin(a) * spread, 0],
-      ...[-Math.sin(a) * Math.sin(h) * spread, Math.cos(h) * spread, -Math.cos(a) * Math.sin(h) * spread, 0],
-    ];
+    return [...light, DISTANT, ...forward, 0, ...scale(right, spread), 0, ...scale(up, spread), 0];
   },
 };
 

@@ -6,7 +6,7 @@ export const PAIR = {
   choice: 0,
   light: 1,
   lobe: 2,
-  /** Which light at what the lobe's ray met, and what is seen through. */
+  /** Which light at what the lobe's ray met. */
   onward: 3,
   onwardLight: 4,
 } as const;

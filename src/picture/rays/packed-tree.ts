@@ -25,7 +25,7 @@ export interface PackedTree {
   box: Float32Array;
 }
 
-export const nodeCount = ({ nodes }: PackedTree): number => nodes.length / 8;
+export const nodeCount = ({ nodes }: Pick<PackedTree, 'nodes'>): number => nodes.length / 8;
 export const triangleCount = ({ triangles }: PackedTree): number => triangles.length / 12;
 
 const FOLDED = 32767;

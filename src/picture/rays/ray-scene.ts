@@ -19,7 +19,7 @@ interface KeptTree {
 }
 
 /** The geometries of solids say what they are made of. */
-export type SolidGeometry = BufferGeometry & { userData: { solid?: Pick<SolidMesh, 'groups'> } };
+type SolidGeometry = BufferGeometry & { userData: { solid?: Pick<SolidMesh, 'groups'> } };
 
 const trees = new WeakMap<BufferGeometry, KeptTree>();
 
@@ -95,8 +95,9 @@ export class RayScene {
         rows: of,
       });
     });
-    this.upper.fill([upperTree(boxes)]);
-    this.upperCount = Math.max(0, 2 * boxes.length - 1);
+    const upper = upperTree(boxes);
+    this.upper.fill([upper]);
+    this.upperCount = nodeCount({ nodes: upper });
     this.instances.fill(rows);
     this.surfaces.fill(surfaces.map(surfaceRow));
   }

@@ -59,7 +59,7 @@ void main() {
 }`;
 
 /** Row of what only takes shadows. */
-export const FLOOR_ROW = -1;
+const FLOOR_ROW = -1;
 
 /** What is seen first, by the rasteriser: where, which way it faces, and which row of the table of surfaces it is made of. */
 export class SeenMaterial extends ShaderMaterial {

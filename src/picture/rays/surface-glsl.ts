@@ -96,7 +96,7 @@ float facetDensity(float nh, float alpha) {
 }
 float smithRoot(float c, float a2) { return sqrt(a2 + (1.0 - a2) * c * c); }
 /** Share sent times the cosine of the light, and how densely that direction is drawn, of one layer of facets. */
-float facetsSend(float nl, float nv, float nh, float vh, float alpha, out float density) {
+float facetsSend(float nl, float nv, float nh, float alpha, out float density) {
   float a2 = alpha * alpha;
   float d = facetDensity(nh, alpha);
   float rv = smithRoot(nv, a2);
@@ -115,12 +115,12 @@ vec3 sends(Surface s, vec3 n, vec3 facet, vec3 v, vec3 l, out float density) {
   float nh = clamp(dot(n, h), 0.0, 1.0);
   float vh = clamp(dot(v, h), 0.0, 1.0);
   float glossDensity;
-  float gloss = facetsSend(nl, nv, nh, vh, s.alpha, glossDensity);
+  float gloss = facetsSend(nl, nv, nh, s.alpha, glossDensity);
   density = s.lobes.x * nl / PI_ + s.lobes.y * glossDensity;
   vec3 sent = s.under * (s.matte * nl / PI_ + s.given * schlick(s.f0, vh) * gloss);
   if (s.coat > 0.0) {
     float coatDensity;
-    float coat = facetsSend(nl, nv, nh, vh, COAT_ALPHA, coatDensity);
+    float coat = facetsSend(nl, nv, nh, COAT_ALPHA, coatDensity);
     density += s.lobes.z * coatDensity;
     sent += s.coat * schlick(vec3(0.04), vh) * coat;
   }

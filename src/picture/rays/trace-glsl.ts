@@ -42,8 +42,8 @@ vec3 domeOf(int lobe, Surface s, vec3 n, vec3 v) {
   if (lobe == COAT) return vec3(s.over) * domeRadiance(mirrored, 0.9 * COAT_ALPHA);
   return s.under * s.glossy * domeRadiance(normalize(mix(mirrored, n, s.alpha * s.alpha)), 0.9 * s.alpha);
 }
-/** All that a ray which meets nothing brings: the dome, and the lights that it meets, each by the share of this way of drawing it. */
-vec3 beyond(vec3 o, vec3 d, float far, float all, float density, out float nearest) {
+/** What a ray brings of the lights that it meets before a distance, each by the share of this way of drawing it. */
+vec3 lightsAlong(vec3 o, vec3 d, float far, float all, float density, out float nearest) {
   vec3 sum = vec3(0.0);
   nearest = far;
   for (int i = 0; i < lightCount; i++) {
@@ -155,8 +155,7 @@ void main() {
       break;
     } else {
       float nearest;
-      vec3 lights = beyond(o, d, isMet ? met.t : 1e6, all, density, nearest);
-      vec3 light = lights;
+      vec3 light = lightsAlong(o, d, isMet ? met.t : 1e6, all, density, nearest);
       if (!isMet && nearest >= 1e6) sum += domeOf(lobe, s, n, v) / max(s.lobes[lobe], 1e-3);
       pending = vec3(0.0);
       if (isMet && nearest >= met.t) {

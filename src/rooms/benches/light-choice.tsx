@@ -3,7 +3,7 @@
 import { Choices, Hint, Row } from '@/parts/controls';
 import { useEdit, useProduction } from '../workspace/workspace';
 
-export type LightWay = 'plain' | 'traced';
+type LightWay = 'plain' | 'traced';
 
 /** How light finds its way in full pictures. */
 export const LIGHT_WAYS: readonly { id: LightWay; label: string }[] = [

@@ -6,6 +6,7 @@ import type { RenderSettings } from '@/core/production/render-settings';
 import { Button, Hint } from '@/parts/controls';
 import { PictureClient } from '@/parts/picture-client';
 import { useAttempt } from '@/parts/use-attempt';
+import { duration } from './duration';
 
 /** Sub-frames of the two frames that are timed: what is between them is what sub-frames cost. */
 const TIMED = [2, 6] as const;
@@ -31,14 +32,8 @@ async function measured(production: Production, frame: number, raster: { width: 
   }
 }
 
-const words = (seconds: number): string =>
-  seconds < 10
-    ? `${seconds.toFixed(1)} s`
-    : seconds < 90
-      ? `${Math.round(seconds)} s`
-      : seconds < 5400
-        ? `${Math.round(seconds / 60)} min`
-        : `${(seconds / 3600).toFixed(1)} h`;
+/** Short times are told to the tenth: many frames add up. */
+const words = (seconds: number): string => (seconds < 10 ? `${seconds.toFixed(1)} s` : duration(Math.round(seconds)));
 
 /** How long a render will take on this machine, measured when it is asked for. */
 export function FramePrice({

@@ -55,7 +55,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
   const output = possible.has(settings.output) ? settings.output : 'frames';
   const change = (next: Partial<RenderSettings>) => setSettings({ ...settings, ...next });
   const last = format.length - 1;
-  const traced = settings.traced ?? tracedAsSaid;
+  const asked = { ...settings, traced: settings.traced ?? tracedAsSaid };
   const field = (name: 'first' | 'last' | 'scale' | 'samples', bounds: { max?: number; rest?: number } = {}) => {
     const meta = { ...fieldMeta(renderFieldsSchema.shape, name), ...bounds };
     return (
@@ -79,7 +79,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
   };
   const order = () =>
     attempt('render', async () => {
-      const parsed = renderSettingsSchema.safeParse({ ...settings, traced, output });
+      const parsed = renderSettingsSchema.safeParse({ ...asked, output });
       if (!parsed.success) throw new Error(parsed.error.issues[0]?.message);
       if (sound && settings.sound && output !== 'frames' && !(await canDeliverSound(output)))
         throw new Error('This browser cannot encode sound for this video. Leave the sound out, or choose another output.');
@@ -92,7 +92,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
   const still = () =>
     attempt('still', async () => {
       await autosave.flush();
-      await saveStill(documents.store.getState().production, frame, raster, { ...settings, traced });
+      await saveStill(documents.store.getState().production, frame, raster, asked);
     });
 
   return (
@@ -110,12 +110,12 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
       <Row label="Light">
         <Choices
           label="Light"
-          value={traced ? 'traced' : 'plain'}
+          value={asked.traced ? 'traced' : 'plain'}
           onChange={(to) => change({ traced: to === 'traced' })}
           options={LIGHT_WAYS}
         />
       </Row>
-      <FramePrice production={documents.store.getState().production} frame={frame} raster={raster} settings={{ ...settings, traced }} />
+      <FramePrice production={documents.store.getState().production} frame={frame} raster={raster} settings={asked} />
       <Row label="Ground">
         <Choices
           label="Ground"

@@ -6,6 +6,7 @@ import { useStore } from 'zustand';
 import type { RenderSummary } from '@/core/production/listing';
 import { Button, Heading, Hint } from '@/parts/controls';
 import { Progress } from '@/parts/progress';
+import { duration } from './duration';
 import { cancelRun, removeRun, renderStore, resumeRun, type Run } from './render-store';
 
 const Entry = styled.li`
@@ -33,9 +34,6 @@ const Entry = styled.li`
     font-size: 12px;
   }
 `;
-const duration = (seconds: number) =>
-  seconds < 90 ? `${Math.ceil(seconds)} s` : seconds < 5400 ? `${Math.round(seconds / 60)} min` : `${(seconds / 3600).toFixed(1)} h`;
-
 function stateWords(render: RenderSummary, run: Run | undefined): string {
   if (run?.state === 'running') {
     const { progress } = run;
