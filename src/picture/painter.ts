@@ -8,7 +8,6 @@ import {
   NearestFilter,
   NoToneMapping,
   OneFactor,
-  PCFShadowMap,
   PerspectiveCamera,
   UnsignedByteType,
   Vector2,
@@ -21,6 +20,7 @@ import { FXAAShader } from 'three/addons/shaders/FXAAShader.js';
 import type { CameraState, FrameState } from '@/core/frame/frame-state';
 import { picturesIn } from '@/core/frame/panel-state';
 import { throughIris } from '@/core/optics/iris';
+import { hash32 } from '@/core/motion/random';
 import type { SubFrameSample } from '@/core/optics/samples';
 import { drawerName } from './drawer-name';
 import { FullscreenPass } from './passes/fullscreen';
@@ -83,9 +83,6 @@ export class Painter {
     this.renderer.toneMapping = NoToneMapping;
     this.renderer.outputColorSpace = LinearSRGBColorSpace;
     this.renderer.autoClear = false;
-    this.renderer.shadowMap.enabled = true;
-    this.renderer.shadowMap.type = PCFShadowMap;
-    this.renderer.shadowMap.autoUpdate = false;
     const target = { minFilter: NearestFilter, magFilter: NearestFilter, generateMipmaps: false } as const;
     this.sum = new WebGLRenderTarget(1, 1, { ...target, type: FloatType, depthBuffer: false });
     this.single = new WebGLRenderTarget(1, 1, { ...target, type: HalfFloatType });
@@ -146,11 +143,12 @@ export class Painter {
     const [lensX, lensY] = throughIris(sample.lens, state.camera.iris);
     this.pictures.need(picturesIn(state));
     this.stage.pose(state, traced ? 'seen' : quality, sample.light);
+    this.stage.materials.shared.grain.value = hash32(traced?.seed ?? 0, traced?.i ?? this.samples);
     this.look(state.camera, { pixelX: sample.pixel[0], pixelY: sample.pixel[1], lensX: lensX * radius, lensY: lensY * radius });
-    renderer.shadowMap.needsUpdate = !traced && quality !== 'sketch' && this.stage.shadowsStale();
+    if (traced || quality !== 'sketch') this.stage.light(renderer, !traced);
     if (traced) {
       this.rays ??= this.newRays();
-      this.rays.draw(state, camera, traced.seed, traced.i, this.single);
+      this.rays.draw(camera, traced.seed, traced.i, this.single);
     } else {
       renderer.setRenderTarget(this.single);
       renderer.setClearColor(0x000000, 0);

@@ -1,14 +1,17 @@
-import { Mesh, PlaneGeometry, Scene, ShadowMaterial, Sphere, Vector3, type Group, type Material } from 'three';
-import type { FrameState, LightState } from '@/core/frame/frame-state';
-import { ofKind } from '@/core/schema/owner-kind';
+import { Mesh, PlaneGeometry, Scene, Sphere, Vector3, type Group, type Material, type WebGLRenderer } from 'three';
+import type { FrameState } from '@/core/frame/frame-state';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
-import { radians } from '@/core/space/angle';
-import { LIGHT_DRAWERS } from './lights/drawers';
-import type { LightDrawer } from './lights/light-drawer';
-import type { Dressing } from './quality';
+import { ofKind } from '@/core/schema/owner-kind';
+import { DomeMap } from './dome/dome-map';
+import { EVERY_LIGHT, lightMask, lightRow, placedLights, type PlacedLight } from './lights/light-rows';
+import { ShadowAtlas } from './lights/shadow-atlas';
 import type { PictureTextures } from './picture-textures';
-import { SlotMaterials } from './slot-materials';
+import type { Dressing } from './quality';
 import { StandingMark } from './standing-mark';
+import { SHARES_SIZE } from './surfaces/surface-glsl';
+import { facetTexture } from './surfaces/facet-texture';
+import { SlotMaterials } from './surfaces/slot-materials';
+import { numberTable } from './tables';
 
 /** The floor is a plane this large: far past where anyone looks. */
 const FLOOR_SIZE = 400;
@@ -21,18 +24,28 @@ type LightPoint = (index: number) => readonly [number, number];
 /** The scene that stands for a FrameState. Solids are put in once; a state only moves and dresses them. */
 export class Stage {
   readonly scene = new Scene();
-  readonly materials = new SlotMaterials();
+  readonly dome = new DomeMap();
+  readonly lightTable = numberTable();
+  readonly shares = facetTexture(SHARES_SIZE);
+  private readonly atlas = new ShadowAtlas();
+  private readonly lighting = {
+    lightTable: { value: this.lightTable.texture },
+    lightCount: { value: 0 },
+    shadowAtlas: { value: this.atlas.texture },
+    shadowTable: { value: this.atlas.table.texture },
+    facetShares: { value: this.shares },
+    floorShadow: { value: 0 },
+    everyLight: { value: EVERY_LIGHT },
+  };
+  readonly materials = new SlotMaterials({ ...this.dome.uniforms, ...this.lighting });
   private readonly floor = new Mesh<PlaneGeometry, Material>(new PlaneGeometry(FLOOR_SIZE, FLOOR_SIZE));
-  private readonly shadows = new ShadowMaterial();
   private readonly marks = new Map<string, StandingMark>();
-  private readonly lights = new Map<string, { kind: string; drawer: LightDrawer }>();
+  private lights: PlacedLight[] = [];
   private readonly reach = new Sphere();
-  private shadowsOf = '';
 
   constructor(private readonly pictures: Pick<PictureTextures, 'texture'> | null = null) {
     this.scene.matrixWorldAutoUpdate = false;
     this.floor.matrixAutoUpdate = false;
-    this.floor.receiveShadow = true;
     this.scene.add(this.floor);
   }
 
@@ -69,55 +82,54 @@ export class Stage {
 
   /** Moves and dresses everything. */
   pose(state: FrameState, quality: Dressing, point: LightPoint): void {
+    const { materials } = this;
     const shown = new Map(state.marks.map((mark) => [mark.id, mark]));
+    materials.begin();
     for (const [id, standing] of this.marks) {
       const mark = shown.get(id);
       standing.group.visible = mark !== undefined;
-      if (mark) standing.pose(mark, quality, mark.picture?.ref ? (this.pictures?.texture(mark.picture.ref) ?? null) : null);
+      if (!mark) continue;
+      const picture = mark.picture?.ref ? (this.pictures?.texture(mark.picture.ref) ?? null) : null;
+      standing.pose(mark, quality, picture, lightMask(state.lights, id));
     }
-    const dome = ofKind(state.set, 'dome')?.values;
-    this.materials.dome.domeStrength.value = dome?.strength ?? 0;
-    this.materials.dome.domeTurn.value = radians(dome?.turn ?? 0);
-    this.materials.dome.domeContrast.value = dome?.contrast ?? 0;
+    materials.end();
+    this.dome.set(state, null);
     const floor = ofKind(state.set, 'floor')?.values ?? null;
     this.floor.visible = floor !== null && quality !== 'sketch';
     if (floor) {
       this.floor.matrix.makeRotationX(-Math.PI / 2).setPosition(0, floor.level, 0);
-      this.shadows.opacity = floor.shadow;
-      this.floor.material = quality === 'seen' ? this.materials.seenFloor() : this.shadows;
+      this.lighting.floorShadow.value = floor.shadow;
+      this.floor.material = materials.floor(quality === 'seen' ? 'seen' : 'litFloor');
     }
     this.measureReach();
-    this.poseLights(state.lights, point, floor?.level ?? null);
+    this.lights = placedLights(state.lights, point, this.reach.center.toArray());
     this.scene.updateMatrixWorld(true);
   }
 
-  private poseLights(states: readonly LightState[], point: LightPoint, floor: number | null): void {
-    for (const [id, { kind, drawer }] of this.lights) {
-      if (states.some((state) => state.id === id && state.kind === kind)) continue;
-      this.scene.remove(drawer.light);
-      drawer.dispose();
-      this.lights.delete(id);
-    }
-    states.forEach((state, i) => this.drawerOf(state).set(state, point(i), { sphere: this.reach, floor }));
+  /**
+   * Makes ready what lights the state that it stands for: maps of the dome, and of a plain picture the shadows.
+   * @param isSteady shadows are kept where nothing that casts one has moved
+   */
+  light(renderer: WebGLRenderer, hasShadows: boolean, isSteady = true): void {
+    this.dome.update(renderer);
+    const tiles = hasShadows ? this.atlas.update(renderer, this, this.lights, this.reach, isSteady) : null;
+    const { lighting } = this;
+    this.lightTable.fill(this.lights.map((light, i) => lightRow(light, tiles?.[i] ?? [0, 0])));
+    lighting.lightTable.value = this.lightTable.texture;
+    lighting.lightCount.value = this.lights.length;
+    lighting.shadowAtlas.value = this.atlas.texture;
+    lighting.shadowTable.value = this.atlas.table.texture;
   }
 
-  private drawerOf(state: LightState): LightDrawer {
-    const known = this.lights.get(state.id);
-    if (known) return known.drawer;
-    const drawer = LIGHT_DRAWERS[state.kind]();
-    this.lights.set(state.id, { kind: state.kind, drawer });
-    this.scene.add(drawer.light);
-    return drawer;
+  /** Lets all that casts a shadow wear what it casts it by, or what it is seen in. */
+  wearShadows(isCasting: boolean): void {
+    this.floor.layers.mask = isCasting ? 0 : 1;
+    for (const mark of this.marks.values()) mark.wearShadows(isCasting);
   }
 
-  /** Whether what casts or receives a shadow has changed since this was last asked. */
-  shadowsStale(): boolean {
-    const lights = [...this.lights.values()].flatMap(({ drawer }) => drawer.shadowKey());
-    const marks = [...this.marks.values()].flatMap((mark) => mark.shadowKey());
-    const now = [...lights, ...marks].join(' ');
-    const stale = now !== this.shadowsOf;
-    this.shadowsOf = now;
-    return stale;
+  /** Where all that casts a shadow stands: equal ones cast equal shadows. */
+  shapeKey(): string {
+    return [...this.marks.values()].flatMap((mark) => mark.shadowKey()).join(' ');
   }
 
   /** A sphere about all that casts a shadow. */
@@ -135,9 +147,7 @@ export class Stage {
 
   dispose(): void {
     for (const id of [...this.marks.keys()]) this.setSolids(id, null);
-    for (const { drawer } of this.lights.values()) drawer.dispose();
     this.floor.geometry.dispose();
-    this.shadows.dispose();
-    this.materials.dispose();
+    for (const each of [this.materials, this.dome, this.lightTable, this.shares, this.atlas]) each.dispose();
   }
 }

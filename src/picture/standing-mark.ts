@@ -3,15 +3,16 @@ import type { MarkState, SurfaceState } from '@/core/frame/frame-state';
 import type { MarkSolids, PlacedSolid } from '@/core/frame/solids/mark-solids';
 import { standingPose, standingSurface } from '@/core/frame/solids/standing-solid';
 import type { SolidMesh } from '@/core/solid/mesh';
-import { fadePlane } from './fade';
-import { layOn } from './panel-shader';
-import type { SlotMaterials } from './slot-materials';
+import { EVERY_LIGHT } from './lights/light-rows';
 import type { Dressing } from './quality';
+import { fadePlane } from './surfaces/fade';
+import { layOn } from './surfaces/laid-picture';
+import type { SlotMaterials } from './surfaces/slot-materials';
 
-/** What a piece wears: a material a group, and what casts its shadow where that is not its whole shape. */
+/** What a piece wears: a material a group, and what each of them casts its shadow by; none where no shadows are drawn. */
 interface Dress {
   materials: Material[];
-  depth: Material | null;
+  casting: Material[];
 }
 
 /** A geometry on the graphics card, and what shapes it beside its solid. */
@@ -67,12 +68,13 @@ export class StandingMark {
   /**
    * Moves and dresses the mark and its copies.
    * @param picture what lies on it as its picture
+   * @param lights bits of the lights that light it
    */
-  pose(mark: MarkState, quality: Dressing, picture: Texture | null = null): void {
+  pose(mark: MarkState, quality: Dressing, picture: Texture | null = null, lights: number = EVERY_LIGHT): void {
     this.group.matrix.fromArray(mark.pose as number[]);
     for (const piece of this.pieces) this.shape(piece, mark);
     while (this.copies.length < mark.copies.length) this.addCopy();
-    const dress = this.pieces.map((piece) => this.dressOf(piece, mark, quality, picture));
+    const dress = this.pieces.map((piece) => this.dressOf(piece, mark, quality, picture, lights));
     this.copies.forEach((copy, i) => {
       const pose = mark.copies[i];
       copy.visible = pose !== undefined;
@@ -85,10 +87,19 @@ export class StandingMark {
         if (!worn) return;
         mesh.matrix.fromArray(standingPose(piece, mark) as number[]);
         mesh.material = worn.materials;
-        if (worn.depth) mesh.customDepthMaterial = worn.depth;
-        else delete mesh.customDepthMaterial;
+        mesh.userData.worn = worn;
       });
     });
+  }
+
+  /** Lets all that is seen wear what it casts its shadow by, or what it is seen in. */
+  wearShadows(isCasting: boolean): void {
+    for (const copy of this.copies) {
+      for (const mesh of copy.children as Mesh[]) {
+        const worn = mesh.userData.worn as Dress | undefined;
+        if (worn) mesh.material = isCasting ? worn.casting : worn.materials;
+      }
+    }
   }
 
   /** Where all that is seen of the mark stands, as numbers: equal ones cast equal shadows. */
@@ -126,8 +137,6 @@ export class StandingMark {
     for (const piece of this.pieces) {
       const mesh = new Mesh((this.shaped.get(shapeKey(piece)) as Shaped).geometry);
       mesh.matrixAutoUpdate = false;
-      mesh.castShadow = true;
-      mesh.receiveShadow = true;
       copy.add(mesh);
     }
     this.copies.push(copy);
@@ -153,7 +162,7 @@ export class StandingMark {
   }
 
   /** Materials of a piece by its groups; null where it is not seen. */
-  private dressOf(piece: PlacedSolid, mark: MarkState, quality: Dressing, picture: Texture | null): Dress | null {
+  private dressOf(piece: PlacedSolid, mark: MarkState, quality: Dressing, picture: Texture | null, lights: number): Dress | null {
     const shell = mark.shells[piece.shell];
     const part = mark.parts?.[piece.parts[0] ?? -1] ?? null;
     // The solids may still be those of a moment ago, when there were more shells.
@@ -162,19 +171,23 @@ export class StandingMark {
     const fade = shell.fade && fadePlane(shell.fade, piece.pose);
     const stem = `${this.id}/${own ? `own ${piece.own}` : piece.shell}`;
     const panel = piece.shell === 0 && mark.picture?.ref && picture ? mark.picture : null;
-    let depth: Material | null = null;
+    const program = quality === 'sketch' || quality === 'seen' ? quality : 'lit';
+    const casting: Material[] = [];
     const materials = piece.mesh.groups.map(({ region }) => {
       const laid = panel && picture ? layOn(region, panel, picture) : null;
-      if (laid === 'hidden') return this.materials.hidden;
-      if (laid?.isClear && region === 'face') depth = this.materials.depth(`${this.id}/cut-out`, laid);
+      if (laid === 'hidden') {
+        casting.push(this.materials.hidden);
+        return this.materials.hidden;
+      }
       const surface = seen(own ?? shell.surfaces[region], part?.opacity ?? 1);
       const slot = `${stem}/${own ? '' : region}${part && part.opacity < 1 ? `/${piece.parts.join()}` : ''}`;
-      if (quality === 'sketch') return this.materials.sketch(slot, surface, { laid });
       // A fade lies differently in each piece.
       const fading = fade ? `${slot}/${this.pieces.indexOf(piece)}` : slot;
-      return this.materials[quality === 'seen' ? 'seen' : 'lit'](fading, surface, { fade, laid });
+      const features = { fade, laid, lights };
+      if (program === 'lit') casting.push(this.materials.wear('shadow', fading, surface, features));
+      return this.materials.wear(program, fading, surface, features);
     });
-    return { materials, depth };
+    return { materials, casting };
   }
 }
 

@@ -1,5 +1,3 @@
-import type { Channels } from '../motion/channel';
-import { readAll } from '../motion/readers';
 import type { Mark } from '../production/mark';
 import type { Production } from '../production/production';
 import { resolverOf, type Resolver } from '../production/resolver';
@@ -7,10 +5,14 @@ import type { Mat4 } from '../space/matrix';
 import { framesPerSecond, secondsToFrame } from '../time/rate';
 import { cameraState } from './camera-state';
 import { freeCamera, type FreeView } from './free-view';
-import type { BoundsOf, FrameState, MarkState } from './frame-state';
+import type { BoundsOf, FrameState, LightOwnerState, LightState, MarkState } from './frame-state';
+import { domeStates } from './dome-state';
+import { lightState } from './light-state';
 import { readyPose } from './mark-pose';
 import { panelState, plateState, type ShownTime } from './panel-state';
-import { isSteadyOwner, readyAmong, readyMarks, type ReadyMark } from './ready-mark';
+import { ownerStates } from './owner-states';
+import { readyAmong, readyMarks, type ReadyMark } from './ready-mark';
+import { isLit, type Soloed } from './soloed';
 import { cameraOf, sceneFrameAt, shotCamera } from './shot-camera';
 import type { SolidProbe } from './solid-probe';
 
@@ -51,39 +53,6 @@ export const markStateAt = (production: Production, mark: Mark, frame: number, b
     rate: framesPerSecond(production.format.rate),
   });
 
-interface Owner {
-  id: string;
-  kind: string;
-  channels: Channels;
-  settings: object;
-}
-
-/** States of the owners of a list that are on. */
-function ownerStates<S>(resolver: Resolver, list: string, owners: readonly Owner[], frame: number): S[] {
-  const states: S[] = [];
-  for (const owner of owners) {
-    const { state, isOn } = (still.get(owner) as OwnerState<S> | undefined) ?? ownerState<S>(resolver, list, owner, frame);
-    if (isOn) states.push(state);
-  }
-  return states;
-}
-
-interface OwnerState<S> {
-  state: S;
-  isOn: boolean;
-}
-
-/** States of owners that do not change with time, nor can any more. */
-const still = new WeakMap<Owner, OwnerState<unknown>>();
-
-function ownerState<S>(resolver: Resolver, list: string, owner: Owner, frame: number): OwnerState<S> {
-  const { id, kind, channels, settings } = owner;
-  const values = readAll<Channels>(resolver.of(`${list}/${id}`, channels), frame);
-  const made = { state: { id, kind, values, settings } as S, isOn: values.on !== false };
-  if (Object.isFrozen(owner) && isSteadyOwner(resolver, channels)) still.set(owner, made);
-  return made;
-}
-
 export interface EvaluateOptions {
   /** A pose to stand the camera in instead of the rig's own (while flying). */
   pose?: Mat4 | null | undefined;
@@ -95,6 +64,14 @@ export interface EvaluateOptions {
   cameraId?: string | null | undefined;
   /** A view that is no camera's, instead of one. */
   free?: FreeView | null | undefined;
+  /** Some light alone, or all but it, for a look. */
+  soloed?: Soloed | null | undefined;
+}
+
+/** Lights by their paths that are looked at alone, or left out. */
+function lightStates(production: Production, resolver: Resolver, frame: number, boundsOf: BoundsOf, soloed: Soloed | null): LightState[] {
+  const own = ownerStates<LightOwnerState>(resolver, 'lights', production.lights, frame);
+  return own.filter(({ id }) => isLit(`lights/${id}`, soloed)).map((light) => lightState(production, light, frame, boundsOf));
 }
 
 /**
@@ -104,7 +81,7 @@ export function evaluate(
   production: Production,
   seconds: number,
   boundsOf: BoundsOf,
-  { pose, pictureFrame, probe, cameraId, free }: EvaluateOptions = {},
+  { pose, pictureFrame, probe, cameraId, free, soloed = null }: EvaluateOptions = {},
 ): FrameState {
   const resolver = resolverOf(production);
   const delivered = secondsToFrame(seconds, production.format.rate);
@@ -124,7 +101,8 @@ export function evaluate(
     time: seconds,
     camera,
     marks,
-    lights: ownerStates(resolver, 'lights', production.lights, frame),
+    lights: lightStates(production, resolver, frame, boundsOf, soloed),
+    domes: domeStates(production, resolver, frame, soloed),
     set: ownerStates(resolver, 'set', production.set, frame),
     // Whoever goes round the marks by a view that is no camera's sees nothing behind them.
     plate: free ? null : plateState(resolver, production, frame, shown),

@@ -3,11 +3,13 @@ import type { Values } from '../motion/readers';
 import type { Iris } from '../optics/iris';
 import type { PartSeat } from '../outline/part-seat';
 import type { MaterialKind } from '../production/materials';
+import type { DomeElementKind } from '../production/owners/dome-elements/elements';
 import type { FINISH, LIGHTS, SET } from '../production/owners/kinds';
 import type { Mark } from '../production/mark';
 import type { PLATE_FITS } from '../production/owners/plate';
 import type { Picture } from '../production/picture';
 import type { Fade } from '../production/shell';
+import type { Surroundings } from '../production/surroundings';
 import type { OwnerKind, OwnerOf } from '../schema/owner-kind';
 import type { Region } from '../solid/mesh';
 import type { Mat4 } from '../space/matrix';
@@ -38,7 +40,26 @@ export type OwnerState<K extends OwnerKind> = K extends OwnerKind
   ? { id: string; kind: K['kind']; values: Values<OwnerOf<K>['channels']>; settings: OwnerOf<K>['settings'] }
   : never;
 
-export type LightState = OwnerState<(typeof LIGHTS)[number]>;
+/** A light as its channels have it. */
+export type LightOwnerState = OwnerState<(typeof LIGHTS)[number]>;
+/** A light as it stands in the world. */
+export type LightState = LightOwnerState & {
+  /** It shines along its -Z. */
+  pose: Mat4;
+  /** Intensity along its axis; of a sun, what falls on a surface that faces it. */
+  sent: LinearColour;
+  /** Which marks it lights; null for all of them. */
+  lights: { isOnly: boolean; marks: string[] } | null;
+  castsShadow: boolean;
+};
+export type DomeElementState = OwnerState<DomeElementKind>;
+/** One of the surroundings that make the dome. */
+export interface SurroundingsState {
+  id: string;
+  values: Values<Surroundings['channels']>;
+  settings: Surroundings['settings'];
+  elements: DomeElementState[];
+}
 export type SetState = OwnerState<(typeof SET)[number]>;
 export type EffectState = OwnerState<(typeof FINISH)[number]>;
 
@@ -49,6 +70,8 @@ export interface FrameState {
   camera: CameraState;
   marks: MarkState[];
   lights: LightState[];
+  /** What the dome is made of: one, or two that are mixed. */
+  domes: SurroundingsState[];
   set: SetState[];
   /** The picture behind everything; null where there is none. */
   plate: PlateState | null;

@@ -21,6 +21,8 @@ const MIGRATIONS: Record<number, Migration> = {
   6: (old) => ({ ...old, version: 7 }),
   // From 7 to 8: light that is followed by rays, which nothing asked for.
   7: (old) => ({ ...old, version: 8 }),
+  // From 8 to 9: only things that were not there before; the dome that there was is the studio.
+  8: (old) => ({ ...old, version: 9 }),
 };
 
 /** Brings a document of any version up to date, without checking it. */

@@ -10,7 +10,9 @@ import { nameField } from '../schema/text';
 import { isCircle } from './carried';
 import { kitSchema, MAX_KITS } from './kits';
 import { markSchema } from './mark';
+import { surroundingsOf } from './dome-presets';
 import { FINISH, LIGHTS, SET } from './owners/kinds';
+import { MAX_SURROUNDINGS, surroundingsSchema } from './surroundings';
 
 export const UNITS = ['mm', 'cm', 'm', 'in'] as const;
 export const MAX_RASTER = 8192;
@@ -21,7 +23,7 @@ export const MAX_PINS = 9;
 export const MAX_MARKS = 200;
 export const MAX_LIGHTS = 24;
 export const MAX_EFFECTS = 40;
-export const CURRENT_VERSION = 8;
+export const CURRENT_VERSION = 9;
 
 const side = (name: string) =>
   z
@@ -84,6 +86,13 @@ export const productionSchema = z.object({
     .default([]),
   sound: soundSchema.nullable().default(null),
   lights: ownerList(LIGHTS, MAX_LIGHTS, 'lights'),
+  /** What the dome is made of: one of them, or two that are mixed. */
+  domes: z
+    .array(surroundingsSchema)
+    .min(1)
+    .max(MAX_SURROUNDINGS)
+    .refine(...uniqueIds('surroundings'))
+    .default(() => [surroundingsOf('studio', 'surroundings-1')]),
   set: ownerList(SET, SET.length, 'parts of the set'),
   finish: ownerList(FINISH, MAX_EFFECTS, 'effects'),
   /** Looks that marks of this production follow. */

@@ -33,9 +33,9 @@ export class FullscreenPass<U extends Uniforms> {
     this.mesh.frustumCulled = false;
   }
 
-  /** Draws into a target, or (null) onto the canvas. */
-  draw(renderer: WebGLRenderer, target: WebGLRenderTarget | null): void {
-    renderer.setRenderTarget(target);
+  /** Draws into a target, or one level of its maps, or (null) onto the canvas. */
+  draw(renderer: WebGLRenderer, target: WebGLRenderTarget | null, level = 0): void {
+    renderer.setRenderTarget(target, 0, level);
     renderer.render(this.mesh, this.camera);
   }
 

@@ -2,14 +2,11 @@ import { Mesh, type BufferAttribute, type BufferGeometry, type Material, type Ob
 import { REGIONS, type SolidMesh } from '@/core/solid/mesh';
 import { instanceRow } from './instance-table';
 import { LEAF, MeshTree, MOST_TRIANGLES, nodeCount, triangleCount, type PackedTree } from './packed-tree';
-import { numberTable, TABLE_WIDTH, wordTable } from './ray-textures';
-import { SeenMaterial } from './seen-material';
-import { isThin, surfaceRow, type RaySurface } from './surface-table';
+import { SlotMaterial } from '../surfaces/slot-material';
+import { NOTHING_ROW, type SlotMaterials } from '../surfaces/slot-materials';
+import { isThin } from '../surfaces/surface-table';
+import { numberTable, TABLE_WIDTH, wordTable } from '../tables';
 import { upperTree, worldBox } from './upper-tree';
-
-/** What is not there at all: rays pass. */
-const NOTHING: RaySurface = { colour: [0, 0, 0], roughness: 1, metalness: 0, coat: 0, glow: 0, opacity: 0, fade: null };
-const NOTHING_ROW = 0;
 
 interface KeptTree {
   tree: MeshTree;
@@ -48,7 +45,6 @@ export class RayScene {
   readonly triangles = wordTable();
   readonly upper = wordTable();
   readonly instances = numberTable();
-  readonly surfaces = numberTable();
   /** Nodes of the upper tree. */
   upperCount = 0;
   private placed: readonly PackedTree[] = [];
@@ -58,10 +54,11 @@ export class RayScene {
   constructor(private readonly mostRows: number) {}
 
   /**
-   * Takes what is seen in a scene. Moving meshes only rewrite their places and the upper tree.
+   * Takes what is seen in a scene; its surfaces stand in the table of its materials. Moving meshes only rewrite their places and the upper
+   * tree.
    * @throws NoRays where there is more than the tables hold
    */
-  update(scene: Object3D): void {
+  update(scene: Object3D, materials: SlotMaterials): void {
     const meshes: Mesh<SolidGeometry, Material[]>[] = [];
     const visit = (object: Object3D) => {
       if (!object.visible) return;
@@ -71,16 +68,7 @@ export class RayScene {
     visit(scene);
     const kept = meshes.map(({ geometry }) => treeOf(geometry));
     this.place([...new Set(kept.map(({ packed }) => packed))]);
-    const surfaces: RaySurface[] = [NOTHING];
-    const rowOf = new Map<Material, number>();
-    const row = (material: Material | undefined): number => {
-      if (!(material instanceof SeenMaterial) || !material.surface) return NOTHING_ROW;
-      const known = rowOf.get(material);
-      if (known !== undefined) return known;
-      const made = surfaces.push(material.surface) - 1;
-      rowOf.set(material, (material.row = made));
-      return made;
-    };
+    const row = (of: Material | undefined): number => (of instanceof SlotMaterial ? of.row : NOTHING_ROW);
     const boxes: Float32Array[] = [];
     const rows = meshes.map((mesh, i) => {
       const { packed } = kept[i] as KeptTree;
@@ -91,7 +79,7 @@ export class RayScene {
       return instanceRow({
         matrix: mesh.matrixWorld,
         nodes: [first, first + nodeCount(packed)],
-        isThin: of.some((each) => isThin(surfaces[each] as RaySurface)),
+        isThin: of.some((each) => isThin(materials.surface(each))),
         rows: of,
       });
     });
@@ -99,11 +87,10 @@ export class RayScene {
     this.upper.fill([upper]);
     this.upperCount = nodeCount({ nodes: upper });
     this.instances.fill(rows);
-    this.surfaces.fill(surfaces.map(surfaceRow));
   }
 
   dispose(): void {
-    for (const table of [this.nodes, this.triangles, this.upper, this.instances, this.surfaces]) table.dispose();
+    for (const table of [this.nodes, this.triangles, this.upper, this.instances]) table.dispose();
   }
 
   /** Puts trees one after another, where they are other ones than before. */

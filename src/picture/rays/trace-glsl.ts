@@ -1,7 +1,7 @@
-import { DOME_GLSL } from '../dome-shader';
-import { LIGHTS_GLSL } from './lights-glsl';
+import { DOME_GLSL, DOME_LOBES_GLSL } from '../dome/dome-glsl';
+import { DRAWN_LIGHTS_GLSL, LIGHT_TABLE_GLSL } from '../lights/lights-glsl';
+import { SURFACE_GLSL } from '../surfaces/surface-glsl';
 import { NUMBERS_GLSL, PAIR } from './numbers-glsl';
-import { SURFACE_GLSL } from './surface-glsl';
 import { WALK_GLSL } from './walk-glsl';
 
 /** Most rays of a pixel in one sub-frame: to a light, of a lobe, and to a light from where that ended. */
@@ -26,32 +26,29 @@ uniform sampler2D seenFacet;
 uniform sampler2D seenPicture;
 uniform vec3 eye;
 uniform float floorShadow;
+uniform float everyLight;
 ${NUMBERS_GLSL}
 ${WALK_GLSL}
 ${SURFACE_GLSL}
 ${DOME_GLSL}
-${LIGHTS_GLSL}
+${DOME_LOBES_GLSL}
+${LIGHT_TABLE_GLSL}
+${DRAWN_LIGHTS_GLSL}
 
 /** Share of the one way of drawing a direction against the other (E. Veach, 1997). */
 float powerShare(float own, float other) { return own * own / max(own * own + other * other, 1e-20); }
 
-/** What one lobe of a surface that nothing hides sends of the dome: blurred as the lobe is, so that no single ray has to find a softbox. */
-vec3 domeOf(int lobe, Surface s, vec3 n, vec3 v) {
-  if (lobe == MATTE) return s.under * s.matte * domeRadiance(n, 0.9);
-  vec3 mirrored = reflect(-v, n);
-  if (lobe == COAT) return vec3(s.over) * domeRadiance(mirrored, 0.9 * COAT_ALPHA);
-  return s.under * s.glossy * domeRadiance(normalize(mix(mirrored, n, s.alpha * s.alpha)), 0.9 * s.alpha);
-}
 /** What a ray brings of the lights that it meets before a distance, each by the share of this way of drawing it. */
-vec3 lightsAlong(vec3 o, vec3 d, float far, float all, float density, out float nearest) {
+vec3 lightsAlong(vec3 o, vec3 d, float far, float mask, float all, float density, out float nearest) {
   vec3 sum = vec3(0.0);
   nearest = far;
   for (int i = 0; i < lightCount; i++) {
+    if (!isLinked(i, mask)) continue;
     float away;
     float own;
     vec3 seen = seenOf(i, o, d, away, own);
     if (own <= 0.0 || away >= far) continue;
-    float drawn = all > 0.0 ? own * likely(i, o) / all : 0.0;
+    float drawn = all > 0.0 ? own * likely(i, o, mask) / all : 0.0;
     sum += seen * powerShare(density, drawn);
     if (away < nearest) nearest = away;
   }
@@ -73,7 +70,8 @@ void main() {
   float lift = liftAt(place);
   vec3 start = place + facet * lift;
   vec2 choice = numbers(${PAIR.choice});
-  float all = likelyAll(place);
+  float mask = isFloor ? everyLight : SURFACE(int(seen.w) - 1, 3).z;
+  float all = likelyAll(place, mask);
 
   vec3 sum = vec3(0.0);
   vec3 pending = vec3(0.0);
@@ -85,7 +83,7 @@ void main() {
   float domeShare = 0.0;
   if (isFloor) {
     // Only what is kept from it is seen: one part of all that falls on it, drawn by its size.
-    float dome = PI_ * brightness(domeRadiance(vec3(0.0, 1.0, 0.0), 0.9));
+    float dome = PI_ * brightness(domeFalling(vec3(0.0, 1.0, 0.0)));
     domeShare = dome / max(dome + all, 1e-6);
     s = surfaceOf(vec3(1.0), 1.0, 0.0, 0.0, 0.0, 1.0);
   } else {
@@ -104,7 +102,7 @@ void main() {
   bool toDome = isFloor && choice.x < domeShare;
   if (lightCount > 0 && !toDome) {
     float share;
-    int chosen = chosenLight(place, all, isFloor ? (choice.x - domeShare) / max(1.0 - domeShare, 1e-6) : choice.x, share);
+    int chosen = chosenLight(place, mask, all, isFloor ? (choice.x - domeShare) / max(1.0 - domeShare, 1e-6) : choice.x, share);
     Ray ray = rayFrom(chosen, place, numbers(${PAIR.light}));
     toLight = ray.direction;
     lightFar = ray.far;
@@ -155,7 +153,7 @@ void main() {
       break;
     } else {
       float nearest;
-      vec3 light = lightsAlong(o, d, isMet ? met.t : 1e6, all, density, nearest);
+      vec3 light = lightsAlong(o, d, isMet ? met.t : 1e6, mask, all, density, nearest);
       if (!isMet && nearest >= 1e6) sum += domeOf(lobe, s, n, v) / max(s.lobes[lobe], 1e-3);
       pending = vec3(0.0);
       if (isMet && nearest >= met.t) {
@@ -172,8 +170,9 @@ void main() {
         light += domeOf(MATTE, w, metNormal, -d) + domeOf(GLOSS, w, metNormal, -d) + w.glow;
         if (lightCount > 0) {
           float share;
-          float sum_ = likelyAll(there);
-          int chosen = chosenLight(there, sum_, numbers(${PAIR.onward}).x, share);
+          float metMask = SURFACE(metRow, 3).z;
+          float sum_ = likelyAll(there, metMask);
+          int chosen = chosenLight(there, metMask, sum_, numbers(${PAIR.onward}).x, share);
           Ray ray = rayFrom(chosen, there, numbers(${PAIR.onwardLight}));
           float unused;
           vec3 sent = sends(w, metNormal, metFacet, -d, ray.direction, unused);

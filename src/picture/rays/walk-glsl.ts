@@ -1,4 +1,4 @@
-import { SURFACE_TEXELS } from './surface-table';
+import { SURFACE_TABLE_GLSL } from '../surfaces/surface-table';
 import { INSTANCE_TEXELS } from './instance-table';
 
 /**
@@ -10,13 +10,9 @@ uniform highp usampler2D nodeTable;
 uniform highp usampler2D triangleTable;
 uniform highp usampler2D upperTable;
 uniform highp sampler2D instanceTable;
-uniform highp sampler2D surfaceTable;
 uniform int upperCount;
 
-// Tables are 1024 wide: no division.
-#define AT(i) ivec2((i) & 1023, (i) >> 10)
-#define INSTANCE(i, k) texelFetch(instanceTable, AT(${INSTANCE_TEXELS} * (i) + (k)), 0)
-#define SURFACE(i, k) texelFetch(surfaceTable, AT(${SURFACE_TEXELS} * (i) + (k)), 0)
+${SURFACE_TABLE_GLSL}#define INSTANCE(i, k) texelFetch(instanceTable, AT(${INSTANCE_TEXELS} * (i) + (k)), 0)
 
 struct Met {
   float t;

@@ -16,8 +16,6 @@ export interface DrawOrder {
   samples: number;
   alpha: boolean;
   traced?: boolean;
-  /** A dome that is everywhere as bright as this, in the place of its own. */
-  evenDome?: number;
   /** Scene light in the place of what is shown. */
   linear?: boolean;
   /** Files of pictures by their hashes, in base 64. */
@@ -26,7 +24,7 @@ export interface DrawOrder {
 
 const blobOf = (base64: string) => new Blob([Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0))]);
 
-async function draw({ production, alpha, files = {}, evenDome, linear, ...size }: DrawOrder): Promise<number[]> {
+async function draw({ production, alpha, files = {}, linear, ...size }: DrawOrder): Promise<number[]> {
   const pictures = new PictureKeeper(
     () => undefined,
     (hash) => Promise.resolve(blobOf(files[hash] ?? '')),
@@ -34,7 +32,6 @@ async function draw({ production, alpha, files = {}, evenDome, linear, ...size }
   const painter = new Painter(new OffscreenCanvas(16, 16), pictures);
   const solids = new Map<string, MarkSolids>(production.marks.map((mark) => [mark.id, buildMark(mark, [])]));
   for (const [id, mark] of solids) painter.stage.setSolids(id, mark);
-  if (evenDome !== undefined) painter.stage.materials.dome.domeGround.value = new Array<number>(12).fill(evenDome);
   const state = await drawFrame(painter, { production, boundsOf: (id) => solids.get(id)?.bounds, pictures }, size);
   const read = () => (!state ? [] : linear ? painter.readLinear(state, alpha) : painter.read(state, alpha));
   const pixels = read();

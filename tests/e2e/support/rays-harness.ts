@@ -79,7 +79,7 @@ export function shootRays({ production, count }: { production: Production; count
 function onCard(stage: Stage, origins: Float32Array, directions: Float32Array, rows: number): number[] {
   const renderer = new WebGLRenderer({ canvas: new OffscreenCanvas(16, 16) });
   const scene = new RayScene(renderer.capabilities.maxTextureSize);
-  scene.update(stage.scene);
+  scene.update(stage.scene, stage.materials);
   const texture = (data: Float32Array) => {
     const made = new DataTexture(data as Float32Array<ArrayBuffer>, WIDTH, rows, RGBAFormat, FloatType);
     made.needsUpdate = true;
@@ -94,7 +94,7 @@ function onCard(stage: Stage, origins: Float32Array, directions: Float32Array, r
       triangleTable: { value: scene.triangles.texture },
       upperTable: { value: scene.upper.texture },
       instanceTable: { value: scene.instances.texture },
-      surfaceTable: { value: scene.surfaces.texture },
+      surfaceTable: { value: stage.materials.table.texture },
       upperCount: { value: scene.upperCount },
     },
     { glslVersion: GLSL3, vertexShader: 'void main() { gl_Position = vec4(position.xy, 0.0, 1.0); }' },

@@ -152,7 +152,7 @@ test('a mark that moves only rewrites where it stands: trees are given to the ca
       'seen',
       () => [0, 0],
     );
-    scene.update(stage.scene);
+    scene.update(stage.scene, stage.materials);
     return [scene.nodes, scene.triangles, scene.instances].map(({ texture }) => texture.version);
   };
   const [nodes, triangles, instances] = at(0) as [number, number, number];

@@ -4,7 +4,7 @@ import { buildMark } from '@/core/frame/solids/build-mark';
 import { addWordmark, changeMark } from '@/core/production/edits/mark-edits';
 import { emptyProduction } from '@/core/production/production';
 import { StandingMark } from '@/picture/standing-mark';
-import { SlotMaterials } from '@/picture/slot-materials';
+import { SlotMaterials } from '@/picture/surfaces/slot-materials';
 import { packagedTypeface } from '../support/fonts';
 import { straightKey } from '../support/key';
 

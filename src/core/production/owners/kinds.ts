@@ -7,16 +7,17 @@ import { shellKind } from '../shell';
 import { shotKind, timeKind } from '../shots';
 import { surfaceKind } from '../surface';
 import { runKind } from '../words';
+import { surroundingsKind } from '../surroundings';
+import { DOME_ELEMENTS } from './dome-elements/elements';
 import { display } from './display';
 import { dome } from './dome';
 import { floor } from './floor';
+import { LIGHTS } from './lights/lights';
 import { plate } from './plate';
-import { sun } from './sun';
 
 /** What stands around the marks. */
 export const SET = [dome, floor, plate] as const;
-/** What lights them. */
-export const LIGHTS = [sun] as const;
+export { LIGHTS };
 /** What is done to the picture, in the order in which light takes it. */
 export const FINISH = [display] as const;
 
@@ -32,6 +33,8 @@ export const OWNER_KINDS: readonly OwnerKind[] = [
   shellKind,
   surfaceKind,
   ...SET,
+  surroundingsKind,
+  ...DOME_ELEMENTS,
   ...LIGHTS,
   ...FINISH,
   timeKind,

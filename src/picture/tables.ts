@@ -32,6 +32,11 @@ class RayTable<A extends Uint32Array | Float32Array> {
     this.texture.needsUpdate = true;
   }
 
+  /** What it begins with. */
+  numbers(count: number): A {
+    return this.data.subarray(0, count) as A;
+  }
+
   dispose(): void {
     this.texture.dispose();
   }

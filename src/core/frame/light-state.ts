@@ -1,0 +1,101 @@
+import { planckianColour, blackBodyEfficacy } from '../light/black-body';
+import { coneSteradians, fromLux, MIDDLE_INTENSITY } from '../light/photometry';
+import type { LinearColour } from '../colour/transfer';
+import type { Production } from '../production/production';
+import { multiply, panTiltRoll, type Mat4 } from '../space/matrix';
+import type { Vec3 } from '../space/vector';
+import { aimedAt, cameraPose, middleOf } from './camera-pose';
+import type { BoundsOf, LightOwnerState, LightState } from './frame-state';
+import { markPose } from './mark-pose';
+import { directionFrame } from '../space/direction-frame';
+
+/** Share of its lumens that a kind of light sends each steradian along its axis. */
+function perSteradian(light: LightOwnerState): number {
+  switch (light.kind) {
+    case 'area':
+    case 'strip':
+      return 1 / Math.PI;
+    case 'point':
+      return 1 / (4 * Math.PI);
+    case 'spot':
+      // Its edge falls off evenly: as much as a cone without one as wide as half way through that.
+      return 1 / coneSteradians((light.values.spread / 2) * (1 - light.values.edge / 2));
+    case 'sun':
+      return 0;
+  }
+}
+
+/** Brightness of a light: intensity along its axis, or of a sun what falls on a surface that faces it. */
+function level(light: LightOwnerState): number {
+  const { strength, stops, watts, kelvin } = light.values;
+  const byStops = (middle: number) => strength * middle * 2 ** stops;
+  if (light.kind === 'sun') {
+    if (light.settings.measure === 'stops') return byStops(1);
+    return (strength / SUN_STRENGTH) * fromLux(light.settings.measure === 'watts' ? watts * blackBodyEfficacy(kelvin) : light.values.lux);
+  }
+  if (light.settings.measure === 'stops') return byStops(MIDDLE_INTENSITY);
+  const lumens = light.settings.measure === 'watts' ? watts * blackBodyEfficacy(kelvin) : light.values.lumens;
+  return strength * fromLux(lumens * perSteradian(light));
+}
+/** Strength at which a sun gives the lux that are set. */
+const SUN_STRENGTH = 2.2;
+
+function colourOf({ values, settings }: LightOwnerState): LinearColour {
+  if (settings.tint === 'colour') return values.colour;
+  return planckianColour(values.kelvin);
+}
+
+/** Pose of what carries a light; null where nothing does. */
+function bearerPose(production: Production, { settings: { bearer } }: LightOwnerState, frame: number, boundsOf: BoundsOf): Mat4 | null {
+  if (bearer.kind === 'camera') {
+    const camera = production.cameras.find(({ id }) => id === bearer.cameraId);
+    return camera ? cameraPose(production, camera, frame, boundsOf) : null;
+  }
+  const mark = bearer.kind === 'mark' ? production.marks.find(({ id }) => id === bearer.markId) : undefined;
+  return mark ? markPose(production, mark, frame, boundsOf) : null;
+}
+
+/** Its own pose: where it stands, and shining along its -Z as it is turned. */
+function ownPose(light: LightOwnerState): Mat4 {
+  if (light.kind === 'sun') {
+    const { forward, right, up } = directionFrame(light.values.azimuth, light.values.height);
+    // It shines away from where it stands.
+    return [...right, 0, ...up, 0, ...forward, 0, 0, 0, 0, 1];
+  }
+  const { x, y, z } = light.values;
+  const pose = light.kind === 'point' ? panTiltRoll(0, 0, 0) : panTiltRoll(light.values.pan, light.values.tilt, light.values.roll);
+  return [...pose.slice(0, 12), x, y, z, 1];
+}
+
+/** What a light is aimed at, in the world; null where it is turned by hand alone. */
+function aimOf(production: Production, light: LightOwnerState, frame: number, boundsOf: BoundsOf): Vec3 | null {
+  if (light.kind === 'sun' || light.kind === 'point') return null;
+  const { on, markId, letter, x, y, z } = light.settings.aim;
+  if (on === 'point') return [x, y, z];
+  const mark = on === 'mark' ? production.marks.find(({ id }) => id === markId) : undefined;
+  return mark ? middleOf(production, mark, letter, frame, boundsOf) : null;
+}
+
+/** A light as the picture needs it: where it stands, what it sends, and which marks it lights. */
+export function lightState(production: Production, light: LightOwnerState, frame: number, boundsOf: BoundsOf): LightState {
+  const bearer = bearerPose(production, light, frame, boundsOf);
+  let pose = ownPose(light);
+  if (bearer) pose = multiply(bearer, pose);
+  const target = aimOf(production, light, frame, boundsOf);
+  if (target) {
+    const aimed = aimedAt(pose, target, 1);
+    // Turns by hand go on from where it is aimed.
+    const { pan, tilt, roll } = light.values as { pan: number; tilt: number; roll: number };
+    pose = multiply([...aimed.slice(0, 12), 0, 0, 0, 1], panTiltRoll(pan, tilt, roll));
+    pose = [...pose.slice(0, 12), aimed[12] as number, aimed[13] as number, aimed[14] as number, 1];
+  }
+  const bright = level(light);
+  const { of, marks } = light.settings.links;
+  return {
+    ...light,
+    pose,
+    sent: colourOf(light).map((c) => c * bright) as unknown as LinearColour,
+    lights: of === 'all' ? null : { isOnly: of === 'only', marks: marks.flatMap(({ markId }) => markId ?? []) },
+    castsShadow: light.settings.shadows,
+  } as LightState;
+}

@@ -1,0 +1,12 @@
+import { domeBounce } from './bounce';
+import { domeDisc } from './disc';
+import { domeGradient } from './gradient';
+import { domeHorizon } from './horizon';
+import { domeRing } from './ring';
+import { softbox } from './softbox';
+import { domeStrip } from './strip';
+
+/** What shines in the dome, by kind. */
+export const DOME_ELEMENTS = [softbox, domeStrip, domeRing, domeDisc, domeHorizon, domeGradient, domeBounce] as const;
+export type DomeElementKind = (typeof DOME_ELEMENTS)[number];
+export type DomeElementKindName = DomeElementKind['kind'];

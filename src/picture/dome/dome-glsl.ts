@@ -1,0 +1,105 @@
+import { ELEMENT_FORM as FORM } from '@/core/frame/dome-formula';
+import { ELEMENT_TEXELS } from './dome-elements';
+
+/** Blur of the sharpest map, radians: about a texel of it. What is sharper is worked out. */
+export const MAP_BLUR = 0.0061;
+export const MAP_WIDTH = 1024;
+export const MAP_LEVELS = 8;
+/** Gloss that is sharper than this needs the formula itself. */
+const SHARP = 0.004;
+/** Blur of light from a whole half of the dome. */
+export const HALF_DOME = 0.9;
+
+/** Radiance of the dome as a formula, in a direction of its own frame, blurred over a cone of about `blur` radians. */
+export const DOME_FORMULA_GLSL = /* glsl */ `
+/** Radiance overhead, at the horizon, far below and right below the horizon. */
+uniform vec3 domeGround[4];
+uniform int domeCount;
+uniform highp sampler2D domeTable;
+uniform sampler2D domePictures[2];
+uniform vec3 domeTints[2];
+uniform vec2 domePictureTurns;
+#define ELEMENT(i, k) texelFetch(domeTable, ivec2(${ELEMENT_TEXELS} * (i) + (k), 0), 0)
+
+// Bounded: some implementations of tanh run over into not-a-number for large arguments.
+float softSign(float x) { return tanh(clamp(x, -9.0, 9.0)); }
+float blurredStep(float x, float halfSize, float width) {
+  return 0.5 * (softSign((x + halfSize) / width) - softSign((x - halfSize) / width));
+}
+/** Longitude across, height up, of a direction: where it lies in a map. */
+vec2 unrolled(vec3 d) { return vec2(atan(d.x, d.z) * 0.15915494 + 0.5, asin(clamp(d.y, -1.0, 1.0)) * 0.31830989 + 0.5); }
+vec3 turnedBy(vec3 d, float turn) {
+  float c = cos(turn);
+  float s = sin(turn);
+  return vec3(c * d.x - s * d.z, d.y, s * d.x + c * d.z);
+}
+/** How much of an element is seen in a direction. */
+float elementAt(int i, vec3 d, float blur) {
+  vec4 forward = ELEMENT(i, 1);
+  vec4 right = ELEMENT(i, 2);
+  vec4 up = ELEMENT(i, 3);
+  vec2 size = vec2(forward.w, right.w);
+  float width = up.w + blur;
+  float form = ELEMENT(i, 0).w;
+  vec3 local = vec3(dot(d, right.xyz), dot(d, up.xyz), dot(d, forward.xyz));
+  float along = asin(clamp(local.y, -1.0, 1.0));
+  if (form == ${FORM.box}.0) return blurredStep(atan(local.x, local.z), size.x, width) * blurredStep(along, size.y, width);
+  if (form == ${FORM.band}.0) return blurredStep(along - size.x, size.y, width);
+  float angle = acos(clamp(local.z, -1.0, 1.0));
+  if (form == ${FORM.disc}.0) return 0.5 - 0.5 * softSign((angle - size.x) / width);
+  if (form == ${FORM.ring}.0) return blurredStep(angle - size.x, size.y, width);
+  float near = 1.0 - clamp(angle / (size.x + blur), 0.0, 1.0);
+  return near * near * (3.0 - 2.0 * near);
+}
+/** Ground and elements, without pictures. */
+vec3 domeFormula(vec3 d, float blur) {
+  // A hard horizon, bright just above and dark just below: what makes flat polished faces read as metal.
+  float above = 0.5 + 0.5 * softSign(d.y / (0.008 + blur));
+  float zenith = clamp(d.y, 0.0, 1.0);
+  float nadir = clamp(-d.y, 0.0, 1.0);
+  float glare = exp(-zenith / (0.09 + blur));
+  float bounce = smoothstep(0.0, 0.22 + blur, nadir) * exp(-nadir * 2.2);
+  vec3 sky = mix(domeGround[0], domeGround[1], glare);
+  vec3 deep = mix(domeGround[2], domeGround[3], bounce);
+  vec3 sum = mix(deep, sky, above);
+  for (int i = 0; i < domeCount; i++) sum += ELEMENT(i, 0).rgb * elementAt(i, d, blur);
+  return sum;
+}
+vec3 domePicturesAt(vec3 d, float level) {
+  vec3 sum = vec3(0.0);
+  if (domeTints[0] != vec3(0.0)) sum += domeTints[0] * textureLod(domePictures[0], unrolled(turnedBy(d, domePictureTurns.x)), level).rgb;
+  if (domeTints[1] != vec3(0.0)) sum += domeTints[1] * textureLod(domePictures[1], unrolled(turnedBy(d, domePictureTurns.y)), level).rgb;
+  return sum;
+}
+`;
+
+/** Radiance of the dome in a world direction: from maps by roughness, and the formula where a mirror needs it sharp. */
+export const DOME_GLSL = /* glsl */ `
+uniform float domeTurn;
+uniform float domeReflects;
+uniform float domeLights;
+uniform sampler2D domeMap;
+${DOME_FORMULA_GLSL}
+vec3 domeFromMap(vec3 d, float blur) {
+  return textureLod(domeMap, unrolled(d), log2(max(blur, ${MAP_BLUR}) / ${MAP_BLUR})).rgb;
+}
+vec3 domeRadiance(vec3 worldDirection, float blur) {
+  vec3 d = turnedBy(worldDirection, domeTurn);
+  if (blur < ${SHARP}) return domeReflects * (domeFormula(d, blur) + domePicturesAt(d, 0.0));
+  return domeReflects * domeFromMap(d, blur);
+}
+/** What falls on a matte surface, as radiance that would be as much from everywhere. */
+vec3 domeFalling(vec3 n) { return domeLights * domeFromMap(turnedBy(n, domeTurn), ${HALF_DOME}); }
+`;
+
+/** What the lobes of a surface that nothing hides send of the dome: blurred as each lobe is. */
+export const DOME_LOBES_GLSL = /* glsl */ `
+vec3 domeOf(int lobe, Surface s, vec3 n, vec3 v) {
+  if (lobe == MATTE) return s.under * s.matte * domeFalling(n);
+  vec3 mirrored = reflect(-v, n);
+  // The coat is seen as sharp as the sharpest map.
+  if (lobe == COAT) return vec3(s.over) * domeRadiance(mirrored, ${MAP_BLUR});
+  // A rough lobe leans towards the normal.
+  return s.under * s.glossy * domeRadiance(normalize(mix(mirrored, n, s.alpha * s.alpha)), ${HALF_DOME} * s.alpha);
+}
+`;

@@ -1,0 +1,143 @@
+/** Lights of a plain picture: each lit from one of its points a sub-frame, its shadow looked up, its highlight as large as it is. */
+export const PLAIN_LIGHTS_GLSL = /* glsl */ `
+uniform highp sampler2DShadow shadowAtlas;
+/** Of each tile: the way into it, four texels, and where it lies in the atlas, one. */
+uniform highp sampler2D shadowTable;
+#define TILE(i, k) texelFetch(shadowTable, ivec2(5 * (i) + (k), 0), 0)
+
+float lookedUp(int tile, vec3 place, vec3 n, float away) {
+  vec4 box = TILE(tile, 4);
+  // Off the surface by the size of a texel there, so that it does not shadow itself.
+  vec4 from = vec4(place + n * box.w * away, 1.0);
+  vec4 c = vec4(dot(TILE(tile, 0), from), dot(TILE(tile, 1), from), dot(TILE(tile, 2), from), dot(TILE(tile, 3), from));
+  vec3 p = c.xyz / c.w * 0.5 + 0.5;
+  if (c.w <= 0.0 || any(lessThan(p.xy, vec2(0.0))) || any(greaterThan(p.xy, vec2(1.0)))) return 1.0;
+  vec2 texel = 1.0 / vec2(textureSize(shadowAtlas, 0));
+  vec2 lo = box.xy + texel;
+  vec2 hi = box.xy + box.z - texel;
+  vec2 at = box.xy + p.xy * box.z;
+  float depth = min(p.z, 1.0) - 4e-5;
+  float sum = 0.0;
+  for (int k = 0; k < 4; k++) {
+    vec2 by = vec2(k < 2 ? -0.75 : 0.75, (k & 1) == 0 ? -0.75 : 0.75) * texel;
+    sum += texture(shadowAtlas, vec3(clamp(at + by, lo, hi), depth));
+  }
+  return 0.25 * sum;
+}
+/** Share of a light that reaches a place from the point from which it is lit. */
+float reaches(int i, float form, vec3 from, vec3 place, vec3 n) {
+  vec4 tiles = LIGHT(i, 7);
+  if (tiles.y == 0.0) return 1.0;
+  vec3 to = from - place;
+  float away = form == DISTANT ? 1.0 : length(to);
+  int tile = int(tiles.x);
+  if (tiles.y > 1.0) {
+    // Six sides about the point: by the axis that it is farthest off along.
+    vec3 a = abs(to);
+    tile += a.x >= a.y && a.x >= a.z ? (to.x < 0.0 ? 0 : 1) : a.y >= a.z ? (to.y < 0.0 ? 2 : 3) : (to.z < 0.0 ? 4 : 5);
+  }
+  return lookedUp(tile, place, n, away);
+}
+/** Direction to the point of a light that is nearest to a mirrored direction, and half sizes that it is seen under there. */
+vec3 nearestOf(int i, float form, vec3 at, vec3 x, vec3 y, vec3 place, vec3 mirrored, out vec2 size) {
+  if (form == DISTANT) {
+    size = vec2(length(x), length(y));
+    float c = dot(mirrored, at);
+    if (c <= 0.0) return at;
+    vec3 p = mirrored / c - at;
+    float far = length(p) / size.x;
+    return normalize(at + p / max(far, 1.0));
+  }
+  vec3 to = at - place;
+  if (form == BALL) {
+    size = vec2(length(x)) / length(to);
+    vec3 off = dot(to, mirrored) * mirrored - to;
+    return normalize(to + off * min(1.0, length(x) / max(length(off), 1e-6)));
+  }
+  vec3 facing = normalize(cross(x, y));
+  float c = -dot(facing, mirrored);
+  vec2 h = vec2(length(x), length(y));
+  // A mirrored direction that misses the light's plane is nearest to its edge on that side.
+  vec3 p = c > 1e-3 ? place + mirrored * max(0.0, dot(at - place, facing) / -c) - at : mirrored * 1e3;
+  vec2 q = vec2(dot(p, x), dot(p, y)) / (h * h);
+  q = form == DISC ? q / max(length(q), 1.0) : clamp(q, -1.0, 1.0);
+  vec3 d = to + x * q.x + y * q.y;
+  float away = length(d);
+  // Half sizes of a disc as large.
+  size = h / away * (form == DISC ? 1.0 : 1.1284) * vec2(1.0);
+  return d / away;
+}
+/**
+ * What a surface sends of one layer of facets, of a light that is seen under some size: its highlight is as large as the light, and no
+ * brighter (after B. Karis, Real Shading in Unreal Engine 4, SIGGRAPH 2013, for both axes apart).
+ */
+float facetsSendWide(vec3 n, vec3 v, vec3 l, float alpha, vec2 size, out float vh) {
+  float nl = dot(n, l);
+  vec3 h = normalize(l + v);
+  vh = clamp(dot(v, h), 0.0, 1.0);
+  if (nl <= 0.0) return 0.0;
+  vec2 wide = min(vec2(alpha) + 0.5 * size, vec2(1.0));
+  float unused;
+  return facetsSend(nl, max(dot(n, v), 1e-3), clamp(dot(n, h), 0.0, 1.0), alpha, unused) * alpha * alpha / (wide.x * wide.y);
+}
+/** What a surface sends to the eye of all lights that light it. */
+vec3 litBy(Surface s, vec3 place, vec3 n, vec3 facet, vec3 v, float mask) {
+  vec3 sum = vec3(0.0);
+  vec3 mirrored = reflect(-v, n);
+  for (int i = 0; i < lightCount; i++) {
+    if (!isLinked(i, mask)) continue;
+    vec4 a = LIGHT(i, 0);
+    vec3 at = LIGHT(i, 1).xyz;
+    vec3 x = LIGHT(i, 2).xyz;
+    vec3 y = LIGHT(i, 3).xyz;
+    vec3 from = LIGHT(i, 6).xyz;
+    vec3 falls = a.rgb;
+    vec3 d = from;
+    if (a.w != DISTANT) {
+      vec3 to = from - place;
+      float away2 = max(dot(to, to), 1e-6);
+      d = to * inversesqrt(away2);
+      falls *= area(a.w, x, y) / away2;
+      falls *= a.w == BALL ? through(i, -d) : max(0.0, -dot(normalize(cross(x, y)), d));
+    }
+    vec2 size;
+    vec3 l = nearestOf(i, a.w, at, x, y, place, mirrored, size);
+    float gl = max(dot(facet, d), dot(facet, l));
+    if (gl <= 0.0 || falls == vec3(0.0)) continue;
+    float nl = max(dot(n, d), 0.0);
+    float vh;
+    float gloss = facetsSendWide(n, v, l, s.alpha, size, vh);
+    vec3 sent = s.under * (s.matte * nl / PI_ + s.given * schlick(s.f0, vh) * gloss);
+    if (s.coat > 0.0) sent += s.coat * schlick(vec3(0.04), vh) * facetsSendWide(n, v, l, COAT_ALPHA, size, vh);
+    if (sent == vec3(0.0)) continue;
+    // Where smooth normals meet flat facets, light ends softly (M. Chiang and others, 2019).
+    float g = clamp(gl / max(max(nl, dot(n, l)) * dot(facet, n), 1e-4), 0.0, 1.0);
+    sum += sent * falls * (-g * g * g + g * g + g) * reaches(i, a.w, from, place, facet);
+  }
+  return sum;
+}
+/** Share of the light of all lights that a level place does not get. */
+float keptFrom(vec3 place, vec3 up, float mask) {
+  float all = 1e-6;
+  float kept = 0.0;
+  for (int i = 0; i < lightCount; i++) {
+    vec4 a = LIGHT(i, 0);
+    vec3 from = LIGHT(i, 6).xyz;
+    vec3 x = LIGHT(i, 2).xyz;
+    vec3 y = LIGHT(i, 3).xyz;
+    vec3 d = from;
+    float falls = brightness(a.rgb);
+    if (a.w != DISTANT) {
+      vec3 to = from - place;
+      float away2 = max(dot(to, to), 1e-6);
+      d = to * inversesqrt(away2);
+      falls *= area(a.w, x, y) / away2 * (a.w == BALL ? through(i, -d) : max(0.0, -dot(normalize(cross(x, y)), d)));
+    }
+    falls *= max(0.0, dot(up, d));
+    if (falls <= 0.0) continue;
+    all += falls;
+    kept += falls * (1.0 - reaches(i, a.w, from, place, up));
+  }
+  return kept / all;
+}
+`;

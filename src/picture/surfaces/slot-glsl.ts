@@ -1,0 +1,145 @@
+import { DOME_GLSL, DOME_LOBES_GLSL } from '../dome/dome-glsl';
+import { LIGHT_TABLE_GLSL } from '../lights/lights-glsl';
+import { PLAIN_LIGHTS_GLSL } from '../lights/plain-lights-glsl';
+import { CHANCE_GLSL } from '../rays/numbers-glsl';
+import { SURFACE_GLSL } from './surface-glsl';
+import { SURFACE_TABLE_GLSL } from './surface-table';
+
+/** Where a point of a surface is, and how what lies on it runs there. */
+export const SLOT_VERTEX = /* glsl */ `
+uniform vec4 fadePlane;
+uniform vec2 laidScale;
+out vec3 place;
+out vec3 smoothNormal;
+out float fadeShare;
+out vec2 laidAt;
+void main() {
+  vec4 world = modelMatrix * vec4(position, 1.0);
+  place = world.xyz;
+  // Back from the frame of the camera, whose turn is a rotation.
+  smoothNormal = (normalMatrix * normal) * mat3(viewMatrix);
+  fadeShare = dot(fadePlane, vec4(position, 1.0));
+  laidAt = position.xy * laidScale + 0.5;
+  gl_Position = projectionMatrix * viewMatrix * world;
+}`;
+
+/** What is at a point of a surface: how much of it is there, and the picture that lies on it. */
+const HERE_GLSL = /* glsl */ `
+precision highp float;
+precision highp int;
+uniform float row;
+uniform float opacity;
+uniform vec2 fadeEnds;
+uniform sampler2D laidPicture;
+uniform float laidOwn;
+uniform float laidClear;
+uniform float isLaid;
+in vec3 place;
+in vec3 smoothNormal;
+in float fadeShare;
+in vec2 laidAt;
+${CHANCE_GLSL}
+vec4 laidHere() { return isLaid > 0.0 ? texture(laidPicture, laidAt) : vec4(0.0); }
+float thereOf(vec4 laid) {
+  float there = opacity * mix(fadeEnds.x, fadeEnds.y, clamp(fadeShare, 0.0, 1.0));
+  return isLaid > 0.0 ? there * mix(1.0, laid.a, laidClear) : there;
+}
+/** The picture's colour, and how much of the surface it covers. */
+vec4 coverOf(vec4 laid) { return vec4(laid.a > 1e-4 ? laid.rgb / laid.a : vec3(0.0), isLaid * mix(laid.a, 1.0, laidClear)); }
+/** Taken relative to the eye, for precision; a pixel's neighbours lie in the same plane, even outside the triangle. */
+vec3 facetHere(vec3 away) {
+  vec3 facet = normalize(cross(dFdx(away), dFdy(away)));
+  return dot(facet, away) > 0.0 ? -facet : facet;
+}
+vec3 normalHere(vec3 facet) {
+  vec3 n = normalize(smoothNormal);
+  return dot(n, facet) < 0.0 ? -n : n;
+}
+`;
+
+/** What rays go on from. Rows are counted from 1 here; what only takes shadows has -1. */
+const SEEN = /* glsl */ `
+${HERE_GLSL}
+layout(location = 0) out vec4 outPlace;
+layout(location = 1) out vec4 outNormal;
+layout(location = 2) out vec4 outFacet;
+layout(location = 3) out vec4 outPicture;
+void main() {
+  vec3 facet = facetHere(place - cameraPosition);
+  vec4 laid = laidHere();
+  if (chance(uint(row + 1.0)) >= thereOf(laid)) discard;
+  outPlace = vec4(place, row < 0.0 ? row : row + 1.0);
+  outNormal = vec4(normalHere(facet), laidOwn);
+  outFacet = vec4(facet, 1.0);
+  outPicture = coverOf(laid);
+}`;
+
+/** What casts a shadow: what can be seen through does so as often as it is seen. */
+const SHADOW = /* glsl */ `
+${HERE_GLSL}
+layout(location = 0) out vec4 result;
+void main() {
+  if (chance(uint(row + 1.0)) >= thereOf(laidHere())) discard;
+  result = vec4(1.0);
+}`;
+
+const SKETCH = /* glsl */ `
+${HERE_GLSL}
+uniform vec3 flatColour;
+layout(location = 0) out vec4 result;
+void main() {
+  vec4 laid = laidHere();
+  vec4 cover = coverOf(laid);
+  float facing = 0.35 + 0.65 * abs(dot(normalize(mat3(viewMatrix) * smoothNormal), normalize(vec3(0.25, 0.5, 0.85))));
+  vec3 shown = mix(flatColour, cover.rgb, cover.a);
+  result = vec4(mix(shown * facing, cover.rgb, cover.a * laidOwn), isLaid > 0.0 ? mix(1.0, laid.a, laidClear) : 1.0);
+}`;
+
+const LIGHT_GLSL = /* glsl */ `
+${SURFACE_TABLE_GLSL}
+${SURFACE_GLSL}
+${DOME_GLSL}
+${DOME_LOBES_GLSL}
+${LIGHT_TABLE_GLSL}
+${PLAIN_LIGHTS_GLSL}
+`;
+
+const LIT = /* glsl */ `
+${HERE_GLSL}
+${LIGHT_GLSL}
+layout(location = 0) out vec4 result;
+void main() {
+  vec3 v = normalize(cameraPosition - place);
+  vec3 facet = facetHere(place - cameraPosition);
+  vec3 n = normalHere(facet);
+  float nv = dot(n, v);
+  if (nv < 0.02) n = normalize(n + v * (0.02 - nv));
+  vec4 laid = laidHere();
+  vec4 cover = coverOf(laid);
+  int at = int(row);
+  vec4 a = SURFACE(at, 0);
+  vec4 b = SURFACE(at, 1);
+  a.rgb = mix(a.rgb, cover.rgb, cover.a);
+  b.xz *= 1.0 - cover.a;
+  Surface s = surfaceOf(a.rgb, a.w, b.x, b.y, b.z, max(dot(n, v), 0.0));
+  vec3 sum = s.glow + domeOf(GLOSS, s, n, v);
+  if (s.lobes.x > 0.0) sum += domeOf(MATTE, s, n, v);
+  if (s.coat > 0.0) sum += domeOf(COAT, s, n, v);
+  sum += litBy(s, place, n, facet, v, SURFACE(at, 3).z);
+  result = vec4(mix(sum, cover.rgb, cover.a * laidOwn), thereOf(laid));
+}`;
+
+/** A floor of which only the shadow is seen. */
+const LIT_FLOOR = /* glsl */ `
+${HERE_GLSL}
+${LIGHT_GLSL}
+uniform float floorShadow;
+uniform float everyLight;
+layout(location = 0) out vec4 result;
+void main() {
+  result = vec4(0.0, 0.0, 0.0, floorShadow * keptFrom(place, vec3(0.0, 1.0, 0.0), everyLight));
+}`;
+
+/** The programs that a slot of surfaces is drawn by: none is compiled but these, whatever lies on it. */
+export const SLOT_PROGRAMS = { sketch: SKETCH, lit: LIT, seen: SEEN, shadow: SHADOW, litFloor: LIT_FLOOR } as const;
+export type SlotProgram = keyof typeof SLOT_PROGRAMS;

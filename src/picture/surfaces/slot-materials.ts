@@ -1,0 +1,124 @@
+import { MeshBasicMaterial, Texture, type Material } from 'three';
+import type { SurfaceState } from '@/core/frame/frame-state';
+import { MATERIALS } from '@/core/production/materials';
+import { EVERY_LIGHT } from '../lights/light-rows';
+import { numberTable } from '../tables';
+import type { FadePlane } from './fade';
+import type { LaidPicture } from './laid-picture';
+import type { SlotProgram } from './slot-glsl';
+import { SlotMaterial } from './slot-material';
+import { surfaceRow, type SurfaceValues } from './surface-table';
+
+/** What a look has beside its surface. */
+export interface Features {
+  /** Opacity that changes along a line through the mark. */
+  fade?: FadePlane | null;
+  /** A picture that lies on it. */
+  laid?: LaidPicture | null;
+  /** Bits of the lights that light it. */
+  lights?: number;
+}
+
+/** What is not there at all: rays pass. */
+const NOTHING: SurfaceValues = {
+  colour: [0, 0, 0],
+  roughness: 1,
+  metalness: 0,
+  coat: 0,
+  glow: 0,
+  opacity: 0,
+  fade: null,
+  lights: 0,
+};
+export const NOTHING_ROW = 0;
+
+/**
+ * The slots of surfaces: what each is made of in a table, and a material a slot and program. Dragging or keying a value makes nothing and
+ * compiles nothing.
+ */
+export class SlotMaterials {
+  /** What is not seen at all. */
+  readonly hidden = new MeshBasicMaterial({ visible: false });
+  readonly table = numberTable();
+  /** Uniforms that all programs have in common; grain changes from sub-frame to sub-frame: what is thrown by hash goes by it. */
+  readonly shared: Record<string, { value: unknown }> & { grain: { value: number } };
+  private readonly empty = new Texture();
+  private readonly slots = new Map<string, Map<SlotProgram, SlotMaterial>>();
+  private rows: SurfaceValues[] = [NOTHING];
+  private rowOf = new Map<string, number>();
+
+  /** Materials made since the beginning: none is made while values change. */
+  made = 0;
+
+  /** @param shared what lights them: uniforms of the dome and of the lights */
+  constructor(shared: Record<string, { value: unknown }> = {}) {
+    this.shared = { ...shared, surfaceTable: { value: this.table.texture }, grain: { value: 0 } };
+  }
+
+  /** Begins a state: surfaces are told anew. */
+  begin(): void {
+    this.rows = [NOTHING];
+    this.rowOf.clear();
+  }
+
+  /** A slot as a program draws it, as its surface is at the moment. */
+  wear(
+    program: SlotProgram,
+    slot: string,
+    surface: SurfaceState,
+    { fade = null, laid = null, lights = EVERY_LIGHT }: Features = {},
+  ): Material {
+    const material = this.ensure(slot, program);
+    let row = this.rowOf.get(slot);
+    if (row === undefined) {
+      const { metalness, coat, glow } = MATERIALS[surface.material];
+      const { colour, roughness, opacity } = surface;
+      row = this.rows.push({ colour, roughness, metalness, coat, glow, opacity, fade, lights }) - 1;
+      this.rowOf.set(slot, row);
+    }
+    material.dress(row, surface, fade, laid);
+    return material;
+  }
+
+  /** A floor of which only the shadow is seen. */
+  floor(program: 'litFloor' | 'seen'): SlotMaterial {
+    return this.ensure('floor', program);
+  }
+
+  /** What a row of the table holds. */
+  surface(row: number): SurfaceValues {
+    return this.rows[row] ?? NOTHING;
+  }
+
+  /** Ends a state: the table is as it was told. */
+  end(): void {
+    this.table.fill(this.rows.map(surfaceRow));
+    (this.shared.surfaceTable as { value: unknown }).value = this.table.texture;
+  }
+
+  /** Lets the slots go whose names begin so. */
+  release(prefix: string): void {
+    for (const [name, slot] of this.slots) {
+      if (!name.startsWith(prefix)) continue;
+      for (const material of slot.values()) material.dispose();
+      this.slots.delete(name);
+    }
+  }
+
+  dispose(): void {
+    this.release('');
+    this.hidden.dispose();
+    this.table.dispose();
+  }
+
+  private ensure(name: string, program: SlotProgram): SlotMaterial {
+    let slot = this.slots.get(name);
+    if (!slot) this.slots.set(name, (slot = new Map()));
+    let made = slot.get(program);
+    if (!made) {
+      slot.set(program, (made = new SlotMaterial(program, this.shared, this.empty)));
+      this.made++;
+    }
+    return made;
+  }
+}
