@@ -3,6 +3,8 @@ import type { Words } from '@/core/production/words';
 import type { FrameMotion } from '@/core/check/strobe';
 import type { Production } from '@/core/production/production';
 import type { Patch } from 'immer';
+import type { LightShare } from '@/picture/light-shares';
+import type { Picked } from '@/picture/pick';
 import { Questions } from '@/workers/questions';
 import { WorkerPort } from '@/workers/worker-port';
 import type { CutLine } from '@/core/solid/section';
@@ -24,10 +26,10 @@ export interface PictureEvents {
 
 type WithoutId<M> = M extends { id: number } ? Omit<M, 'id'> : never;
 /** What can be asked of the worker, and what answers it. */
-type Question = WithoutId<Extract<ToPicture, { kind: 'pick' | 'section' | 'letters' | 'glb' | 'motion' }>>;
+type Question = WithoutId<Extract<ToPicture, { kind: 'pick' | 'shares' | 'section' | 'letters' | 'glb' | 'motion' }>>;
 type Answer<Q extends Question> = Extract<FromPicture, { kind: Q['kind'] extends 'pick' ? 'picked' : Q['kind'] }>;
 
-type AnyAnswer = Extract<FromPicture, { kind: 'picked' | 'section' | 'letters' | 'glb' | 'motion' }>;
+type AnyAnswer = Extract<FromPicture, { kind: 'picked' | 'shares' | 'section' | 'letters' | 'glb' | 'motion' }>;
 
 export class CancelledError extends Error {}
 
@@ -64,8 +66,13 @@ export class PictureClient {
   }
 
   /** What is under a point; coordinates -1..1, Y up. */
-  async pick(x: number, y: number): Promise<{ markId: string | null; distance: number }> {
+  async pick(x: number, y: number): Promise<Picked> {
     return this.ask({ kind: 'pick', x, y });
+  }
+
+  /** What lights a point, the brightest first. */
+  async shares(x: number, y: number): Promise<LightShare[]> {
+    return (await this.ask({ kind: 'shares', x, y })).shares;
   }
 
   /** What a cut through a mark shows: the closed lines of each shell. */
@@ -148,6 +155,7 @@ export class PictureClient {
         this.events.markFailed?.(message.markId, message.reason);
         break;
       case 'picked':
+      case 'shares':
       case 'section':
       case 'letters':
       case 'glb':

@@ -18,7 +18,8 @@ export interface Scenery {
   pictures?: PictureSource;
 }
 
-type Looking = Pick<EvaluateOptions, 'pose' | 'cameraId' | 'free'>;
+/** How it is looked at. */
+export type Looking = Pick<EvaluateOptions, 'pose' | 'cameraId' | 'free' | 'soloed'>;
 
 /** The state of an instant as it is drawn. */
 export const stateAt = ({ production, boundsOf, probe }: Scenery, seconds: number, looking: Looking = {}): FrameState =>

@@ -5,6 +5,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { styled } from 'styled-components';
 import type { Production } from '@/core/production/production';
 import { ChoreographRoom } from './choreograph/choreograph-room';
+import { LightRoom } from './light/light-room';
 import { MasterRoom } from './master/master-room';
 import { isRoom, type RoomId } from './workspace/rooms';
 import { CommandFinder } from './commands/command-finder';
@@ -24,7 +25,12 @@ const Page = styled.div`
   overflow: hidden;
 `;
 
-const ROOM_PARTS: Record<RoomId, () => React.JSX.Element> = { shape: ShapeRoom, choreograph: ChoreographRoom, master: MasterRoom };
+const ROOM_PARTS: Record<RoomId, () => React.JSX.Element> = {
+  shape: ShapeRoom,
+  light: LightRoom,
+  choreograph: ChoreographRoom,
+  master: MasterRoom,
+};
 
 function Rooms({ id, first }: { id: string; first: RoomId }) {
   const workspace = useWorkspace();

@@ -1,4 +1,4 @@
-import { addSubFrame, stateAt, type Scenery } from '@/picture/draw-frame';
+import { addSubFrame, stateAt, type Looking, type Scenery } from '@/picture/draw-frame';
 import type { FrameState } from '@/core/frame/frame-state';
 import { subFrameSample } from '@/core/optics/samples';
 import type { Painter } from '@/picture/painter';
@@ -26,6 +26,11 @@ export class LookView {
 
   get isMoving(): boolean {
     return this.look?.moving ?? false;
+  }
+
+  /** How it is looked at; null where nothing is yet. */
+  get looking(): Looking | null {
+    return this.look;
   }
 
   get seconds(): number {

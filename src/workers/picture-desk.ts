@@ -5,7 +5,8 @@ import { isEverShown } from '@/core/production/shell';
 import type { Production } from '@/core/production/production';
 import type { Scenery } from '@/picture/draw-frame';
 import { Painter } from '@/picture/painter';
-import { pick } from '@/picture/pick';
+import { lightShares } from '@/picture/light-shares';
+import { pick, PICKED_NOTHING } from '@/picture/pick';
 import { solidProbe } from '@/picture/solid-probe';
 import { breathe, inSlices } from './breathe';
 import { FrameOrders } from './frame-orders';
@@ -76,6 +77,8 @@ export class PictureDesk {
         return;
       case 'pick':
         return this.answerPick(message.id, message.x, message.y);
+      case 'shares':
+        return this.answerShares(message.id, message.x, message.y);
       case 'section': {
         const built = this.built(message.markId);
         return this.send({ kind: 'section', id: message.id, loops: built ? sectionLoops(built, message.cut) : [] });
@@ -210,10 +213,18 @@ export class PictureDesk {
     this.send({ kind: 'motion', id, motion: await inSlices(motions, () => this.motionAsked === id).catch(() => null) });
   }
 
+  private answerShares(id: number, x: number, y: number): void {
+    const { painter, production } = this;
+    const looking = this.view.looking;
+    const shares = painter && production && looking ? lightShares(painter, this.scenery(production), this.view.seconds, looking, x, y) : [];
+    this.send({ kind: 'shares', id, shares });
+    this.view.disturbed();
+    void this.run();
+  }
+
   private answerPick(id: number, x: number, y: number): void {
     const state = this.production && this.view.state(this.scenery(this.production));
-    const nothing = { markId: null, distance: NaN };
-    this.send({ kind: 'picked', id, ...(this.painter && state ? pick(this.painter.stage, state, x, y) : nothing) });
+    this.send({ kind: 'picked', id, ...(this.painter && state ? pick(this.painter.stage, state, x, y) : PICKED_NOTHING) });
   }
 }
 

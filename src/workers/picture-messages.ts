@@ -5,9 +5,12 @@ import type { Mat4 } from '@/core/space/matrix';
 import type { CutLine, SectionLoop } from '@/core/solid/section';
 import type { MarkExtent } from '@/core/frame/frame-state';
 import type { FreeView } from '@/core/frame/free-view';
+import type { Soloed } from '@/core/frame/soloed';
 import type { Letter } from '@/core/outline/text-layout';
 import type { Words } from '@/core/production/words';
 import type { FontFacts } from './solid-messages';
+import type { LightShare } from '@/picture/light-shares';
+import type { Picked } from '@/picture/pick';
 import type { Quality } from '@/picture/quality';
 
 /** What the lens view asks to see. */
@@ -23,6 +26,8 @@ export interface Look {
   cameraId: string | null;
   /** A view that is no camera's, instead of one. */
   free: FreeView | null;
+  /** Some light alone, or all but it. */
+  soloed: Soloed | null;
   /** Paints over the picture how sharp each surface is. */
   sharpness: boolean;
   /** While playing or dragging, one sub-frame a picture; at rest the picture goes on to full. */
@@ -48,6 +53,8 @@ export type ToPicture =
   | { kind: 'patches'; patches: Patch[] }
   | { kind: 'look'; look: Look }
   | { kind: 'pick'; id: number; x: number; y: number }
+  /** What lights a spot of the picture. */
+  | { kind: 'shares'; id: number; x: number; y: number }
   | { kind: 'section'; id: number; markId: string; cut: CutLine }
   | { kind: 'letters'; id: number; words: Words }
   | { kind: 'glb'; id: number; markId: string }
@@ -84,7 +91,8 @@ export type FromPicture =
   | { kind: 'letters'; id: number; letters: Letter[] | null }
   | { kind: 'glb'; id: number; bytes: Uint8Array | null }
   | { kind: 'motion'; id: number; motion: FrameMotion[] | null }
-  | { kind: 'picked'; id: number; markId: string | null; distance: number }
+  | ({ kind: 'picked'; id: number } & Picked)
+  | { kind: 'shares'; id: number; shares: LightShare[] }
   | { kind: 'frame'; id: number; bytes: Uint8Array; milliseconds: number }
   | { kind: 'frame-failed'; id: number; reason: string }
   /** A picture has come, or (in words) one that is wanted will not. */

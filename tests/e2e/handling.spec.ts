@@ -76,7 +76,7 @@ test('keyboard alone: find a command, add words, fly, land, step, remove, undo',
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('textbox', { name: 'Words' })).toHaveValue('WORDS');
-  await page.keyboard.press('Control+2');
+  await page.keyboard.press('Control+3');
   await expect(page.getByRole('button', { name: /^Land here/ })).toBeVisible();
   await page.getByTestId('lens').focus();
   await page.keyboard.press('ArrowLeft');

@@ -1,11 +1,16 @@
 import { expect, test, type Page } from '@playwright/test';
 import { produce } from 'immer';
+import { linearColour } from '@/core/colour/transfer';
+import { LUX_OF_WHITE } from '@/core/light/photometry';
+import { addLight } from '@/core/production/edits/light-edits';
 import { addForm } from '@/core/production/edits/mark-edits';
+import { MATERIALS } from '@/core/production/materials';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { surfaceOf, type SurfaceLook } from '@/core/production/surface';
 import { bundleForBrowser } from '../../scripts/bundle.mjs';
 import { setOf } from '../support/set-of';
 import type { DrawOrder } from './support/picture-harness';
+import type { PlateOrder } from './support/rays-harness';
 
 /** Light followed by rays, against a library of rays, and against closed forms of light. */
 
@@ -18,6 +23,7 @@ test.beforeAll(async ({ browser }) => {
 test.afterAll(() => page.close());
 
 interface Harness {
+  threePlate(order: PlateOrder): number[];
   shootRays(order: { production: Production; count: number }): { card: number[]; library: number[] };
   draw(order: DrawOrder): Promise<number[]>;
 }
@@ -146,22 +152,73 @@ test('beside a wall a matte plane gets what is left of the dome', async () => {
   }
 });
 
-test('under a sun alone a surface is as bright as three’s own physical material is', async () => {
+test('under a sun alone a surface is as bright as three’s own physical material is, traced and plain', async () => {
   for (const look of [
     { material: 'matte', roughness: 0.9 },
     { material: 'brass', roughness: 0.5 },
     { material: 'lacquer', roughness: 0.45 },
   ] as const) {
+    const [azimuth, height, pan, strength] = [35, 25, 20, 2.2];
     const production = bare((draft) => {
-      plate(draft, 1, 6, look).channels.pan.rest = 20;
+      plate(draft, 1, 6, look).channels.pan.rest = pan;
       const { sun, dome } = setOf(draft);
       dome.strength.rest = 0;
       sun.on.rest = true;
-      [sun.azimuth.rest, sun.height.rest, sun.softness.rest] = [35, 25, 1];
+      sun.colour.rest = '#ffffff';
+      [sun.azimuth.rest, sun.height.rest, sun.softness.rest, sun.strength.rest] = [azimuth, height, 1, strength];
     });
-    const [traced, plain] = [await light(production), await light(production, { traced: false, samples: 16 })];
-    traced.forEach((value, k) => expect(Math.abs(value / (plain[k] as number) - 1)).toBeLessThan(0.03));
+    const { colour, metalness, coat } = MATERIALS[look.material];
+    const three = await page.evaluate((order) => (globalThis as unknown as Harness).threePlate(order), {
+      ...{ azimuth, height, pan, strength, colour: linearColour(colour), metalness, coat, roughness: look.roughness },
+    });
+    for (const change of [{}, { traced: false, samples: 16 }])
+      (await light(production, change)).forEach((value, k) => expect(Math.abs(value / (three[k] as number) - 1)).toBeLessThan(0.03));
   }
+});
+
+// Share of a parallel rectangle's radiosity that a point gets over whose middle it stands (radiative heat transfer handbooks): a white
+// matte surface there sends as much of the rectangle's radiance.
+test('under an area light a white matte surface sends the share of its radiance that the form factor says', async () => {
+  for (const [size, share] of [
+    [1, 0.23946],
+    [2, 0.55413],
+  ] as const) {
+    const production = bare((draft) => {
+      plate(draft, 1, 6, { material: 'matte', colour: '#ffffff', roughness: 1 });
+      setOf(draft).dome.strength.rest = 0;
+      // Of radiance 1: as many lux of white as it has area.
+      addLight(draft, 'area', {
+        channels: { x: 0, y: 0, z: 1, width: size, height: size, lumens: LUX_OF_WHITE * size * size },
+        settings: { measure: 'lumens' },
+      });
+    });
+    for (const change of [{}, { traced: false }]) {
+      const [, green] = await light(production, change);
+      expect(Math.abs(green / share - 1)).toBeLessThan(0.05);
+    }
+  }
+});
+
+test('a spot lights what lies in its cone, and a leaf that is shut cuts it off; a mark that it is not linked to stays dark', async () => {
+  const under = (channels: Record<string, number>, settings: object = {}) =>
+    light(
+      bare((draft) => {
+        const mark = plate(draft, 1, 6, { material: 'matte', colour: '#ffffff', roughness: 1 });
+        setOf(draft).dome.strength.rest = 0;
+        addLight(draft, 'spot', {
+          channels: { x: 0, y: 0, z: 4, edge: 0.1, ...channels },
+          settings: { ...settings, links: { of: 'without', marks: 'isLeftOut' in settings ? [{ markId: mark.id }] : [] } },
+        });
+      }),
+      { samples: 16 },
+    );
+  const [, lit] = await under({});
+  // On its axis at 4 m a light of no stops lights white to white.
+  expect(Math.abs(lit - 1)).toBeLessThan(0.06);
+  expect((await under({}, { aim: { on: 'point', x: 2.5, y: 0, z: 0 } }))[1]).toBe(0);
+  expect((await under({ x: 0.4, left: 0 }, { aim: { on: 'nothing' } }))[1]).toBe(0);
+  expect((await under({ x: 0.4, left: 30 }, { aim: { on: 'nothing' } }))[1]).toBeGreaterThan(0.9);
+  expect((await under({}, { isLeftOut: true }))[1]).toBe(0);
 });
 
 test('traced frames are the same bytes each time', async () => {

@@ -1,4 +1,5 @@
-import { readAll } from '../motion/readers';
+import type { Channels } from '../motion/channel';
+import { keyReaders, readAll } from '../motion/readers';
 import type { Production } from '../production/production';
 import type { Resolver } from '../production/resolver';
 import type { Surroundings } from '../production/surroundings';
@@ -23,3 +24,14 @@ export const domeStates = ({ domes }: Production, resolver: Resolver, frame: num
       elements: elements.filter(({ id }) => isLit(`${path}/elements/${id}`, soloed)),
     };
   });
+
+/** Surroundings as they are where nothing of them is keyed: for swatches. */
+export function restingSurroundings({ id, channels, settings, elements }: Surroundings): SurroundingsState {
+  const rest = (of: object) => readAll<Channels>(keyReaders(of as Channels), 0);
+  return {
+    id,
+    values: rest(channels) as unknown as SurroundingsState['values'],
+    settings,
+    elements: elements.map((element) => ({ ...element, values: rest(element.channels) }) as unknown as DomeElementState),
+  };
+}

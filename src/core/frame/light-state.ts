@@ -1,7 +1,10 @@
 import { planckianColour, blackBodyEfficacy } from '../light/black-body';
 import { coneSteradians, fromLux, MIDDLE_INTENSITY } from '../light/photometry';
 import type { LinearColour } from '../colour/transfer';
+import type { Channels } from '../motion/channel';
+import { readAll } from '../motion/readers';
 import type { Production } from '../production/production';
+import { resolverOf } from '../production/resolver';
 import { multiply, panTiltRoll, type Mat4 } from '../space/matrix';
 import type { Vec3 } from '../space/vector';
 import { aimedAt, cameraPose, middleOf } from './camera-pose';
@@ -45,8 +48,13 @@ function colourOf({ values, settings }: LightOwnerState): LinearColour {
   return planckianColour(values.kelvin);
 }
 
-/** Pose of what carries a light; null where nothing does. */
-function bearerPose(production: Production, { settings: { bearer } }: LightOwnerState, frame: number, boundsOf: BoundsOf): Mat4 | null {
+/** Pose of what carries a light: its place and turns are told in that frame; null where nothing does. */
+export function lightGround(
+  production: Production,
+  { settings: { bearer } }: { settings: Pick<LightOwnerState['settings'], 'bearer'> },
+  frame: number,
+  boundsOf: BoundsOf,
+): Mat4 | null {
   if (bearer.kind === 'camera') {
     const camera = production.cameras.find(({ id }) => id === bearer.cameraId);
     return camera ? cameraPose(production, camera, frame, boundsOf) : null;
@@ -76,9 +84,16 @@ function aimOf(production: Production, light: LightOwnerState, frame: number, bo
   return mark ? middleOf(production, mark, letter, frame, boundsOf) : null;
 }
 
+/** The state of one light at a scene frame, whether it is on there or not. */
+export function lightStateAt(production: Production, light: Production['lights'][number], frame: number, boundsOf: BoundsOf): LightState {
+  const { id, kind, channels, settings } = light;
+  const values = readAll<Channels>(resolverOf(production).of(`lights/${id}`, channels as Channels), frame);
+  return lightState(production, { id, kind, values, settings } as unknown as LightOwnerState, frame, boundsOf);
+}
+
 /** A light as the picture needs it: where it stands, what it sends, and which marks it lights. */
 export function lightState(production: Production, light: LightOwnerState, frame: number, boundsOf: BoundsOf): LightState {
-  const bearer = bearerPose(production, light, frame, boundsOf);
+  const bearer = lightGround(production, light, frame, boundsOf);
   let pose = ownPose(light);
   if (bearer) pose = multiply(bearer, pose);
   const target = aimOf(production, light, frame, boundsOf);

@@ -2,12 +2,13 @@
 
 import { Maximize2 } from 'lucide-react';
 import { line } from 'd3-shape';
+import type { ReactNode } from 'react';
 import { styled } from 'styled-components';
 import type { Vec3 } from '@/core/space/vector';
 import { IconButton } from '../controls';
 import { hueColour } from '../theme';
 import { Well } from '../well';
-import { CameraFigure, Handle, Path, type PlanCamera } from './plan-camera';
+import { CameraFigure, Handle, Path, type OnPage, type PlanCamera } from './plan-camera';
 import { Planned } from './plan-planned';
 import { gridStep, type PlanFrom, type PlanPoint } from './plan-geometry';
 import { Grid } from './plan-grid';
@@ -68,6 +69,9 @@ export interface PlanViewProps {
   onMoveStation?: (frame: number, by: Vec3, gesture: string) => void;
   /** Floor of the set, metres up; drawn from the side. */
   floor: number | null;
+  /** Drawn over everything, and places that have to be in sight with it. */
+  over?: (page: OnPage) => ReactNode;
+  inSight?: readonly Vec3[];
 }
 
 const polyline = line<PlanPoint>();
@@ -88,8 +92,10 @@ export function PlanView({
   onMoveMark,
   onMoveStation,
   floor,
+  over,
+  inSight,
 }: PlanViewProps) {
-  const { ref, width, height, view, page, begin, handlers, showAll } = usePlanWindow(from, marks, cameras, onMoveMark);
+  const { ref, width, height, view, page, begin, handlers, showAll } = usePlanWindow(from, marks, cameras, onMoveMark, inSight);
   const { plane, toPage } = page;
   const seen = cameras.find((camera) => camera.seen);
   const step = gridStep(view.scale);
@@ -120,6 +126,7 @@ export function PlanView({
               <CameraFigure key={camera.id} camera={camera} page={page} onSelect={onSelectCamera} />
             ))}
             {planned ? <Planned places={planned} page={page} /> : null}
+            {over?.(page)}
             {rail?.points.map((point, i) => (
               <Handle
                 key={i}

@@ -19,12 +19,15 @@ import { hullsOf, type PlanMark } from './plan-marks';
 /** Pixels a metre, at least and at most. */
 const SCALES = [0.5, 4000] as const;
 
+const NOWHERE: readonly Vec3[] = [];
+
 /** What the plan shows, from which direction and how large: fitted to everything until it is wheeled or dragged. */
 export function usePlanWindow(
   from: PlanFrom,
   marks: readonly PlanMark[],
   cameras: readonly PlanCamera[],
   onMoveMark?: (id: string, by: Vec3, gesture: string) => void,
+  inSight: readonly Vec3[] = NOWHERE,
 ) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const [chosen, setChosen] = useState<{ from: PlanFrom; window: PlanWindow } | null>(null);
@@ -34,8 +37,9 @@ export function usePlanWindow(
   const everything = useMemo(() => {
     const points = marks.flatMap((mark) => hullsOf(plane, mark).flat());
     for (const { path, seen } of cameras) if (seen) for (const place of path) points.push(plane.point(place));
+    for (const place of inSight) points.push(plane.point(place));
     return points;
-  }, [plane, marks, cameras]);
+  }, [plane, marks, cameras, inSight]);
   // The window stays still under what moves, as long as it shows all of it.
   const [fitted, setFitted] = useState<{
     points: readonly PlanPoint[];

@@ -1,5 +1,4 @@
-import type {
-  DataTexture} from 'three';
+import type { DataTexture } from 'three';
 import {
   FloatType,
   GLSL3,

@@ -2,16 +2,28 @@
 
 import type { ComponentType } from 'react';
 import { numberNames } from '@/core/schema/fields';
+import { DOME_ELEMENTS } from '@/core/production/owners/dome-elements/elements';
+import { LIGHTS } from '@/core/production/owners/lights/lights';
 import { ownerAt } from '@/core/production/owners/owners';
 import { Heading } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { ChannelField } from './channel-field';
+import { DomeBench } from './light/dome-bench';
+import { ElementBench } from './light/element-bench';
+import { LightBench } from './light/light-bench';
+import { SurroundingsBench } from './light/surroundings-bench';
 import { LightChoice } from './light-choice';
 import { PlateBench } from './plate-bench';
 import { useEdit, useProduction } from '../workspace/workspace';
 
 /** Benches of kinds for which their schema says too little. */
-const OWN_BENCHES: Record<string, ComponentType<{ path: string }> | undefined> = { plate: PlateBench };
+const OWN_BENCHES: Record<string, ComponentType<{ path: string }> | undefined> = {
+  plate: PlateBench,
+  dome: DomeBench,
+  surroundings: SurroundingsBench,
+  ...Object.fromEntries(LIGHTS.map(({ kind }) => [kind, LightBench])),
+  ...Object.fromEntries(DOME_ELEMENTS.map(({ kind }) => [kind, ElementBench])),
+};
 
 /** What is asked for beside an owner's own values. */
 const BESIDE: Record<string, ComponentType | undefined> = { display: LightChoice };

@@ -4,7 +4,7 @@ import { aim as aimKind, type Camera } from '@/core/production/camera';
 import { Choices, Heading, Pick } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { ChannelField } from '../benches/channel-field';
-import { LetterPick } from './letter-pick';
+import { LetterPick } from '../benches/letter-pick';
 import { useCameraEdit } from './use-camera-edit';
 import { useProduction } from '../workspace/workspace';
 

@@ -16,7 +16,7 @@ import { SchemaFields } from '@/parts/fields/schema-fields';
 import { SpectrumChart } from '@/parts/spectrum-chart';
 import { hueColour } from '@/parts/theme';
 import type { Change } from './carrier-change';
-import { LetterPick } from './letter-pick';
+import { LetterPick } from '../benches/letter-pick';
 import { TakeBench } from './take-bench';
 import { useCameraEdit } from './use-camera-edit';
 import { useProduction } from '../workspace/workspace';

@@ -11,6 +11,7 @@ import { endFlight, landHere } from '../looking/flight';
 import { addWords } from './add-words';
 import { copySelectedKeys, pasteCopiedKeys, removeSelectedKeys, shiftSelectedKeys } from './key-commands';
 import { sceneFrame, seenCamera } from '../looking/seen';
+import { LIGHT_COMMANDS } from './light-commands';
 import { constantThroughCuts, joinAll, splitAtCues, splitAtPlayhead } from './shot-commands';
 import { seeWhole } from '../looking/walk';
 import { seek, shuttle, stepBy, stepKey, stop, togglePlay } from '../looking/transport';
@@ -212,9 +213,11 @@ export const COMMANDS: readonly Command[] = [
       workspace.view.setState({ selection: { kind: 'camera', id } });
     },
   },
+  ...LIGHT_COMMANDS,
   { id: 'go-shape', label: 'Go to Shape', keys: 'mod+1', always: true, run: ({ goTo }) => goTo('shape') },
-  { id: 'go-choreograph', label: 'Go to Choreograph', keys: 'mod+2', always: true, run: ({ goTo }) => goTo('choreograph') },
-  { id: 'go-master', label: 'Go to Master', keys: 'mod+3', always: true, run: ({ goTo }) => goTo('master') },
+  { id: 'go-light', label: 'Go to Light', keys: 'mod+2', always: true, run: ({ goTo }) => goTo('light') },
+  { id: 'go-choreograph', label: 'Go to Choreograph', keys: 'mod+3', always: true, run: ({ goTo }) => goTo('choreograph') },
+  { id: 'go-master', label: 'Go to Master', keys: 'mod+4', always: true, run: ({ goTo }) => goTo('master') },
   { id: 'go-desk', label: 'Go to the desk', run: ({ goTo }) => goTo('desk') },
   { id: 'finder', label: 'Find a command', keys: 'mod+k', always: true, run: ({ openFinder }) => openFinder() },
 ];

@@ -56,9 +56,6 @@ const Eyes = styled.button`
   }
 `;
 
-/** Lists of the production whose owners are found by the sheet alone. */
-const SHEET = ['set', 'lights', 'finish'] as const;
-
 function Line({
   selection,
   hue,
@@ -74,7 +71,7 @@ function Line({
   note: string;
   hidden?: boolean;
   /** How many others carry it: it stands in by so much. */
-  deep?: number;
+  deep?: number | undefined;
   onShow?: () => void;
 }) {
   const { view } = useWorkspace();
@@ -132,22 +129,41 @@ const MarkLine = memo(function MarkLine({ mark: { id, hue, name, body }, shown, 
   return <Line selection={{ kind: 'mark', id }} hue={hue} name={name} note={body.kind} hidden={!shown} deep={deep} onShow={show} />;
 });
 
-/** What stands around the marks, lights them and finishes the picture, as the sheet lists it. */
-function sheetOf(production: Production, frame: number): { path: string; label: string; isOn: boolean }[] {
+interface SheetLine {
+  path: string;
+  label: string;
+  isOn: boolean;
+  deep?: number;
+}
+
+/** What lights the marks, and what stands around them and finishes the picture, as the sheet lists it. */
+function sheetOf(production: Production, frame: number): { lights: SheetLine[]; set: SheetLine[] } {
   const resolver = resolverOf(production);
-  return SHEET.flatMap((list) =>
-    production[list].map(({ id }) => {
-      const path = `${list}/${id}`;
-      return { path, label: ownerAt(production, path)?.label ?? '', isOn: resolver.at(path, 'on', frame) !== false };
-    }),
-  );
+  const lineOf = (path: string, deep = 0): SheetLine => ({
+    path,
+    label: ownerAt(production, path)?.label ?? '',
+    isOn: resolver.at(path, 'on', frame) !== false,
+    deep,
+  });
+  const { lights, set, domes, finish } = production;
+  return {
+    lights: lights.map(({ id }) => lineOf(`lights/${id}`)),
+    set: [
+      ...set.flatMap(({ id, kind }) => [
+        lineOf(`set/${id}`),
+        ...(kind === 'dome' ? domes.map((dome) => lineOf(`domes/${dome.id}`, 1)) : []),
+      ]),
+      ...finish.map(({ id }) => lineOf(`finish/${id}`)),
+    ],
+  };
 }
 
 /** The list of what is in the production. */
-export function CallSheet({ children }: { children?: ReactNode }) {
+export function CallSheet({ children, belowLights }: { children?: ReactNode; belowLights?: ReactNode }) {
   const production = useProduction((p) => p);
   const { marks, cameras } = production;
   const frame = useSceneFrame();
+  const sheet = sheetOf(production, frame);
   return (
     <Sheet aria-label="Call sheet">
       <Title>Marks</Title>
@@ -173,9 +189,14 @@ export function CallSheet({ children }: { children?: ReactNode }) {
           note={`${camera.carriers.length} ${camera.carriers.length === 1 ? 'carrier' : 'carriers'}`}
         />
       ))}
-      <Title>Set</Title>
-      {sheetOf(production, frame).map(({ path, label, isOn }) => (
+      <Title>Lights</Title>
+      {sheet.lights.map(({ path, label, isOn }) => (
         <Line key={path} selection={{ kind: 'owner', id: path }} hue={null} name={label} note={isOn ? '' : 'off'} />
+      ))}
+      {belowLights}
+      <Title>Set</Title>
+      {sheet.set.map(({ path, label, isOn, deep }) => (
+        <Line key={path} selection={{ kind: 'owner', id: path }} hue={null} name={label} note={isOn ? '' : 'off'} deep={deep} />
       ))}
     </Sheet>
   );

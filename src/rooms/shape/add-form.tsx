@@ -1,23 +1,13 @@
 'use client';
 
 import { Shapes } from 'lucide-react';
-import { Menu as AriaMenu, MenuItem, MenuTrigger, Separator } from 'react-aria-components';
-import { styled } from 'styled-components';
+import { Menu as AriaMenu, MenuTrigger, Separator } from 'react-aria-components';
 import { FORM_KINDS, FORMS, type FormKind } from '@/core/outline/forms';
 import { addBody, addForm } from '@/core/production/edits/mark-edits';
 import { BODIES, BODY_KINDS, type BodyKind } from '@/core/solid/bodies';
 import { Button, Menu } from '@/parts/controls';
+import { MenuLine } from '@/parts/menu-line';
 import { useEdit, useWorkspace } from '../workspace/workspace';
-
-const Item = styled(MenuItem)`
-  padding: 4px 8px;
-  border-radius: 2px;
-  cursor: default;
-  outline: none;
-  &[data-focused] {
-    background: var(--verdigris-deep);
-  }
-`;
 
 /** Adds one of the plain forms or bodies. */
 export function AddForm() {
@@ -40,15 +30,15 @@ export function AddForm() {
           }
         >
           {FORM_KINDS.map((kind) => (
-            <Item key={kind} id={kind}>
+            <MenuLine key={kind} id={kind}>
               {FORMS[kind].label}
-            </Item>
+            </MenuLine>
           ))}
           <Separator style={{ height: 1, border: 0, margin: '3px 4px', background: 'var(--line)' }} />
           {BODY_KINDS.map((kind) => (
-            <Item key={kind} id={kind}>
+            <MenuLine key={kind} id={kind}>
               {BODIES[kind].label}
-            </Item>
+            </MenuLine>
           ))}
         </AriaMenu>
       </Menu>

@@ -9,7 +9,7 @@ import { angleOfViewDeg } from '@/core/optics/lens';
 import { secondsToFrame } from '@/core/time/rate';
 import { Button, LinePick } from '@/parts/controls';
 import { GuideButtons } from './guide-buttons';
-import { LensView } from './lens-view';
+import { LensView, type LensViewProps } from './lens-view';
 import { Column, PaneTitle } from '../layout/panes';
 import { useFrameState } from '../looking/use-frame-state';
 import { useSeenCamera } from '../looking/seen';
@@ -76,11 +76,11 @@ function WalkLine() {
 export function LensPane({
   title,
   overlay,
+  hand,
   onWalk,
   children,
-}: {
+}: LensViewProps & {
   title: string;
-  overlay?: ReactNode;
   onWalk?: (walks: boolean) => void;
   children?: ReactNode;
 }) {
@@ -115,7 +115,7 @@ export function LensPane({
         {walks ? <WalkLine /> : <LensLine seen={seen} />}
         {walks ? null : <GuideButtons />}
       </PaneTitle>
-      <LensView overlay={overlay} />
+      <LensView overlay={overlay} hand={hand} />
       {children}
     </Column>
   );

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type HTMLAttributes, type ReactNode } from 'react';
 import { styled } from 'styled-components';
 import { frameToSeconds, secondsToFrame } from '@/core/time/rate';
 import { Well } from '@/parts/well';
@@ -100,6 +100,7 @@ function useLook(width: number, height: number) {
     through: s.through,
     walk: s.walk,
     sharpness: s.sharpness,
+    soloed: s.soloed,
     moving: s.playing || s.dragging,
   }));
   useEffect(() => {
@@ -114,13 +115,20 @@ function useLook(width: number, height: number) {
       cameraId: view.through,
       free: view.walk && { pose: view.walk.pose, distance: view.walk.distance },
       sharpness: view.sharpness,
+      soloed: view.soloed,
       moving: view.moving,
     });
   }, [picture, width, height, rate, view]);
 }
 
+export interface LensViewProps {
+  overlay?: ReactNode;
+  /** What the pointer does on it, in the place of flying. */
+  hand?: Pick<HTMLAttributes<HTMLDivElement>, 'onPointerDown' | 'onPointerMove' | 'onPointerUp'> | null;
+}
+
 /** The production through the lens: the worker's picture, guides over it, and a free camera under the hand. */
-export function LensView({ overlay }: { overlay?: ReactNode }) {
+export function LensView({ overlay, hand }: LensViewProps) {
   const workspace = useWorkspace();
   const { width, height, rate } = useProduction((p) => p.format);
   const { box, fit } = useFit(width / height);
@@ -149,6 +157,7 @@ export function LensView({ overlay }: { overlay?: ReactNode }) {
         aria-label={LENS_LABEL}
         style={{ left: fit.left, top: fit.top, width: fit.width, height: fit.height }}
         {...flying}
+        {...hand}
       >
         {safeAreas ? <SafeAreas /> : null}
         {thirds ? <Thirds /> : null}

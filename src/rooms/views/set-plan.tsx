@@ -12,7 +12,7 @@ import { invertRigid, transformDirection } from '@/core/space/matrix';
 import type { Vec3 } from '@/core/space/vector';
 import type { PlanFrom } from '@/parts/plan-view/plan-geometry';
 import type { PlanMark } from '@/parts/plan-view/plan-marks';
-import { PlanView } from '@/parts/plan-view/plan-view';
+import { PlanView, type PlanViewProps } from '@/parts/plan-view/plan-view';
 import { useSame } from '@/parts/use-same';
 import { PaneTitle } from '../layout/panes';
 import { useMoveStation, usePlanCameras, usePlanRail } from './plan-cameras';
@@ -39,7 +39,13 @@ function planMarks(states: readonly MarkState[], marks: readonly Mark[], facts: 
 }
 
 /** The plan of the open production, seen from above, from the side or from outside. */
-export function SetPlan({ from, movable = false, title }: { from: PlanFrom; movable?: boolean; title: ReactNode }) {
+export function SetPlan({
+  from,
+  movable = false,
+  title,
+  over,
+  inSight,
+}: { from: PlanFrom; movable?: boolean; title: ReactNode } & Pick<PlanViewProps, 'over' | 'inSight'>) {
   const workspace = useWorkspace();
   const edit = useEdit();
   const production = useProduction((p) => p);
@@ -82,6 +88,8 @@ export function SetPlan({ from, movable = false, title }: { from: PlanFrom; mova
         onSeek={onSeek}
         onMoveMark={movable ? move : undefined}
         onMoveStation={movable ? moveStation : undefined}
+        {...(over ? { over } : {})}
+        {...(inSight ? { inSight } : {})}
         floor={ofKind(state.set, 'floor')?.values.level ?? null}
       />
     </>

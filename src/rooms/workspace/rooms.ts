@@ -1,6 +1,7 @@
 /** The rooms that are open, in the order of the work. */
 export const ROOMS = [
   { id: 'shape', label: 'Shape' },
+  { id: 'light', label: 'Light' },
   { id: 'choreograph', label: 'Choreograph' },
   { id: 'master', label: 'Master' },
 ] as const;

@@ -5,6 +5,8 @@ import type { CarrierValues } from '@/core/rig/carrier';
 import type { CutLine } from '@/core/solid/section';
 import type { BoundsOf } from '@/core/frame/frame-state';
 import type { FreeView } from '@/core/frame/free-view';
+import type { Soloed } from '@/core/frame/soloed';
+import type { LightShare } from '@/picture/light-shares';
 import type { Mat4 } from '@/core/space/matrix';
 import type { Vec3 } from '@/core/space/vector';
 import type { DecodedSound } from '@/parts/sound-client';
@@ -110,6 +112,12 @@ export interface ViewState {
   ghosts: boolean;
   /** Marks what lies within the depth of field. */
   sharpness: boolean;
+  /** What a press in the lens view of Light does: it flies, moves a highlight there, or asks what lights the spot. */
+  lightHand: 'fly' | 'highlight' | 'ask';
+  /** A light alone, or all but it, for a look. */
+  soloed: Soloed | null;
+  /** What lights the spot that was asked for last; null where none was. */
+  shares: { x: number; y: number; shares: readonly LightShare[] } | null;
   /** The lens view fills the screen. */
   lensFills: boolean;
   facts: Record<string, MarkFacts>;
@@ -168,6 +176,9 @@ export function createViewStore() {
     thirds: false,
     ghosts: false,
     sharpness: false,
+    lightHand: 'fly',
+    soloed: null,
+    shares: null,
     lensFills: false,
     facts: {},
     building: {},

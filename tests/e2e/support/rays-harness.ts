@@ -1,15 +1,21 @@
 import type { Matrix4 } from 'three';
 import {
-  DoubleSide,
-  GLSL3,
-  Ray,
-  Vector3,
-  WebGLRenderTarget,
-  FloatType,
-  NearestFilter,
-  WebGLRenderer,
   DataTexture,
+  DirectionalLight,
+  DoubleSide,
+  FloatType,
+  GLSL3,
+  MathUtils,
+  MeshPhysicalMaterial,
+  NearestFilter,
+  PerspectiveCamera,
+  PlaneGeometry,
+  Ray,
   RGBAFormat,
+  Scene,
+  Vector3,
+  WebGLRenderer,
+  WebGLRenderTarget,
 } from 'three';
 import { MeshBVH } from 'three-mesh-bvh';
 import { Mesh, type BufferGeometry, type Material, type Object3D } from 'three';
@@ -132,4 +138,37 @@ function byLibrary(stage: Stage, origins: Float32Array, directions: Float32Array
   return found;
 }
 
-Object.assign(globalThis, { shootRays });
+export interface PlateOrder {
+  azimuth: number;
+  height: number;
+  pan: number;
+  strength: number;
+  colour: readonly [number, number, number];
+  metalness: number;
+  coat: number;
+  roughness: number;
+}
+
+/** What three's own physical material sends of a plate, seen from 8 m before it, under a light from far away: linear, of its middle. */
+function threePlate({ azimuth, height, pan, strength, colour, metalness, coat, roughness }: PlateOrder): number[] {
+  const renderer = new WebGLRenderer({ canvas: new OffscreenCanvas(16, 16) });
+  const scene = new Scene();
+  const material = new MeshPhysicalMaterial({ metalness, roughness, clearcoat: coat, clearcoatRoughness: 0.06 });
+  material.color.setRGB(...colour);
+  const plate = new Mesh(new PlaneGeometry(6, 6), material);
+  plate.rotation.y = MathUtils.degToRad(pan);
+  const light = new DirectionalLight(0xffffff, strength);
+  light.position.setFromSphericalCoords(1, MathUtils.degToRad(90 - height), MathUtils.degToRad(azimuth));
+  scene.add(plate, light);
+  const camera = new PerspectiveCamera(5, 1);
+  camera.position.z = 8;
+  const target = new WebGLRenderTarget(9, 9, { type: FloatType, minFilter: NearestFilter, magFilter: NearestFilter });
+  renderer.setRenderTarget(target);
+  renderer.render(scene, camera);
+  const pixels = new Float32Array(4);
+  renderer.readRenderTargetPixels(target, 4, 4, 1, 1, pixels);
+  renderer.dispose();
+  return [...pixels.slice(0, 3)];
+}
+
+Object.assign(globalThis, { shootRays, threePlate });

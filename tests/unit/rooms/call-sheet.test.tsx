@@ -73,16 +73,10 @@ describe('the bench of an owner that has none of its own', () => {
 
   test('has a field a channel, named and in units of its kind, whatever it carries', () => {
     const { production } = twoWords();
-    showIn(production, <OwnerBench path={sun(production)} />);
-    expect(screen.getByRole('heading').textContent).toBe('Key light');
-    expect(screen.getAllByRole('textbox').map((field) => field.getAttribute('aria-label'))).toEqual([
-      'Strength, %',
-      'Round, °',
-      'Height, °',
-      'Softness, °',
-    ]);
-    expect(screen.getByRole('switch', { name: 'Sun: on' })).toBeDefined();
-    expect(screen.getByRole('button', { name: 'Colour, #fff1dc' })).toBeDefined();
+    showIn(production, <OwnerBench path="set/floor" />);
+    expect(screen.getByRole('heading').textContent).toBe('Floor');
+    expect(screen.getAllByRole('textbox').map((field) => field.getAttribute('aria-label'))).toEqual(['Level, m', 'Shadow, %']);
+    expect(screen.getByRole('switch', { name: 'Floor: catches shadow' })).toBeDefined();
   });
 
   test('keys a colour and a switch at the playhead; typed again, the key there is changed and not the rest', async () => {

@@ -38,7 +38,7 @@ test.each([
   ],
   ['a field keeps its own undo', '<input type="text">', { key: 'z', ctrlKey: true }, undefined],
   ['and every letter', '<textarea></textarea>', { key: 'q' }, undefined],
-  ['rooms are reached from a field', '<input>', { key: '2', ctrlKey: true }, 'go-choreograph'],
+  ['rooms are reached from a field', '<input>', { key: '2', ctrlKey: true }, 'go-light'],
   ['redo has two keys', '<div></div>', { key: 'y', ctrlKey: true }, 'redo'],
   ['a list is searched by letters', '<div role="listbox" tabindex="0"></div>', { key: 'l' }, undefined],
   ['elsewhere L plays on', '<div></div>', { key: 'l' }, 'shuttle-on'],

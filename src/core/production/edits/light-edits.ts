@@ -7,6 +7,7 @@ import { anyOf } from '../../schema/owner-kind';
 import { normalise, scale, add, type Vec3 } from '../../space/vector';
 import { LIGHTS, type LightKindName } from '../owners/lights/lights';
 import { MAX_LIGHTS, type Production } from '../production';
+import { resolverOf } from '../resolver';
 import { setChannelValue } from './channel-edits';
 import { freshId } from './fresh-id';
 
@@ -109,7 +110,20 @@ export function sweepLight(draft: Production, id: string, first: number, frames:
   (['x', 'y', 'z'] as const).forEach((name, i) => {
     const channel = light.channels[name] as Channel;
     const swept = withKey(withKey(channel, first, from[i] as number), first + frames, to[i] as number);
-    swept.keys = swept.keys.map((key) => (key.frame === first ? { ...key, join: 'straight' as const } : key));
+    swept.keys = swept.keys.map((key) => (key.frame === first || key.frame === first + frames ? { ...key, join: 'straight' } : key));
     light.channels[name] = swept as never;
   });
+}
+
+/** Moves a light by metres in the frame that it is told in. */
+export function moveLight(draft: Production, id: string, frame: number, by: Vec3): void {
+  const light = lightOf(draft, id);
+  if (!light || !isPlaced(light)) return;
+  (['x', 'y', 'z'] as const).forEach((name, i) => shiftChannel(draft, id, name, frame, by[i] as number));
+}
+
+/** Changes a number of a light at a frame by so much. */
+export function shiftChannel(draft: Production, id: string, name: string, frame: number, by: number): void {
+  const present = by === 0 ? null : resolverOf(draft).at(`lights/${id}`, name, frame);
+  if (typeof present === 'number') setChannelValue(draft, { owner: `lights/${id}`, name }, frame, present + by);
 }

@@ -44,6 +44,10 @@ export function wordsOf({ shots, marks }: Production, kind: OwnerKind, names: re
       return { label: kind.label, holder: 'all' };
     case 'shots':
       return { label: kind.label, holder: passed[1]?.name || `shot ${shots.findIndex((shot) => shot.id === id) + 1}` };
+    case 'domes':
+      return names.length > 2
+        ? { label: passed[3]?.name || kind.label, holder: passed[1]?.name || 'dome' }
+        : { label: passed[1]?.name || kind.label, holder: 'dome' };
     default:
       return { label: passed[1]?.name || kind.label, holder: 'set' };
   }

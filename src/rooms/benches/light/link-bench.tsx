@@ -1,0 +1,51 @@
+'use client';
+
+import type { Light } from '@/core/production/edits/light-edits';
+import { Choices, Heading, Tick } from '@/parts/controls';
+import { useEdit, useProduction } from '../../workspace/workspace';
+
+type Links = Light['settings']['links'];
+
+/** Which marks a light lights. */
+export function LinkBench({ id, links }: { id: string; links: Links }) {
+  const edit = useEdit();
+  const marks = useProduction((p) => p.marks);
+  if (marks.length === 0) return null;
+  const change = (recipe: (links: Links) => void) =>
+    edit((draft) => {
+      const found = draft.lights.find((each) => each.id === id);
+      if (found) recipe(found.settings.links);
+    });
+  return (
+    <>
+      <Heading>What it lights</Heading>
+      <Choices
+        label="Lights"
+        value={links.of}
+        onChange={(of) => change((found) => void (found.of = of))}
+        options={[
+          { id: 'all', label: 'all' },
+          { id: 'only', label: 'only these' },
+          { id: 'without', label: 'not these' },
+        ]}
+      />
+      {links.of === 'all'
+        ? null
+        : marks.map(({ id: markId, name }) => (
+            <div key={markId}>
+              <Tick
+                isSelected={links.marks.some((link) => link.markId === markId)}
+                onChange={(on) =>
+                  change((found) => {
+                    found.marks = found.marks.filter((link) => link.markId !== null && link.markId !== markId);
+                    if (on) found.marks.push({ markId });
+                  })
+                }
+              >
+                {name}
+              </Tick>
+            </div>
+          ))}
+    </>
+  );
+}

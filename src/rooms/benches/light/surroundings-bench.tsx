@@ -1,0 +1,196 @@
+'use client';
+
+import { Plus, Trash2 } from 'lucide-react';
+import { Menu as AriaMenu, MenuTrigger } from 'react-aria-components';
+import { styled } from 'styled-components';
+import { domeLight, surroundingsRadiance } from '@/core/frame/dome-formula';
+import { restingSurroundings } from '@/core/frame/dome-state';
+import { DOME_PRESET_NAMES, DOME_PRESETS, surroundingsOf, type DomePresetName } from '@/core/production/dome-presets';
+import { addElement, addSurroundings, removeElement, removeSurroundings, setSurroundings } from '@/core/production/edits/dome-edits';
+import { DOME_ELEMENTS } from '@/core/production/owners/dome-elements/elements';
+import { MAX_SURROUNDINGS, surroundingsKind } from '@/core/production/surroundings';
+import type { Vec3 } from '@/core/space/vector';
+import { Button, Heading, IconButton, Menu } from '@/parts/controls';
+import { BallSwatch } from '@/parts/dome-view/ball-swatch';
+import { MenuLine } from '@/parts/menu-line';
+import { ChannelField } from '../channel-field';
+import { NameField } from '../name-field';
+import { useEdit, useProduction, useView, useWorkspace } from '../../workspace/workspace';
+
+const Tray = styled.div`
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 4px;
+  margin: 4px 0 8px;
+  button {
+    display: flex;
+    flex-direction: column;
+    align-items: center;
+    gap: 3px;
+    padding: 5px 2px 4px;
+    border: 1px solid var(--line);
+    border-radius: 3px;
+    background: var(--well);
+    color: var(--dim);
+    font: 500 11px/1.15 var(--label);
+    text-align: center;
+    &:hover {
+      border-color: var(--line-strong);
+      color: var(--text);
+    }
+    &[aria-pressed='true'] {
+      border-color: var(--verdigris);
+      color: var(--text);
+    }
+  }
+`;
+const List = styled.ul`
+  list-style: none;
+  margin: 2px 0 6px;
+  padding: 0;
+  li {
+    display: flex;
+    align-items: center;
+    justify-content: space-between;
+    min-height: 24px;
+  }
+  li > button:first-child {
+    flex: 1;
+    border: 0;
+    background: none;
+    text-align: left;
+    padding: 2px 4px;
+    font-size: 12px;
+  }
+`;
+
+const kept = new Map<DomePresetName, (d: Vec3) => readonly [number, number, number]>();
+
+/** What a ball shows of shipped surroundings. */
+function shippedRadiance(name: DomePresetName): (d: Vec3) => readonly [number, number, number] {
+  let made = kept.get(name);
+  if (!made) {
+    const state = restingSurroundings(surroundingsOf(name, 'swatch'));
+    const lights = state.elements.map((element) => domeLight(element));
+    kept.set(name, (made = (d) => surroundingsRadiance(state, lights, d, 0.02)));
+  }
+  return made;
+}
+
+/** Surroundings that ship, on balls: one press puts them in the place of those that are there. */
+function SurroundingsTray({ domeId, name }: { domeId: string; name: string }) {
+  const edit = useEdit();
+  return (
+    <Tray role="group" aria-label="Surroundings that ship">
+      {DOME_PRESET_NAMES.map((preset) => (
+        <button
+          key={preset}
+          type="button"
+          aria-pressed={name === DOME_PRESETS[preset].label}
+          onClick={() => edit((draft) => setSurroundings(draft, domeId, preset))}
+        >
+          <BallSwatch radiance={shippedRadiance(preset)} />
+          {DOME_PRESETS[preset].label}
+        </button>
+      ))}
+    </Tray>
+  );
+}
+
+/** One of the surroundings that make the dome: what it begins with, its ground, its lights. */
+export function SurroundingsBench({ path }: { path: string }) {
+  const id = path.split('/')[1] ?? '';
+  const { view } = useWorkspace();
+  const edit = useEdit();
+  const dome = useProduction((p) => p.domes.find((each) => each.id === id));
+  const count = useProduction((p) => p.domes.length);
+  const soloed = useView((s) => s.soloed);
+  if (!dome) return null;
+  const select = (element: string) => view.setState({ selection: { kind: 'owner', id: `${path}/elements/${element}` }, pick: null });
+  return (
+    <>
+      <NameField
+        label="Name of the surroundings"
+        value={dome.name}
+        onChange={(name) =>
+          edit((draft) => {
+            const found = draft.domes.find((each) => each.id === id);
+            if (found) found.name = name;
+          })
+        }
+      />
+      <SurroundingsTray domeId={id} name={dome.name} />
+      <Heading>Lights on it</Heading>
+      <List>
+        {dome.elements.map((element) => {
+          const label = element.name || (DOME_ELEMENTS.find(({ kind }) => kind === element.kind)?.label ?? '');
+          return (
+            <li key={element.id}>
+              <button type="button" onClick={() => select(element.id)}>
+                {label}
+              </button>
+              <IconButton label={`Remove ${label}`} $tone="quiet" onPress={() => edit((draft) => removeElement(draft, id, element.id))}>
+                <Trash2 size={12} />
+              </IconButton>
+            </li>
+          );
+        })}
+      </List>
+      <MenuTrigger>
+        <Button $tone="quiet">
+          <Plus size={13} /> Add a light to it
+        </Button>
+        <Menu>
+          <AriaMenu
+            aria-label="Light of the dome"
+            style={{ outline: 'none' }}
+            onAction={(key) =>
+              edit((draft) => {
+                const kind = DOME_ELEMENTS.find((each) => each.kind === key)?.kind;
+                const made = kind && addElement(draft, id, kind);
+                if (made) select(made);
+              })
+            }
+          >
+            {DOME_ELEMENTS.map(({ kind, label }) => (
+              <MenuLine key={kind} id={kind}>
+                {label}
+              </MenuLine>
+            ))}
+          </AriaMenu>
+        </Menu>
+      </MenuTrigger>
+      <Heading>Ground</Heading>
+      {Object.keys(surroundingsKind.channels.shape)
+        .filter((name) => name !== 'tint' || dome.settings.picture)
+        .map((name) => (
+          <ChannelField key={name} owner={path} name={name} />
+        ))}
+      <div style={{ display: 'flex', gap: 4, marginTop: 8 }}>
+        {count < MAX_SURROUNDINGS ? (
+          <Button
+            $tone="quiet"
+            onPress={() =>
+              edit((draft) => {
+                const made = addSurroundings(draft, 'dark-strips');
+                if (made) view.setState({ selection: { kind: 'owner', id: `domes/${made}` } });
+              })
+            }
+          >
+            <Plus size={13} /> Second surroundings
+          </Button>
+        ) : (
+          <Button
+            $tone="quiet"
+            onPress={() => {
+              edit((draft) => removeSurroundings(draft, id));
+              view.setState({ selection: null, soloed: soloed?.path.startsWith(path) ? null : soloed });
+            }}
+          >
+            <Trash2 size={13} /> Remove these
+          </Button>
+        )}
+      </div>
+    </>
+  );
+}

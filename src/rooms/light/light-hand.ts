@@ -1,0 +1,112 @@
+import { useRef, type PointerEvent } from 'react';
+import { IDENTITY, invertRigid, positionOf, transformDirection, transformPoint } from '@/core/space/matrix';
+import { distance, dot, normalise, scale, subtract, type Vec3 } from '@/core/space/vector';
+import { lightGround } from '@/core/frame/light-state';
+import { anglesTo, highlightAt, isPlaced, lightOf } from '@/core/production/edits/light-edits';
+import { setChannelValue } from '@/core/production/edits/channel-edits';
+import { ofKind } from '@/core/schema/owner-kind';
+import { resolverOf } from '@/core/production/resolver';
+import { newGesture } from '@/parts/gesture';
+import { sceneFrame } from '../looking/seen';
+import { seenState } from '../looking/use-frame-state';
+import { boundsIn } from '../workspace/view-store';
+import type { Workspace } from '../workspace/workspace';
+
+/** Direction from a spot in which an eye sees what is mirrored there. */
+export function mirroredFrom(eye: Vec3, place: Vec3, normal: Vec3): Vec3 {
+  const seen = normalise(subtract(place, eye));
+  return normalise(subtract(seen, scale(normal, 2 * dot(seen, normal))));
+}
+
+/** Moves the light or the dome's light that is selected to where its reflection falls on a spot; false where none is selected. */
+export function putHighlight(workspace: Workspace, place: Vec3, normal: Vec3, gesture: string): boolean {
+  const { documents, view } = workspace;
+  const { selection, playhead, facts } = view.getState();
+  if (selection?.kind !== 'owner') return false;
+  const { production } = documents.store.getState();
+  const frame = sceneFrame(production, playhead);
+  const state = seenState(workspace);
+  const mirrored = mirroredFrom(positionOf(state.camera.pose), place, normal);
+  const [list, id = '', , element] = selection.id.split('/');
+  if (list === 'lights') {
+    const light = lightOf(production, id);
+    if (!light) return false;
+    const into = invertRigid(lightGround(production, light, frame, boundsIn(facts)) ?? IDENTITY);
+    const now = state.lights.find((each) => each.id === id);
+    const away = isPlaced(light) && now ? distance(positionOf(now.pose), place) : 4;
+    documents.edit(
+      (draft) =>
+        highlightAt(
+          draft,
+          id,
+          frame,
+          place,
+          mirrored,
+          { place: (p) => transformPoint(into, p), direction: (d) => transformDirection(into, d) },
+          Math.max(0.3, away),
+        ),
+      gesture,
+    );
+    return true;
+  }
+  if (list !== 'domes' || element === undefined) return false;
+  const resolver = resolverOf(production);
+  const whole = ofKind(production.set, 'dome');
+  const turns = [whole && resolver.at(`set/${whole.id}`, 'turn', frame), resolver.at(`domes/${id}`, 'turn', frame)];
+  const turned = turns.reduce<number>((sum, turn) => sum + (typeof turn === 'number' ? turn : 0), 0);
+  const { azimuth, height } = anglesTo(mirrored);
+  documents.edit((draft) => {
+    setChannelValue(draft, { owner: selection.id, name: 'azimuth' }, frame, azimuth - turned);
+    setChannelValue(draft, { owner: selection.id, name: 'height' }, frame, height);
+  }, gesture);
+  return true;
+}
+
+/** What the pointer does in the lens view of Light beside flying: a highlight follows it, or it asks what lights a spot. */
+export function useLightHand(workspace: Workspace, does: 'fly' | 'highlight' | 'ask') {
+  const drag = useRef<{ gesture: string; isAsking: boolean; last: [number, number] | null } | null>(null);
+  if (does === 'fly') return null;
+  const at = (event: PointerEvent<HTMLDivElement>): [number, number] => {
+    const box = event.currentTarget.getBoundingClientRect();
+    return [((event.clientX - box.left) / box.width) * 2 - 1, 1 - ((event.clientY - box.top) / box.height) * 2];
+  };
+  const follow = (x: number, y: number): void => {
+    const from = drag.current;
+    if (!from) return;
+    // One question at a time: the newest place is asked for when the last one is answered.
+    if (from.isAsking) {
+      from.last = [x, y];
+      return;
+    }
+    from.isAsking = true;
+    void workspace.picture?.pick(x, y).then(({ place, normal }) => {
+      from.isAsking = false;
+      if (place && normal && !putHighlight(workspace, place, normal, from.gesture))
+        workspace.view.setState({ trouble: 'Select the light, or the light of the dome, whose highlight is to be moved.' });
+      const next = from.last;
+      from.last = null;
+      if (next && drag.current === from) follow(...next);
+    });
+  };
+  return {
+    onPointerDown: (event: PointerEvent<HTMLDivElement>) => {
+      if (event.button > 0) return;
+      event.currentTarget.setPointerCapture(event.pointerId);
+      const [x, y] = at(event);
+      if (does === 'ask') {
+        void workspace.picture?.shares(x, y).then((shares) => workspace.view.setState({ shares: { x, y, shares } }));
+        return;
+      }
+      drag.current = { gesture: newGesture('highlight'), isAsking: false, last: null };
+      workspace.view.setState({ dragging: true });
+      follow(x, y);
+    },
+    onPointerMove: (event: PointerEvent<HTMLDivElement>) => {
+      if (drag.current) follow(...at(event));
+    },
+    onPointerUp: () => {
+      drag.current = null;
+      workspace.view.setState({ dragging: false });
+    },
+  };
+}
