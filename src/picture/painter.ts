@@ -94,7 +94,7 @@ export class Painter {
     });
     this.pictures = new PictureTextures(this.renderer, source);
     this.stage = new Stage(this.pictures);
-    this.chain = new PictureChain(this.renderer, this.sum, this.pictures);
+    this.chain = new PictureChain(this.renderer, this.sum, this.pictures, this.stage.dome.uniforms);
     this.edgeSmoother = smoothPass(this.output.texture);
     this.adder.uniforms.subFrame.value = this.single.texture;
     this.camera.matrixAutoUpdate = false;
@@ -145,7 +145,7 @@ export class Painter {
     this.stage.pose(state, traced ? 'seen' : quality, sample.light);
     this.stage.materials.shared.grain.value = hash32(traced?.seed ?? 0, traced?.i ?? this.samples);
     this.look(state.camera, { pixelX: sample.pixel[0], pixelY: sample.pixel[1], lensX: lensX * radius, lensY: lensY * radius });
-    if (traced || quality !== 'sketch') this.stage.light(renderer, !traced);
+    this.stage.light(renderer, !traced && quality !== 'sketch');
     if (traced) {
       this.rays ??= this.newRays();
       this.rays.draw(camera, traced.seed, traced.i, this.single);

@@ -1,8 +1,9 @@
-import { FloatType, NearestFilter, WebGLRenderTarget, type Color, type Texture, type WebGLRenderer } from 'three';
+import { FloatType, Matrix4, NearestFilter, WebGLRenderTarget, type Color, type Texture, type WebGLRenderer } from 'three';
 import type { EffectState, FrameState, PlateState } from '@/core/frame/frame-state';
 import { ofKind } from '@/core/schema/owner-kind';
 import { display } from '@/core/production/owners/display';
 import { channelMetaOf } from '@/core/schema/fields';
+import type { DomeMap } from './dome/dome-map';
 import { EFFECT_DRAWERS, type EffectDrawer } from './effects/effects';
 import { ditherPass } from './passes/dither';
 import { groundPass } from './passes/ground';
@@ -28,7 +29,7 @@ function restOf(name: string): number {
  */
 export class PictureChain {
   private readonly mean = meanPass();
-  private readonly ground = groundPass();
+  private readonly ground: ReturnType<typeof groundPass>;
   private readonly plate = platePass();
   private readonly tone = tonePass();
   private readonly dither = ditherPass();
@@ -41,7 +42,10 @@ export class PictureChain {
     private readonly renderer: WebGLRenderer,
     private readonly sum: WebGLRenderTarget,
     private readonly pictures: PictureTextures,
-  ) {}
+    dome: DomeMap['uniforms'],
+  ) {
+    this.ground = groundPass(dome);
+  }
 
   setSize(width: number, height: number): void {
     for (const each of this.targets) each.setSize(width, height);
@@ -63,6 +67,7 @@ export class PictureChain {
     if (!keepAlpha) {
       (ground.uniforms.ground.value as Color).setRGB(...(shown.ground as [number, number, number]));
       ground.uniforms.falloff.value = shown.falloff;
+      this.lookFrom(state.camera);
       this.next((from, to) => {
         ground.uniforms.picture.value = from;
         ground.draw(renderer, to);
@@ -88,6 +93,13 @@ export class PictureChain {
     });
     dither.uniforms.picture.value = (this.targets[this.now] as WebGLRenderTarget).texture;
     dither.draw(renderer, to);
+  }
+
+  /** Which way each point of the frame looks. */
+  private lookFrom({ pose, focalLengthMm, sensorWidthMm, sensorHeightMm }: FrameState['camera']): void {
+    const { looks, reach } = this.ground.uniforms;
+    looks.value.setFromMatrix4(new Matrix4().fromArray(pose as number[]));
+    reach.value.set(sensorWidthMm / (2 * focalLengthMm), sensorHeightMm / (2 * focalLengthMm));
   }
 
   private addPlate(state: PlateState, { exposure, knee }: { exposure: number; knee: number }): void {

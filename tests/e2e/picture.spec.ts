@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { produce } from 'immer';
+import { addElement } from '@/core/production/edits/dome-edits';
 import { setStation } from '@/core/production/edits/channel-edits';
 import { addOutlineMark } from '@/core/production/edits/outline-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
@@ -167,6 +168,37 @@ test('transparent edges keep their colour: straight alpha, not darkened towards 
   }
   expect(edges).toBeGreaterThan(50);
   expect(at(3, 3)[3]).toBe(0);
+});
+
+test('what the lens sees of the dome stands where it is looked at; none of it is seen where that is not asked for', async () => {
+  const production = (seen: number) =>
+    produce(emptyProduction('Seen', { width: WIDTH, height: HEIGHT, rate: '25', length: 50 }), (draft) => {
+      const { dome, floor, sun } = setOf(draft);
+      floor.on.rest = sun.on.rest = false;
+      dome.seen.rest = seen;
+      const [surroundings] = draft.domes;
+      if (!surroundings) throw new Error('There is no dome.');
+      surroundings.elements = [];
+      surroundings.channels.ground.rest = 0;
+      // Straight behind the set as the camera sees it, and 20° to the right of that: to the left of whoever looks from there.
+      addElement(draft, surroundings.id, 'dome-disc', { azimuth: 160, height: 0, across: 8, edge: 0.3, strength: 3 });
+      const orbit = draft.cameras[0]?.carriers[0];
+      if (orbit?.kind === 'orbit') orbit.channels.height.rest = 0;
+    });
+  const brightest = async (seen: number) => {
+    const pixels = await draw(production(seen), { samples: 1, alpha: false });
+    let [best, at] = [0, 0];
+    for (let i = 0; i < WIDTH * HEIGHT; i++) if ((pixels[4 * i + 1] as number) > best) [best, at] = [pixels[4 * i + 1] as number, i];
+    return { best, x: at % WIDTH, y: Math.floor(at / WIDTH) };
+  };
+  const spot = await brightest(1);
+  expect(spot.best).toBeGreaterThan(220);
+  // 35 mm on 36 mm: tan 20° of the way from the middle to 36 / 2 over 35.
+  const middle = WIDTH / 2 + (Math.tan((20 * Math.PI) / 180) * 35 * WIDTH) / 36;
+  const half = (Math.tan((4 * Math.PI) / 180) * 35 * WIDTH) / 36;
+  expect(Math.abs(spot.x - middle)).toBeLessThan(1.4 * half);
+  expect(Math.abs(spot.y - HEIGHT / 2)).toBeLessThan(1.4 * half);
+  expect((await brightest(0)).best).toBeLessThan(80);
 });
 
 test('the ground in the middle of an empty picture is the colour that was chosen', async () => {

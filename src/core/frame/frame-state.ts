@@ -9,6 +9,7 @@ import type { Mark } from '../production/mark';
 import type { PLATE_FITS } from '../production/owners/plate';
 import type { Picture } from '../production/picture';
 import type { Fade } from '../production/shell';
+import type { Surface } from '../production/surface';
 import type { Surroundings } from '../production/surroundings';
 import type { OwnerKind, OwnerOf } from '../schema/owner-kind';
 import type { Region } from '../solid/mesh';
@@ -141,12 +142,7 @@ export interface PlateState {
 }
 
 /** What a region is made of at one instant. */
-export interface SurfaceState {
-  material: MaterialKind;
-  colour: LinearColour;
-  roughness: number;
-  opacity: number;
-}
+export type SurfaceState = Values<Surface['channels']> & { material: MaterialKind };
 
 export interface ShellState {
   on: boolean;

@@ -98,8 +98,8 @@ function surfaceAt({ shells, ownSurfaces }: MarkState, { shell, own: part }: Pla
   return own ?? (shells[shell] as MarkState['shells'][number]).surfaces[region];
 }
 
-function gltfMaterial(document: Document, { material: kind, colour, roughness, opacity }: SurfaceState): GltfMaterial {
-  const { label, metalness, glow } = MATERIALS[kind];
+function gltfMaterial(document: Document, { material, colour, roughness, opacity, metalness, glow }: SurfaceState): GltfMaterial {
+  const { label } = MATERIALS[material];
   const [r, g, b] = colour;
   const made = document
     .createMaterial(label)

@@ -9,27 +9,49 @@ export interface Material {
   roughness: number;
   /** 1 for metals, 0 for everything else. */
   metalness: number;
-  /** Strength of a clear lacquer layer over it. */
+  /** Strength of a clear lacquer layer over it, and how rough that is. */
   coat: number;
+  coatRoughness: number;
+  /** Index of refraction of what is no metal: how much it mirrors. */
+  index: number;
   /** Light given off, as a multiple of the colour. */
   glow: number;
+  /** How far its highlight is drawn out across the brushing. */
+  stretch: number;
 }
 
+const PLAIN = { metalness: 0, coat: 0, coatRoughness: 0.06, index: 1.5, glow: 0, stretch: 0 } as const;
+const METAL = { ...PLAIN, metalness: 1 } as const;
+
 export const MATERIALS = {
-  'polished-steel': { label: 'Polished steel', colour: '#c9d0d6', roughness: 0.14, metalness: 1, coat: 0, glow: 0 },
-  brass: { label: 'Brass', colour: '#d6ab5c', roughness: 0.2, metalness: 1, coat: 0, glow: 0 },
-  'black-chrome': { label: 'Black chrome', colour: '#3b3f46', roughness: 0.1, metalness: 1, coat: 0.3, glow: 0 },
-  copper: { label: 'Copper', colour: '#d98f6c', roughness: 0.22, metalness: 1, coat: 0, glow: 0 },
-  'brushed-steel': { label: 'Brushed steel', colour: '#a9b0b6', roughness: 0.42, metalness: 1, coat: 0, glow: 0 },
+  'polished-steel': { ...METAL, label: 'Polished steel', colour: '#c9d0d6', roughness: 0.14 },
+  brass: { ...METAL, label: 'Brass', colour: '#d6ab5c', roughness: 0.2 },
+  'black-chrome': { ...METAL, label: 'Black chrome', colour: '#3b3f46', roughness: 0.1, coat: 0.3 },
+  copper: { ...METAL, label: 'Copper', colour: '#d98f6c', roughness: 0.22 },
+  'brushed-steel': { ...METAL, label: 'Brushed steel', colour: '#a9b0b6', roughness: 0.42 },
   // Reflectance at normal incidence in linear BT.709, from measured optical constants: gold by P. Johnson and R. Christy, Phys. Rev. B 6,
   // 4370 (1972), iron and chromium by the same, Phys. Rev. B 9, 5056 (1974), aluminium by A. Rakić et al., Applied Optics 37, 5271 (1998).
-  gold: { label: 'Gold', colour: '#ffe39d', roughness: 0.16, metalness: 1, coat: 0, glow: 0 },
-  iron: { label: 'Iron', colour: '#c5c7c8', roughness: 0.38, metalness: 1, coat: 0, glow: 0 },
-  chrome: { label: 'Chrome', colour: '#c4c5c4', roughness: 0.04, metalness: 1, coat: 0, glow: 0 },
-  aluminium: { label: 'Aluminium', colour: '#f5f6f6', roughness: 0.24, metalness: 1, coat: 0, glow: 0 },
-  lacquer: { label: 'Lacquer', colour: '#7c1f24', roughness: 0.45, metalness: 0, coat: 1, glow: 0 },
-  matte: { label: 'Matte', colour: '#8a8f94', roughness: 0.9, metalness: 0, coat: 0, glow: 0 },
-  glow: { label: 'Glow', colour: '#7fe3d4', roughness: 0.6, metalness: 0, coat: 0, glow: 2.5 },
+  gold: { ...METAL, label: 'Gold', colour: '#ffe39d', roughness: 0.16 },
+  iron: { ...METAL, label: 'Iron', colour: '#c5c7c8', roughness: 0.38 },
+  chrome: { ...METAL, label: 'Chrome', colour: '#c4c5c4', roughness: 0.04 },
+  aluminium: { ...METAL, label: 'Aluminium', colour: '#f5f6f6', roughness: 0.24 },
+  'lathe-brass': { ...METAL, label: 'Brushed brass', colour: '#d6ab5c', roughness: 0.36, stretch: 0.85 },
+  'lathe-aluminium': { ...METAL, label: 'Brushed aluminium', colour: '#e9ebec', roughness: 0.38, stretch: 0.85 },
+  lacquer: { ...PLAIN, label: 'Lacquer', colour: '#7c1f24', roughness: 0.45, coat: 1 },
+  'deep-lacquer': {
+    ...PLAIN,
+    label: 'Deep lacquer over metal',
+    colour: '#14506b',
+    roughness: 0.34,
+    metalness: 0.85,
+    coat: 1,
+    coatRoughness: 0.03,
+  },
+  plastic: { ...PLAIN, label: 'Plastic', colour: '#d9dde0', roughness: 0.28, index: 1.46 },
+  rubber: { ...PLAIN, label: 'Rubber', colour: '#1c1d1f', roughness: 0.72, index: 1.52 },
+  ceramic: { ...PLAIN, label: 'Ceramic', colour: '#ece9e2', roughness: 0.5, index: 1.7, coat: 1, coatRoughness: 0.09 },
+  matte: { ...PLAIN, label: 'Matte', colour: '#8a8f94', roughness: 0.9 },
+  glow: { ...PLAIN, label: 'Glow', colour: '#7fe3d4', roughness: 0.6, glow: 2.5 },
 } as const satisfies Record<string, Material>;
 
 export type MaterialKind = keyof typeof MATERIALS;

@@ -4,43 +4,78 @@ import { channelField, colourChannel } from '../schema/fields';
 import type { OwnerKind } from '../schema/owner-kind';
 import { MATERIAL_KINDS, MATERIALS, type MaterialKind } from './materials';
 
+const share = { unit: '%', min: 0, max: 1, step: 0.05, digits: 0, shown: 100 } as const;
+const steel = MATERIALS['polished-steel'];
+
 /** What one region of a shell, some letters, or a path of a drawing are made of. */
 export const surfaceKind = {
   kind: 'surface',
   label: 'Surface',
   places: ['marks/*/shells/*/surfaces/*', 'marks/*/body/runs/*/surface', 'marks/*/body/paths/*/surface', 'marks/*/body/parts/*/surface'],
   channels: z.object({
-    colour: colourChannel({ label: 'Colour', rest: MATERIALS['polished-steel'].colour }),
-    roughness: channelField({ label: 'Roughness', unit: '%', min: 0.02, max: 1, rest: 0.14, step: 0.01, digits: 0, shown: 100 }),
-    opacity: channelField({ label: 'Opacity', unit: '%', min: 0, max: 1, rest: 1, step: 0.05, digits: 0, shown: 100 }),
+    colour: colourChannel({ label: 'Colour', rest: steel.colour }),
+    roughness: channelField({ label: 'Roughness', ...share, min: 0.02, rest: steel.roughness, step: 0.01 }),
+    opacity: channelField({ label: 'Opacity', ...share, rest: 1 }),
+    metalness: channelField({ label: 'Metal', ...share, rest: steel.metalness }),
+    coat: channelField({ label: 'Clear coat', ...share, rest: steel.coat }),
+    coatRoughness: channelField({ label: 'Coat roughness', ...share, rest: steel.coatRoughness, step: 0.01 }),
+    index: channelField({ label: 'Refractive index', min: 1, max: 3, rest: steel.index, step: 0.01 }),
+    glow: channelField({ label: 'Glow', unit: '×', min: 0, max: 200, rest: steel.glow, step: 0.1 }),
+    stretch: channelField({ label: 'Brushed', ...share, max: 0.98, rest: steel.stretch }),
+    brushing: channelField({ label: 'Brushed along', unit: '°', min: -36_000, max: 36_000, rest: 0, step: 5, digits: 0 }),
   }),
   settings: z.object({ material: z.enum(MATERIAL_KINDS).default('polished-steel') }),
 } as const satisfies OwnerKind;
 
-export const surfaceSchema = z.object({ channels: surfaceKind.channels.prefault({}), settings: surfaceKind.settings.prefault({}) });
+type Values = Omit<z.output<typeof surfaceKind.channels>, 'colour' | 'opacity' | 'brushing'>;
+/** Numbers that a material says of a surface. */
+export const MATERIAL_VALUES = [
+  'roughness',
+  'metalness',
+  'coat',
+  'coatRoughness',
+  'index',
+  'glow',
+  'stretch',
+] as const satisfies (keyof Values)[];
+type MaterialValue = (typeof MATERIAL_VALUES)[number];
+
+/** What is not said of a surface is as its material has it: so documents from before it could be said open as they were. */
+function asMaterial(given: unknown): unknown {
+  const { channels = {}, settings } = (given ?? {}) as { channels?: Record<string, unknown>; settings?: { material?: string } };
+  const material = MATERIALS[(settings?.material ?? 'polished-steel') as MaterialKind];
+  if (typeof given !== 'object' || given === null || !material || typeof channels !== 'object') return given;
+  const missing = (['colour', ...MATERIAL_VALUES] as const).filter((name) => !(name in channels));
+  if (missing.length === 0) return given;
+  return { ...given, channels: { ...channels, ...Object.fromEntries(missing.map((name) => [name, { rest: material[name] }])) } };
+}
+
+export const surfaceSchema = z.preprocess(
+  asMaterial,
+  z.object({ channels: surfaceKind.channels.prefault({}), settings: surfaceKind.settings.prefault({}) }),
+);
 export type Surface = z.output<typeof surfaceSchema>;
 
-/** A surface in plain values, as it is most often thought of. */
-export interface SurfaceLook {
+/** A surface in plain values, as it is most often thought of: roughness is 0 for a mirror and 1 for what is fully rough. */
+export interface SurfaceLook extends Partial<Record<MaterialValue | 'opacity' | 'brushing', number>> {
   material: MaterialKind;
   colour?: string;
-  /** 0 mirror, 1 fully rough. */
-  roughness?: number;
-  opacity?: number;
 }
 
 /** A surface at rest; what is left out is as its material has it. */
 export function surfaceOf(look: MaterialKind | SurfaceLook): Surface {
   const { material, ...own } = typeof look === 'string' ? { material: look } : look;
-  const { colour, roughness } = MATERIALS[material];
-  const rest = { colour, roughness, opacity: 1, ...own };
-  return { channels: { colour: at(rest.colour), roughness: at(rest.roughness), opacity: at(rest.opacity) }, settings: { material } };
+  const rest: Record<string, string | number> = { opacity: 1, brushing: 0, ...MATERIALS[material], ...own };
+  const channels = Object.keys(surfaceKind.channels.shape).map((name) => [name, at(rest[name] as string | number)]);
+  return {
+    channels: Object.fromEntries(channels) as Surface['channels'],
+    settings: { material },
+  };
 }
 
 /** The values of a surface at rest. */
-export const restOf = ({ channels: { colour, roughness, opacity }, settings }: Surface): Required<SurfaceLook> => ({
-  material: settings.material,
-  colour: colour.rest,
-  roughness: roughness.rest,
-  opacity: opacity.rest,
-});
+export const restOf = ({ channels, settings }: Surface): Required<SurfaceLook> =>
+  ({
+    material: settings.material,
+    ...Object.fromEntries(Object.entries(channels).map(([name, { rest }]) => [name, rest])),
+  }) as unknown as Required<SurfaceLook>;

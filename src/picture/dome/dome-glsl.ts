@@ -7,6 +7,8 @@ export const MAP_WIDTH = 1024;
 export const MAP_LEVELS = 8;
 /** Gloss that is sharper than this needs the formula itself. */
 const SHARP = 0.004;
+/** Looks to each side along the line on which the facets of a brushed surface lie. */
+const BRUSH_LOOKS = 4;
 /** Blur of light from a whole half of the dome. */
 export const HALF_DOME = 0.9;
 
@@ -96,10 +98,21 @@ vec3 domeFalling(vec3 n) { return domeLights * domeFromMap(turnedBy(n, domeTurn)
 export const DOME_LOBES_GLSL = /* glsl */ `
 vec3 domeOf(int lobe, Surface s, vec3 n, vec3 v) {
   if (lobe == MATTE) return s.under * s.matte * domeFalling(n);
-  vec3 mirrored = reflect(-v, n);
-  // The coat is seen as sharp as the sharpest map.
-  if (lobe == COAT) return vec3(s.over) * domeRadiance(mirrored, ${MAP_BLUR});
+  // The coat is seen no sharper than the sharpest map.
+  if (lobe == COAT) return vec3(s.over) * domeRadiance(reflect(-v, n), max(${MAP_BLUR}, ${HALF_DOME} * s.coatAlpha));
   // A rough lobe leans towards the normal.
-  return s.under * s.glossy * domeRadiance(normalize(mix(mirrored, n, s.alpha * s.alpha)), ${HALF_DOME} * s.alpha);
+  float lean = s.alpha * s.alpha;
+  if (s.alphas.x == s.alphas.y) return s.under * s.glossy * domeRadiance(normalize(mix(reflect(-v, n), n, lean)), ${HALF_DOME} * s.alpha);
+  // Drawn out across the brushing: looks along the line on which its facets lie, as sharp as they are along it.
+  vec3 sum = vec3(0.0);
+  float all = 0.0;
+  for (int i = -${BRUSH_LOOKS}; i <= ${BRUSH_LOOKS}; i++) {
+    float at = float(i) / float(${BRUSH_LOOKS});
+    float weight = exp(-2.0 * at * at);
+    vec3 facet = normalize(n + s.y * (s.alphas.y * 1.2 * at));
+    sum += weight * domeRadiance(reflect(-v, facet), ${HALF_DOME} * max(s.alphas.x, s.alphas.y * 0.3));
+    all += weight;
+  }
+  return s.under * s.glossy * sum / all;
 }
 `;

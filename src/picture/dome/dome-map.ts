@@ -55,6 +55,9 @@ export class DomeMap {
     domeTurn: { value: 0 },
     domeReflects: { value: 1 },
     domeLights: { value: 1 },
+    /** Of what the lens sees of it, and how far that is blurred, radians. */
+    domeSeen: { value: 0 },
+    domeSeenBlur: { value: 0 },
     domeMap: { value: this.map.texture as Texture },
     domeGround: { value: new Array<number>(12).fill(0) },
     domeCount: { value: 0 },
@@ -85,6 +88,8 @@ export class DomeMap {
     uniforms.domeTurn.value = radians((values?.turn ?? 0) + (first?.values.turn ?? 0));
     uniforms.domeReflects.value = whole * (values?.reflected ?? 1);
     uniforms.domeLights.value = whole * (values?.lit ?? 1);
+    uniforms.domeSeen.value = whole * (values?.seen ?? 0);
+    uniforms.domeSeenBlur.value = radians(values?.blur ?? 0);
     const shares = [1 - mix, mix] as const;
     const rows: number[][] = [];
     const ground = new Array<number>(12).fill(0);

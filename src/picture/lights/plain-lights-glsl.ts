@@ -71,14 +71,13 @@ vec3 nearestOf(int i, float form, vec3 at, vec3 x, vec3 y, vec3 place, vec3 mirr
  * What a surface sends of one layer of facets, of a light that is seen under some size: its highlight is as large as the light, and no
  * brighter (after B. Karis, Real Shading in Unreal Engine 4, SIGGRAPH 2013, for both axes apart).
  */
-float facetsSendWide(vec3 n, vec3 v, vec3 l, float alpha, vec2 size, out float vh) {
-  float nl = dot(n, l);
+float facetsSendWide(Surface s, vec3 n, vec3 v, vec3 l, vec2 alphas, vec2 size, out float vh) {
   vec3 h = normalize(l + v);
   vh = clamp(dot(v, h), 0.0, 1.0);
-  if (nl <= 0.0) return 0.0;
-  vec2 wide = min(vec2(alpha) + 0.5 * size, vec2(1.0));
+  if (dot(n, l) <= 0.0) return 0.0;
+  vec2 wide = min(alphas + 0.5 * size, vec2(1.0));
   float unused;
-  return facetsSend(nl, max(dot(n, v), 1e-3), clamp(dot(n, h), 0.0, 1.0), alpha, unused) * alpha * alpha / (wide.x * wide.y);
+  return facetsSend(n, s.x, s.y, v, l, h, alphas, unused) * alphas.x * alphas.y / (wide.x * wide.y);
 }
 /** What a surface sends to the eye of all lights that light it. */
 vec3 litBy(Surface s, vec3 place, vec3 n, vec3 facet, vec3 v, float mask) {
@@ -106,9 +105,9 @@ vec3 litBy(Surface s, vec3 place, vec3 n, vec3 facet, vec3 v, float mask) {
     if (gl <= 0.0 || falls == vec3(0.0)) continue;
     float nl = max(dot(n, d), 0.0);
     float vh;
-    float gloss = facetsSendWide(n, v, l, s.alpha, size, vh);
+    float gloss = facetsSendWide(s, n, v, l, s.alphas, size, vh);
     vec3 sent = s.under * (s.matte * nl / PI_ + s.given * schlick(s.f0, vh) * gloss);
-    if (s.coat > 0.0) sent += s.coat * schlick(vec3(0.04), vh) * facetsSendWide(n, v, l, COAT_ALPHA, size, vh);
+    if (s.coat > 0.0) sent += s.coat * schlick(vec3(0.04), vh) * facetsSendWide(s, n, v, l, vec2(s.coatAlpha), size, vh);
     if (sent == vec3(0.0)) continue;
     // Where smooth normals meet flat facets, light ends softly (M. Chiang and others, 2019).
     float g = clamp(gl / max(max(nl, dot(n, l)) * dot(facet, n), 1e-4), 0.0, 1.0);

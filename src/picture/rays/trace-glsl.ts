@@ -85,7 +85,7 @@ void main() {
     // Only what is kept from it is seen: one part of all that falls on it, drawn by its size.
     float dome = PI_ * brightness(domeFalling(vec3(0.0, 1.0, 0.0)));
     domeShare = dome / max(dome + all, 1e-6);
-    s = surfaceOf(vec3(1.0), 1.0, 0.0, 0.0, 0.0, 1.0);
+    s = surfaceOf(vec4(1.0), vec4(0.0), vec4(1.0, 0.04, 0.0, 0.0), 0.0, n, n, 1.0);
   } else {
     int row = int(seen.w) - 1;
     vec4 a = SURFACE(row, 0);
@@ -95,7 +95,11 @@ void main() {
     laid = picture.rgb;
     a.rgb = mix(a.rgb, laid, picture.a);
     b.xz *= 1.0 - picture.a;
-    s = surfaceOf(a.rgb, a.w, b.x, b.y, b.z, max(dot(n, v), 0.0));
+    vec3 x;
+    vec3 y;
+    basis(n, x, y);
+    float turn = texelFetch(seenFacet, at, 0).w;
+    s = surfaceOf(a, b, SURFACE(row, 4), SURFACE(row, 3).w, n, x * cos(turn) + y * sin(turn), max(dot(n, v), 0.0));
     own *= picture.a;
     sum += s.glow;
   }
@@ -164,7 +168,8 @@ void main() {
         vec4 a = SURFACE(metRow, 0);
         vec4 b = SURFACE(metRow, 1);
         // What is met sends no sharper highlight than this, for the same reason as the brightest path.
-        Surface w = surfaceOf(a.rgb, max(a.w, 0.3), b.x, b.y, b.z, max(-dot(d, metNormal), 0.0));
+        a.w = max(a.w, 0.3);
+        Surface w = surfaceOf(a, b, SURFACE(metRow, 4), 0.0, metNormal, metNormal, max(-dot(d, metNormal), 0.0));
         w.coat = 0.0;
         vec3 there = o + d * met.t;
         light += domeOf(MATTE, w, metNormal, -d) + domeOf(GLOSS, w, metNormal, -d) + w.glow;

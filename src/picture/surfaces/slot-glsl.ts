@@ -2,7 +2,7 @@ import { DOME_GLSL, DOME_LOBES_GLSL } from '../dome/dome-glsl';
 import { LIGHT_TABLE_GLSL } from '../lights/lights-glsl';
 import { PLAIN_LIGHTS_GLSL } from '../lights/plain-lights-glsl';
 import { CHANCE_GLSL } from '../rays/numbers-glsl';
-import { SURFACE_GLSL } from './surface-glsl';
+import { BASIS_GLSL, SURFACE_GLSL } from './surface-glsl';
 import { SURFACE_TABLE_GLSL } from './surface-table';
 
 /** Where a point of a surface is, and how what lies on it runs there. */
@@ -34,6 +34,8 @@ uniform sampler2D laidPicture;
 uniform float laidOwn;
 uniform float laidClear;
 uniform float isLaid;
+uniform float brushing;
+uniform mat4 modelMatrix;
 in vec3 place;
 in vec3 smoothNormal;
 in float fadeShare;
@@ -51,6 +53,8 @@ vec3 facetHere(vec3 away) {
   vec3 facet = normalize(cross(dFdx(away), dFdy(away)));
   return dot(facet, away) > 0.0 ? -facet : facet;
 }
+/** The way of the brushing, in the world. */
+vec3 alongHere() { return normalize(mat3(modelMatrix) * vec3(cos(brushing), sin(brushing), 0.0)); }
 vec3 normalHere(vec3 facet) {
   vec3 n = normalize(smoothNormal);
   return dot(n, facet) < 0.0 ? -n : n;
@@ -60,6 +64,7 @@ vec3 normalHere(vec3 facet) {
 /** What rays go on from. Rows are counted from 1 here; what only takes shadows has -1. */
 const SEEN = /* glsl */ `
 ${HERE_GLSL}
+${BASIS_GLSL}
 layout(location = 0) out vec4 outPlace;
 layout(location = 1) out vec4 outNormal;
 layout(location = 2) out vec4 outFacet;
@@ -70,7 +75,13 @@ void main() {
   if (chance(uint(row + 1.0)) >= thereOf(laid)) discard;
   outPlace = vec4(place, row < 0.0 ? row : row + 1.0);
   outNormal = vec4(normalHere(facet), laidOwn);
-  outFacet = vec4(facet, 1.0);
+  vec3 n = outNormal.xyz;
+  vec3 x;
+  vec3 y;
+  basis(n, x, y);
+  vec3 along = alongHere();
+  // About the normal, from an axis that follows from it.
+  outFacet = vec4(facet, atan(dot(along, y), dot(along, x)));
   outPicture = coverOf(laid);
 }`;
 
@@ -121,7 +132,7 @@ void main() {
   vec4 b = SURFACE(at, 1);
   a.rgb = mix(a.rgb, cover.rgb, cover.a);
   b.xz *= 1.0 - cover.a;
-  Surface s = surfaceOf(a.rgb, a.w, b.x, b.y, b.z, max(dot(n, v), 0.0));
+  Surface s = surfaceOf(a, b, SURFACE(at, 4), SURFACE(at, 3).w, n, alongHere(), max(dot(n, v), 0.0));
   vec3 sum = s.glow + domeOf(GLOSS, s, n, v);
   if (s.lobes.x > 0.0) sum += domeOf(MATTE, s, n, v);
   if (s.coat > 0.0) sum += domeOf(COAT, s, n, v);

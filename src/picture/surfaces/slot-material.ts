@@ -12,6 +12,7 @@ import {
   type Texture,
 } from 'three';
 import type { SurfaceState } from '@/core/frame/frame-state';
+import { radians } from '@/core/space/angle';
 import type { FadePlane } from './fade';
 import { laidUniforms, setLaid, type LaidPicture } from './laid-picture';
 import { SLOT_PROGRAMS, SLOT_VERTEX, type SlotProgram } from './slot-glsl';
@@ -24,6 +25,7 @@ export class SlotMaterial extends ShaderMaterial {
     row: { value: -1 },
     opacity: { value: 1 },
     flatColour: { value: new Vector3() },
+    brushing: { value: 0 },
     fadePlane: { value: new Vector4() },
     fadeEnds: { value: new Vector2(1, 1) },
   };
@@ -53,10 +55,11 @@ export class SlotMaterial extends ShaderMaterial {
   }
 
   /** Sets what its surface is at the moment. */
-  dress(row: number, { colour, opacity }: SurfaceState, fade: FadePlane | null, laid: LaidPicture | null): void {
+  dress(row: number, { colour, opacity, brushing }: SurfaceState, fade: FadePlane | null, laid: LaidPicture | null): void {
     const { own } = this;
     own.row.value = row;
     own.opacity.value = opacity;
+    own.brushing.value = radians(brushing);
     own.flatColour.value.set(...(colour as [number, number, number]));
     own.fadePlane.value.set(...((fade?.plane ?? [0, 0, 0, 0]) as [number, number, number, number]));
     own.fadeEnds.value.set(fade?.start ?? 1, fade?.end ?? 1);

@@ -1,6 +1,5 @@
 import { MeshBasicMaterial, Texture, type Material } from 'three';
 import type { SurfaceState } from '@/core/frame/frame-state';
-import { MATERIALS } from '@/core/production/materials';
 import { EVERY_LIGHT } from '../lights/light-rows';
 import { numberTable } from '../tables';
 import type { FadePlane } from './fade';
@@ -21,12 +20,17 @@ export interface Features {
 
 /** What is not there at all: rays pass. */
 const NOTHING: SurfaceValues = {
+  material: 'matte',
   colour: [0, 0, 0],
   roughness: 1,
+  opacity: 0,
   metalness: 0,
   coat: 0,
+  coatRoughness: 1,
+  index: 1,
   glow: 0,
-  opacity: 0,
+  stretch: 0,
+  brushing: 0,
   fade: null,
   lights: 0,
 };
@@ -71,9 +75,7 @@ export class SlotMaterials {
     const material = this.ensure(slot, program);
     let row = this.rowOf.get(slot);
     if (row === undefined) {
-      const { metalness, coat, glow } = MATERIALS[surface.material];
-      const { colour, roughness, opacity } = surface;
-      row = this.rows.push({ colour, roughness, metalness, coat, glow, opacity, fade, lights }) - 1;
+      row = this.rows.push({ ...surface, fade, lights }) - 1;
       this.rowOf.set(slot, row);
     }
     material.dress(row, surface, fade, laid);

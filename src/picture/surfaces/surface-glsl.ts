@@ -1,14 +1,26 @@
 /** Cells of a side of the table of what rough surfaces send. */
 export const SHARES_SIZE = 32;
 
+/** Two axes about a normal. */
+export const BASIS_GLSL = /* glsl */ `
+void basis(vec3 n, out vec3 x, out vec3 y) {
+  // T. Duff and others, 2017.
+  float s = n.z >= 0.0 ? 1.0 : -1.0;
+  float a = -1.0 / (s + n.z);
+  float b = n.x * n.y * a;
+  x = vec3(1.0 + s * n.x * n.x * a, s * b, -s * n.x);
+  y = vec3(b, s + n.y * n.y * a, -n.y);
+}
+`;
+
 /**
  * What a surface sends toward the eye of light from a direction, and directions drawn from that. Metal and gloss: GGX (B. Walter and
  * others, 2007), what is lost between facets given back (E. Turquin, 2019); under them matte with what they leave; over them a coat.
  */
 export const SURFACE_GLSL = /* glsl */ `
+${BASIS_GLSL}
 uniform sampler2D facetShares;
 const float PI_ = 3.14159265358979;
-const float COAT_ALPHA = 0.0036;
 
 struct Surface {
   vec3 matte;
@@ -17,8 +29,13 @@ struct Surface {
   vec3 given;
   /** What gloss sends of light from everywhere. */
   vec3 glossy;
+  /** Roughness of the facets, squared: even to all sides, and along and across the brushing, whose axes x and y are. */
   float alpha;
+  vec2 alphas;
+  vec3 x;
+  vec3 y;
   float coat;
+  float coatAlpha;
   /** What the coat sends of light from everywhere, and what it lets through. */
   float over;
   float under;
@@ -28,31 +45,47 @@ struct Surface {
 };
 vec2 sharesOf(float cosine, float roughness) { return texture(facetShares, vec2(cosine, roughness)).xy; }
 float brightness(vec3 c) { return dot(c, vec3(0.2126, 0.7152, 0.0722)); }
-Surface surfaceOf(vec3 colour, float roughness, float metalness, float coat, float glow, float cosine) {
+/** Axes about a normal, x along a direction as far as it lies in the surface. */
+void brushedBasis(vec3 n, vec3 along, out vec3 x, out vec3 y) {
+  vec3 t = along - n * dot(n, along);
+  float far = length(t);
+  if (far < 1e-3) basis(n, x, y);
+  else {
+    x = t / far;
+    y = cross(n, x);
+  }
+}
+/**
+ * A surface by its rows of the table.
+ * @param a colour, roughness
+ * @param b metalness, coat, glow
+ * @param c roughness of the coat, reflectance of what is no metal
+ * @param stretch how far facets lean across the brushing more than along it
+ */
+Surface surfaceOf(vec4 a, vec4 b, vec4 c, float stretch, vec3 n, vec3 along, float cosine) {
   Surface s;
-  s.alpha = max(roughness * roughness, 0.0012);
-  s.coat = coat;
-  s.f0 = mix(vec3(0.04), colour, metalness);
-  vec2 share = sharesOf(cosine, roughness);
+  s.alpha = max(a.w * a.w, 0.0012);
+  s.alphas = vec2(s.alpha);
+  if (stretch > 0.0) {
+    float aspect = sqrt(1.0 - 0.95 * stretch);
+    s.alphas = clamp(vec2(s.alpha * aspect, s.alpha / aspect), vec2(0.0012), vec2(1.0));
+    brushedBasis(n, along, s.x, s.y);
+  } else basis(n, s.x, s.y);
+  s.coat = b.y;
+  s.coatAlpha = max(c.x * c.x, 0.0012);
+  s.f0 = mix(vec3(c.y), a.rgb, b.x);
+  vec2 share = sharesOf(cosine, a.w);
   s.given = 1.0 + s.f0 * (1.0 / max(share.x + share.y, 1e-3) - 1.0);
   s.glossy = (s.f0 * share.x + share.y) * s.given;
-  vec2 coated = sharesOf(cosine, 0.06);
-  float over = coat * (0.04 * coated.x + coated.y);
+  vec2 coated = sharesOf(cosine, c.x);
+  float over = b.y * (0.04 * coated.x + coated.y);
   s.over = over;
   s.under = 1.0 - over;
-  s.matte = colour * (1.0 - metalness) * (1.0 - s.glossy);
-  s.glow = colour * glow;
+  s.matte = a.rgb * (1.0 - b.x) * (1.0 - s.glossy);
+  s.glow = a.rgb * b.z;
   s.lobes = vec3(brightness(s.matte) * s.under, brightness(s.glossy) * s.under, over);
   s.lobes /= max(s.lobes.x + s.lobes.y + s.lobes.z, 1e-6);
   return s;
-}
-void basis(vec3 n, out vec3 x, out vec3 y) {
-  // T. Duff and others, 2017.
-  float s = n.z >= 0.0 ? 1.0 : -1.0;
-  float a = -1.0 / (s + n.z);
-  float b = n.x * n.y * a;
-  x = vec3(1.0 + s * n.x * n.x * a, s * b, -s * n.x);
-  y = vec3(b, s + n.y * n.y * a, -n.y);
 }
 vec2 discOf(vec2 u) {
   float r = sqrt(u.x);
@@ -67,12 +100,9 @@ vec3 cosineAbout(vec3 n, vec2 u) {
   return normalize(x * p.x + y * p.y + n * sqrt(max(0.0, 1.0 - u.x)));
 }
 /** A facet's normal, drawn as often as it is seen (E. Heitz, 2018). */
-vec3 facetAbout(vec3 n, vec3 v, float alpha, vec2 u) {
-  vec3 x;
-  vec3 y;
-  basis(n, x, y);
+vec3 facetAbout(vec3 n, vec3 x, vec3 y, vec3 v, vec2 alphas, vec2 u) {
   vec3 e = vec3(dot(v, x), dot(v, y), max(dot(v, n), 1e-4));
-  vec3 h = normalize(vec3(alpha * e.xy, e.z));
+  vec3 h = normalize(vec3(alphas * e.xy, e.z));
   float flat_ = dot(h.xy, h.xy);
   vec3 t1 = flat_ > 1e-9 ? vec3(-h.y, h.x, 0.0) * inversesqrt(flat_) : vec3(1.0, 0.0, 0.0);
   vec3 t2 = cross(h, t1);
@@ -80,7 +110,7 @@ vec3 facetAbout(vec3 n, vec3 v, float alpha, vec2 u) {
   float s = 0.5 * (1.0 + h.z);
   p.y = (1.0 - s) * sqrt(max(0.0, 1.0 - p.x * p.x)) + s * p.y;
   vec3 k = p.x * t1 + p.y * t2 + sqrt(max(0.0, 1.0 - dot(p, p))) * h;
-  k = normalize(vec3(alpha * k.xy, max(1e-6, k.z)));
+  k = normalize(vec3(alphas * k.xy, max(1e-6, k.z)));
   return normalize(x * k.x + y * k.y + n * k.z);
 }
 vec3 schlick(vec3 f0, float c) {
@@ -88,19 +118,19 @@ vec3 schlick(vec3 f0, float c) {
   float m2 = m * m;
   return f0 + (1.0 - f0) * m2 * m2 * m;
 }
-float facetDensity(float nh, float alpha) {
-  float a2 = alpha * alpha;
-  // 1 - nh² (1 - a²), so written that a mirror's does not cancel out.
-  float d = (1.0 - nh) * (1.0 + nh) + nh * nh * a2;
-  return a2 / (PI_ * d * d);
+/** How densely facets face a way that leans by hx and hy along both axes (B. Burley, 2012, for both roughnesses). */
+float facetDensity(float hx, float hy, float nh, vec2 alphas) {
+  vec2 lean = vec2(hx, hy) / alphas;
+  float d = dot(lean, lean) + nh * nh;
+  return 1.0 / (PI_ * alphas.x * alphas.y * d * d);
 }
-float smithRoot(float c, float a2) { return sqrt(a2 + (1.0 - a2) * c * c); }
 /** Share sent times the cosine of the light, and how densely that direction is drawn, of one layer of facets. */
-float facetsSend(float nl, float nv, float nh, float alpha, out float density) {
-  float a2 = alpha * alpha;
-  float d = facetDensity(nh, alpha);
-  float rv = smithRoot(nv, a2);
-  float rl = smithRoot(nl, a2);
+float facetsSend(vec3 n, vec3 x, vec3 y, vec3 v, vec3 l, vec3 h, vec2 alphas, out float density) {
+  float nl = dot(n, l);
+  float nv = max(dot(n, v), 1e-3);
+  float d = facetDensity(dot(h, x), dot(h, y), clamp(dot(n, h), 0.0, 1.0), alphas);
+  float rv = length(vec3(alphas * vec2(dot(v, x), dot(v, y)), nv));
+  float rl = length(vec3(alphas * vec2(dot(l, x), dot(l, y)), nl));
   density = d / (2.0 * (nv + rv));
   return d * 0.5 * nl / max(nl * rv + nv * rl, 1e-7);
 }
@@ -110,17 +140,15 @@ vec3 sends(Surface s, vec3 n, vec3 facet, vec3 v, vec3 l, out float density) {
   float nl = dot(n, l);
   float gl = dot(facet, l);
   if (nl <= 0.0 || gl <= 0.0) return vec3(0.0);
-  float nv = max(dot(n, v), 1e-3);
   vec3 h = normalize(l + v);
-  float nh = clamp(dot(n, h), 0.0, 1.0);
   float vh = clamp(dot(v, h), 0.0, 1.0);
   float glossDensity;
-  float gloss = facetsSend(nl, nv, nh, s.alpha, glossDensity);
+  float gloss = facetsSend(n, s.x, s.y, v, l, h, s.alphas, glossDensity);
   density = s.lobes.x * nl / PI_ + s.lobes.y * glossDensity;
   vec3 sent = s.under * (s.matte * nl / PI_ + s.given * schlick(s.f0, vh) * gloss);
   if (s.coat > 0.0) {
     float coatDensity;
-    float coat = facetsSend(nl, nv, nh, COAT_ALPHA, coatDensity);
+    float coat = facetsSend(n, s.x, s.y, v, l, h, vec2(s.coatAlpha), coatDensity);
     density += s.lobes.z * coatDensity;
     sent += s.coat * schlick(vec3(0.04), vh) * coat;
   }
@@ -135,7 +163,7 @@ int chosenLobe(Surface s, float choice) { return choice < s.lobes.x ? MATTE : ch
 /** A direction drawn as a lobe of the surface sends. */
 vec3 drawnFrom(Surface s, int lobe, vec3 n, vec3 v, vec2 u) {
   if (lobe == MATTE) return cosineAbout(n, u);
-  vec3 h = facetAbout(n, v, lobe == GLOSS ? s.alpha : COAT_ALPHA, u);
+  vec3 h = facetAbout(n, s.x, s.y, v, lobe == GLOSS ? s.alphas : vec2(s.coatAlpha), u);
   return reflect(-v, h);
 }
 `;

@@ -5,7 +5,7 @@ import { styled } from 'styled-components';
 import { MATERIAL_KINDS, MATERIALS } from '@/core/production/materials';
 import type { Mark } from '@/core/production/mark';
 import type { Shell } from '@/core/production/shell';
-import { restOf, surfaceOf, type Surface } from '@/core/production/surface';
+import { MATERIAL_VALUES, restOf, surfaceOf, type Surface } from '@/core/production/surface';
 import { REGIONS, type Region } from '@/core/solid/mesh';
 import { Button, Heading, Pick } from '@/parts/controls';
 import { ChannelField } from '../benches/channel-field';
@@ -34,8 +34,7 @@ const Swatch = styled.button<{ $on: boolean }>`
 
 /** A hint of how a surface looks, for its swatch. */
 function swatchPicture(surface: Surface): string {
-  const { material, colour, roughness } = restOf(surface);
-  const { metalness, glow } = MATERIALS[material];
+  const { colour, roughness, metalness, glow } = restOf(surface);
   if (glow > 0) return colour;
   if (metalness === 0)
     return `linear-gradient(160deg, color-mix(in oklab, ${colour} 80%, white), ${colour} 45%, color-mix(in oklab, ${colour} 70%, black))`;
@@ -80,7 +79,10 @@ export function SurfaceBench({ mark, shell, change }: { mark: Mark; shell: Shell
         options={MATERIAL_KINDS.map((id) => ({ id, label: MATERIALS[id].label }))}
       />
       <ChannelField owner={path} name="colour" />
-      <ChannelField owner={path} name="roughness" rest={MATERIALS[surface.settings.material].roughness} />
+      {MATERIAL_VALUES.map((name) => (
+        <ChannelField key={name} owner={path} name={name} rest={MATERIALS[surface.settings.material][name]} />
+      ))}
+      <ChannelField owner={path} name="brushing" />
       <ChannelField owner={path} name="opacity" />
       <div style={{ marginTop: 6 }}>
         <Button $tone="quiet" onPress={() => change((s) => REGIONS.forEach((id) => void (s.surfaces[id] = structuredClone(surface))))}>

@@ -4,6 +4,7 @@ import type { LightState, SurfaceState } from '@/core/frame/frame-state';
 import { fromLux } from '@/core/light/photometry';
 import { subFrameSample } from '@/core/optics/samples';
 import { MATERIALS } from '@/core/production/materials';
+import { restOf, surfaceOf } from '@/core/production/surface';
 import { LIGHTS, type LightKindName } from '@/core/production/owners/lights/lights';
 import { emptyProduction, productionSchema } from '@/core/production/production';
 import { distance, dot, length, normalise, subtract, type Vec3 } from '@/core/space/vector';
@@ -142,17 +143,19 @@ test('each light of a sub-frame has a point of its own, all of them in the disc,
 });
 
 describe('the slots of surfaces', () => {
-  const surface: SurfaceState = { material: 'brass', colour: [0.4, 0.3, 0.2], roughness: 0.3, opacity: 1 };
-  const row = (materials: SlotMaterials, at: number) => [...materials.table.numbers(16 * (at + 1)).slice(16 * at)];
+  const surface: SurfaceState = { ...restOf(surfaceOf({ material: 'brass', roughness: 0.3 })), colour: [0.4, 0.3, 0.2] };
+  const row = (materials: SlotMaterials, at: number) => [...materials.table.numbers(20 * (at + 1)).slice(20 * at)];
 
   test('a slot has what its surface is made of in its row, and is see-through only where that is', () => {
     const materials = new SlotMaterials();
     materials.begin();
     const lit = materials.wear('lit', 'face', surface, { lights: 5 });
     materials.end();
-    const { metalness, coat, glow } = MATERIALS.brass;
+    const { metalness, coat, glow, coatRoughness } = MATERIALS.brass;
     const close = (values: number[]) => values.map((v) => expect.closeTo(v, 6) as number);
-    expect(row(materials, 1)).toEqual(close([0.4, 0.3, 0.2, 0.3, metalness, coat, glow, 1, 0, 0, 0, 0, 1, 1, 5, 0]));
+    expect(row(materials, 1)).toEqual(
+      close([0.4, 0.3, 0.2, 0.3, metalness, coat, glow, 1, 0, 0, 0, 0, 1, 1, 5, 0, coatRoughness, 0.04, 0, 0]),
+    );
     expect([lit.transparent, lit.depthWrite]).toEqual([false, true]);
     materials.begin();
     expect(materials.wear('lit', 'face', { ...surface, opacity: 0.5 })).toBe(lit);

@@ -78,7 +78,7 @@ describe('a production of version 1', () => {
       back: { profile: 'none' },
     });
     expect(read.version).toBe(CURRENT_VERSION);
-    expect(restOf((first(read).shells[0] as Shell).surfaces.face)).toEqual(OLD_STEEL);
+    expect(restOf((first(read).shells[0] as Shell).surfaces.face)).toMatchObject(OLD_STEEL);
   });
 
   test('defaults that it did not write down are filled in; what it cannot be is refused in words', () => {
