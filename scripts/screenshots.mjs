@@ -43,6 +43,12 @@ try {
   await seek(149);
   await refined(149);
   await shoot('shape');
+  await room('Light');
+  await page.getByRole('group', { name: 'Plan from above' }).getByRole('button', { name: 'Key light' }).focus();
+  await page.keyboard.press('Enter');
+  await refined(149);
+  await shoot('light');
+  await room('Shape');
   await page.getByRole('button', { name: 'Versions' }).click();
   await page.getByText('At an opening').waitFor();
   await shoot('versions');

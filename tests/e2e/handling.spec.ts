@@ -177,6 +177,13 @@ test.describe('with the demo', () => {
       expect(await broken(page)).toEqual([]);
       await page.keyboard.press('Escape');
     }
+    await goToRoom(page, 'Light');
+    expect(await broken(page)).toEqual([]);
+    const sheet = page.getByRole('navigation', { name: 'Call sheet' });
+    for (const owner of ['Key light', 'Studio']) {
+      await sheet.getByRole('button', { name: owner }).click();
+      expect(await broken(page)).toEqual([]);
+    }
     await goToRoom(page, 'Choreograph');
     await page.getByRole('button', { name: /^Orbit, Camera 1: move from frame 84/ }).focus();
     await page.keyboard.press('Enter');
@@ -200,7 +207,7 @@ test.describe('with the demo', () => {
   test('at 1280 x 800 nothing is cut off and the lens view has at least 640 x 360', async ({ page, ironsky }) => {
     await page.goto(ironsky.url);
     await page.getByRole('link', { name: /^Open Lantern Deep, ident A/ }).click();
-    for (const room of ['Shape', 'Choreograph', 'Master'] as const) {
+    for (const room of ['Shape', 'Light', 'Choreograph', 'Master'] as const) {
       await goToRoom(page, room);
       const sides = async () => {
         const lens = await page.getByTestId('lens').boundingBox();

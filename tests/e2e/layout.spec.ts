@@ -38,6 +38,8 @@ test('bars between views move by mouse and keys, fold, and stand where they stoo
   await expect(page.getByRole('separator', { name: 'Between the views and the timeline' })).toBeVisible();
   await expect.poll(() => sizeOf(page)).toEqual(folded);
   // Each room has sizes of its own.
+  await goToRoom(page, 'Light');
+  expect(await sizeOf(page)).toEqual({ width: 640, height: 360 });
   await goToRoom(page, 'Shape');
   expect(await sizeOf(page)).toEqual({ width: 640, height: 360 });
 });

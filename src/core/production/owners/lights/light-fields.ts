@@ -20,7 +20,7 @@ export const MAX_LINKS = 200;
 export const LIGHT_CHANNELS = {
   on: switchChannel({ label: 'On', rest: true }),
   strength: channelField({ label: 'Strength', ...SHARE, max: 50, rest: 1, step: 0.1 }),
-  stops: channelField({ label: 'Stops over the middle', unit: 'stops', min: -20, max: 20, rest: 0, step: 0.5 }),
+  stops: channelField({ label: 'Over the middle', unit: 'stops', min: -20, max: 20, rest: 0, step: 0.5 }),
   watts: channelField({ label: 'Watts of a black body', unit: 'W', min: 0, max: 1_000_000, rest: 1000, step: 50, digits: 0 }),
   colour: colourChannel({ label: 'Colour', rest: '#ffffff' }),
   kelvin: channelField({ label: 'Kelvin', unit: 'K', min: MIN_KELVIN, max: MAX_KELVIN, rest: 5600, step: 100, digits: 0 }),
