@@ -11,8 +11,9 @@ import { CameraBench } from '../camera/camera-bench';
 import { ContactSheet } from '../views/contact-sheet';
 import { landHere } from '../looking/flight';
 import { LensPane } from '../views/lens-pane';
-import { Bench, Column, RoomBody } from '../layout/panes';
-import { Split, type SplitPane } from '../layout/split';
+import { Column } from '../layout/panes';
+import { RoomOfViews } from '../layout/room-of-views';
+import type { SplitPane } from '../layout/split';
 import { PlacementBench } from '../benches/placement-bench';
 import { ProductionTimeline } from '../timeline/production-timeline';
 import { useSeenCamera } from '../looking/seen';
@@ -169,47 +170,23 @@ export function ChoreographRoom() {
       </TransportBar>
     </Bottom>
   );
-  const set: SplitPane = {
-    id: 'set',
-    label: 'the views',
-    least: 500,
-    content: (
-      <Split
-        name="choreograph views"
-        along="column"
-        panes={[
-          {
-            id: 'looks',
-            label: 'the views',
-            least: 200,
-            size: looksHeight,
-            content: <Split name="choreograph looks" along="row" panes={looks} />,
-          },
-          { id: 'timeline', label: 'the timeline', least: 132, content: timeline },
-        ]}
-      />
-    ),
-  };
-  const bench: SplitPane = {
-    id: 'bench',
-    label: 'the bench',
-    size: () => 247,
-    least: 220,
-    folds: true,
-    content: (
-      <Bench aria-label="Bench">
-        <LandButton />
-        <PinCamera />
-        <KeyedBench />
-        <div style={{ height: 12 }} />
-        <SelectionBench />
-      </Bench>
-    ),
-  };
   return (
-    <RoomBody>
-      <Split name="choreograph" along="row" panes={[set, bench]} />
+    <RoomOfViews
+      name="choreograph"
+      looks={looks}
+      looksHeight={looksHeight}
+      below={{ id: 'timeline', label: 'the timeline', least: 132, content: timeline }}
+      bench={
+        <>
+          <LandButton />
+          <PinCamera />
+          <KeyedBench />
+          <div style={{ height: 12 }} />
+          <SelectionBench />
+        </>
+      }
+    >
       <ContactSheet />
-    </RoomBody>
+    </RoomOfViews>
   );
 }

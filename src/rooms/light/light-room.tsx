@@ -9,8 +9,9 @@ import { PlanLights } from '@/parts/plan-view/plan-lights';
 import { useSame } from '@/parts/use-same';
 import { OwnerBench } from '../benches/owner-bench';
 import { CallSheet } from '../layout/call-sheet';
-import { Bench, Column, PaneTitle, RoomBody } from '../layout/panes';
-import { Split, type SplitPane } from '../layout/split';
+import { Column, PaneTitle } from '../layout/panes';
+import { RoomOfViews } from '../layout/room-of-views';
+import type { SplitPane } from '../layout/split';
 import { TransportBar } from '../looking/transport-bar';
 import { useFrameState } from '../looking/use-frame-state';
 import { ScrubStrip } from '../looking/scrub-strip';
@@ -52,7 +53,7 @@ function LightBenchSide() {
   const dome = useProduction((p) => ofKind(p.set, 'dome')?.id);
   const markName = useProduction((p) => (selection?.kind === 'mark' ? p.marks.find(({ id }) => id === selection.id)?.name : undefined));
   return (
-    <Bench aria-label="Bench">
+    <>
       <Heading>In the picture</Heading>
       <Choices
         label="What a press in the picture does"
@@ -70,7 +71,7 @@ function LightBenchSide() {
           <OwnerBench path={`set/${dome ?? 'dome'}`} />
         </>
       )}
-    </Bench>
+    </>
   );
 }
 
@@ -133,38 +134,13 @@ export function LightRoom() {
     { id: 'lens', label: 'the lens view', least: 320, content: <LensPane title="Through the lens" hand={hand} /> },
     { id: 'plot', label: 'the light plot', size: (total) => (total > 1400 ? 400 : 240), least: 160, folds: true, content: plot },
   ];
-  const set: SplitPane = {
-    id: 'set',
-    label: 'the views',
-    least: 500,
-    content: (
-      <Split
-        name="light views"
-        along="column"
-        panes={[
-          {
-            id: 'looks',
-            label: 'the views',
-            least: 200,
-            size: looksHeight,
-            content: <Split name="light looks" along="row" panes={looks} />,
-          },
-          { id: 'dome', label: 'the dome', least: 140, content: dome },
-        ]}
-      />
-    ),
-  };
-  const bench: SplitPane = {
-    id: 'bench',
-    label: 'the bench',
-    size: () => 247,
-    least: 220,
-    folds: true,
-    content: <LightBenchSide />,
-  };
   return (
-    <RoomBody>
-      <Split name="light" along="row" panes={[set, bench]} />
-    </RoomBody>
+    <RoomOfViews
+      name="light"
+      looks={looks}
+      looksHeight={looksHeight}
+      below={{ id: 'dome', label: 'the dome', least: 140, content: dome }}
+      bench={<LightBenchSide />}
+    />
   );
 }

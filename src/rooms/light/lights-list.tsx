@@ -1,14 +1,13 @@
 'use client';
 
 import { Lightbulb, Plus, Sparkles } from 'lucide-react';
-import { Menu as AriaMenu, MenuTrigger } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { addLight } from '@/core/production/edits/light-edits';
-import { LIGHT_START_NAMES, LIGHT_STARTS, startLighting, type LightStartName } from '@/core/production/light-starts';
+import { LIGHT_START_NAMES, LIGHT_STARTS, startLighting } from '@/core/production/light-starts';
 import { LIGHTS, type LightKindName } from '@/core/production/owners/lights/lights';
 import { MAX_LIGHTS } from '@/core/production/production';
-import { Button, Menu } from '@/parts/controls';
-import { MenuLine } from '@/parts/menu-line';
+import { Button } from '@/parts/controls';
+import { MenuButton } from '@/parts/menu-button';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 const Adding = styled.div`
@@ -17,6 +16,9 @@ const Adding = styled.div`
   align-items: flex-start;
   padding: 6px 8px 0;
 `;
+
+const KINDS = [LIGHTS.map(({ kind, label }) => ({ id: kind, label }))];
+const STARTS = [LIGHT_START_NAMES.map((id) => ({ id, ...LIGHT_STARTS[id] }))];
 
 /** Ways in which lights come into a production. */
 export function AddLights({ reach }: { reach: number }) {
@@ -34,42 +36,19 @@ export function AddLights({ reach }: { reach: number }) {
     });
   return (
     <Adding>
-      <MenuTrigger>
-        <Button $tone="quiet" isDisabled={count >= MAX_LIGHTS}>
-          <Plus size={13} /> Light
-        </Button>
-        <Menu>
-          <AriaMenu aria-label="Kind of light" style={{ outline: 'none' }} onAction={(kind) => add(kind as LightKindName)}>
-            {LIGHTS.map(({ kind, label }) => (
-              <MenuLine key={kind} id={kind}>
-                {label}
-              </MenuLine>
-            ))}
-          </AriaMenu>
-        </Menu>
-      </MenuTrigger>
-      <MenuTrigger>
-        <Button $tone="quiet">
-          <Sparkles size={13} /> Begin with
-        </Button>
-        <Menu>
-          <AriaMenu
-            aria-label="Ways to begin lighting"
-            style={{ outline: 'none' }}
-            onAction={(name) => {
-              edit((draft) => startLighting(draft, name as LightStartName, reach));
-              view.setState({ selection: null, soloed: null });
-            }}
-          >
-            {LIGHT_START_NAMES.map((name) => (
-              <MenuLine key={name} id={name} textValue={LIGHT_STARTS[name].label}>
-                {LIGHT_STARTS[name].label}
-                <small>{LIGHT_STARTS[name].note}</small>
-              </MenuLine>
-            ))}
-          </AriaMenu>
-        </Menu>
-      </MenuTrigger>
+      <MenuButton label="Kind of light" groups={KINDS} isDisabled={count >= MAX_LIGHTS} onChoose={add}>
+        <Plus size={13} /> Light
+      </MenuButton>
+      <MenuButton
+        label="Ways to begin lighting"
+        groups={STARTS}
+        onChoose={(name) => {
+          edit((draft) => startLighting(draft, name, reach));
+          view.setState({ selection: null, soloed: null });
+        }}
+      >
+        <Sparkles size={13} /> Begin with
+      </MenuButton>
       {soloed ? (
         <Button $tone="quiet" onPress={() => view.setState({ soloed: null })}>
           <Lightbulb size={13} /> All lights again

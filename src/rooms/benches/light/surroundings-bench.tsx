@@ -1,7 +1,6 @@
 'use client';
 
 import { Plus, Trash2 } from 'lucide-react';
-import { Menu as AriaMenu, MenuTrigger } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { domeLight, surroundingsRadiance } from '@/core/frame/dome-formula';
 import { restingSurroundings } from '@/core/frame/dome-state';
@@ -10,9 +9,9 @@ import { addElement, addSurroundings, removeElement, removeSurroundings, setSurr
 import { DOME_ELEMENTS } from '@/core/production/owners/dome-elements/elements';
 import { MAX_SURROUNDINGS, surroundingsKind } from '@/core/production/surroundings';
 import type { Vec3 } from '@/core/space/vector';
-import { Button, Heading, IconButton, Menu } from '@/parts/controls';
+import { Button, Heading, IconButton } from '@/parts/controls';
 import { BallSwatch } from '@/parts/dome-view/ball-swatch';
-import { MenuLine } from '@/parts/menu-line';
+import { MenuButton } from '@/parts/menu-button';
 import { ChannelField } from '../channel-field';
 import { NameField } from '../name-field';
 import { useEdit, useProduction, useView, useWorkspace } from '../../workspace/workspace';
@@ -63,6 +62,8 @@ const List = styled.ul`
     font-size: 12px;
   }
 `;
+
+const KINDS = [DOME_ELEMENTS.map(({ kind, label }) => ({ id: kind, label }))];
 
 const kept = new Map<DomePresetName, (d: Vec3) => readonly [number, number, number]>();
 
@@ -136,30 +137,18 @@ export function SurroundingsBench({ path }: { path: string }) {
           );
         })}
       </List>
-      <MenuTrigger>
-        <Button $tone="quiet">
-          <Plus size={13} /> Add a light to it
-        </Button>
-        <Menu>
-          <AriaMenu
-            aria-label="Light of the dome"
-            style={{ outline: 'none' }}
-            onAction={(key) =>
-              edit((draft) => {
-                const kind = DOME_ELEMENTS.find((each) => each.kind === key)?.kind;
-                const made = kind && addElement(draft, id, kind);
-                if (made) select(made);
-              })
-            }
-          >
-            {DOME_ELEMENTS.map(({ kind, label }) => (
-              <MenuLine key={kind} id={kind}>
-                {label}
-              </MenuLine>
-            ))}
-          </AriaMenu>
-        </Menu>
-      </MenuTrigger>
+      <MenuButton
+        label="Light of the dome"
+        groups={KINDS}
+        onChoose={(kind) =>
+          edit((draft) => {
+            const made = addElement(draft, id, kind);
+            if (made) select(made);
+          })
+        }
+      >
+        <Plus size={13} /> Add a light to it
+      </MenuButton>
       <Heading>Ground</Heading>
       {Object.keys(surroundingsKind.channels.shape)
         .filter((name) => name !== 'tint' || dome.settings.picture)
