@@ -26,10 +26,10 @@ export interface PictureEvents {
 
 type WithoutId<M> = M extends { id: number } ? Omit<M, 'id'> : never;
 /** What can be asked of the worker, and what answers it. */
-type Question = WithoutId<Extract<ToPicture, { kind: 'pick' | 'shares' | 'section' | 'letters' | 'glb' | 'motion' }>>;
+type Question = WithoutId<Extract<ToPicture, { kind: 'pick' | 'shares' | 'dome' | 'section' | 'letters' | 'glb' | 'motion' }>>;
 type Answer<Q extends Question> = Extract<FromPicture, { kind: Q['kind'] extends 'pick' ? 'picked' : Q['kind'] }>;
 
-type AnyAnswer = Extract<FromPicture, { kind: 'picked' | 'shares' | 'section' | 'letters' | 'glb' | 'motion' }>;
+type AnyAnswer = Extract<FromPicture, { kind: 'picked' | 'shares' | 'dome' | 'section' | 'letters' | 'glb' | 'motion' }>;
 
 export class CancelledError extends Error {}
 
@@ -73,6 +73,11 @@ export class PictureClient {
   /** What lights a point, the brightest first. */
   async shares(x: number, y: number): Promise<LightShare[]> {
     return (await this.ask({ kind: 'shares', x, y })).shares;
+  }
+
+  /** The dome unrolled, radiance by rows from the lowest up, four numbers a point; null where nothing is drawn. */
+  async dome(): Promise<Float32Array | null> {
+    return (await this.ask({ kind: 'dome' })).radiance;
   }
 
   /** What a cut through a mark shows: the closed lines of each shell. */
@@ -156,6 +161,7 @@ export class PictureClient {
         break;
       case 'picked':
       case 'shares':
+      case 'dome':
       case 'section':
       case 'letters':
       case 'glb':

@@ -20,14 +20,15 @@ import { FXAAShader } from 'three/addons/shaders/FXAAShader.js';
 import type { CameraState, FrameState } from '@/core/frame/frame-state';
 import { picturesIn } from '@/core/frame/panel-state';
 import { throughIris } from '@/core/optics/iris';
-import { hash32 } from '@/core/motion/random';
 import type { SubFrameSample } from '@/core/optics/samples';
+import { DomeSight } from './dome/dome-sight';
 import { drawerName } from './drawer-name';
 import { FullscreenPass } from './passes/fullscreen';
 import { PictureChain } from './picture-chain';
 import { NO_PICTURES, type PictureSource } from './picture-source';
 import { PictureTextures } from './picture-textures';
 import { lensRadius, subFrameView, type ViewSample } from './projection';
+import { grainOf } from './rays/numbers-glsl';
 import { RayTracer } from './rays/ray-tracer';
 import { setSharpness, sharpnessMaterial } from './sharpness';
 import type { Quality } from './quality';
@@ -73,6 +74,7 @@ export class Painter {
   private samples = 0;
   private sharpness: ShaderMaterial | null = null;
   private rays: RayTracer | null = null;
+  private sight: DomeSight | null = null;
 
   /** @param source where pictures come from */
   constructor(
@@ -143,7 +145,7 @@ export class Painter {
     const [lensX, lensY] = throughIris(sample.lens, state.camera.iris);
     this.pictures.need(picturesIn(state));
     this.stage.pose(state, traced ? 'seen' : quality, sample.light);
-    this.stage.materials.shared.grain.value = hash32(traced?.seed ?? 0, traced?.i ?? this.samples);
+    this.stage.materials.shared.grain.value = grainOf(traced?.seed ?? 0, traced?.i ?? this.samples);
     this.look(state.camera, { pixelX: sample.pixel[0], pixelY: sample.pixel[1], lensX: lensX * radius, lensY: lensY * radius });
     this.stage.light(renderer, !traced && quality !== 'sketch');
     if (traced) {
@@ -216,6 +218,15 @@ export class Painter {
     return upright(pixels, this.width * 4);
   }
 
+  /** The dome of a state unrolled: radiance by rows from the lowest up, four numbers a point. */
+  readDome(state: FrameState): Float32Array {
+    this.pictures.need(picturesIn(state));
+    this.stage.dome.set(state, this.pictures);
+    this.stage.dome.update(this.renderer);
+    this.sight ??= new DomeSight(this.stage.dome.uniforms);
+    return this.sight.read(this.renderer);
+  }
+
   /**
    * Resolves once the graphics card has drawn all it was asked for. Commands are only queued when they are given: without waiting, a slow
    * card falls seconds behind, and what is seen is long past.
@@ -242,6 +253,7 @@ export class Painter {
     for (const each of [this.sum, this.single, this.output, this.chain, this.adder, this.edgeSmoother, this.pictures]) each.dispose();
     this.sharpness?.dispose();
     this.rays?.dispose();
+    this.sight?.dispose();
     this.renderer.dispose();
   }
 }

@@ -1,7 +1,9 @@
 import {
+  DataTexture,
   HalfFloatType,
   LinearFilter,
   LinearMipmapLinearFilter,
+  RGBAFormat,
   SRGBColorSpace,
   Texture,
   WebGLRenderTarget,
@@ -9,6 +11,7 @@ import {
 } from 'three';
 import type { PictureRef } from '@/core/frame/frame-state';
 import { FullscreenPass } from './passes/fullscreen';
+import { LightPicture } from './light-picture';
 import type { PictureSource } from './picture-source';
 
 /** What pictures on the graphics card may take, bytes: eight a pixel, and a third more for their smaller selves. */
@@ -19,13 +22,33 @@ const linearPass = () =>
   new FullscreenPass(
     /* glsl */ `
 uniform sampler2D picture;
+uniform float isUpward;
 varying vec2 at;
 void main() {
-  vec4 straight = texture2D(picture, vec2(at.x, 1.0 - at.y));
+  vec4 straight = texture2D(picture, vec2(at.x, isUpward > 0.0 ? at.y : 1.0 - at.y));
   gl_FragColor = vec4(straight.rgb * straight.a, straight.a);
 }`,
-    { picture: { value: null as Texture | null } },
+    { picture: { value: null as Texture | null }, isUpward: { value: 0 } },
   );
+
+/** Colours of a display, as they are stored. */
+function straightTexture(picture: ImageBitmap): Texture {
+  const texture = new Texture(picture);
+  texture.colorSpace = SRGBColorSpace;
+  texture.premultiplyAlpha = false;
+  texture.generateMipmaps = false;
+  texture.minFilter = LinearFilter;
+  texture.needsUpdate = true;
+  return texture;
+}
+
+/** Light itself. */
+function lightTexture({ data, width, height }: LightPicture): Texture {
+  const texture = new DataTexture(data as Uint16Array<ArrayBuffer>, width, height, RGBAFormat, HalfFloatType);
+  texture.minFilter = texture.magFilter = LinearFilter;
+  texture.needsUpdate = true;
+  return texture;
+}
 
 interface Kept {
   target: WebGLRenderTarget;
@@ -66,15 +89,10 @@ export class PictureTextures {
   }
 
   private bring(name: string, ref: PictureRef): Kept | null {
-    const bitmap = this.source.get(ref);
-    if (!bitmap) return null;
-    const { width, height } = bitmap;
-    const straight = new Texture(bitmap);
-    straight.colorSpace = SRGBColorSpace;
-    straight.premultiplyAlpha = false;
-    straight.generateMipmaps = false;
-    straight.minFilter = LinearFilter;
-    straight.needsUpdate = true;
+    const picture = this.source.get(ref);
+    if (!picture) return null;
+    const { width, height } = picture;
+    const straight = picture instanceof LightPicture ? lightTexture(picture) : straightTexture(picture);
     const target = new WebGLRenderTarget(width, height, {
       type: HalfFloatType,
       minFilter: LinearMipmapLinearFilter,
@@ -84,6 +102,7 @@ export class PictureTextures {
       depthBuffer: false,
     });
     this.pass.uniforms.picture.value = straight;
+    this.pass.uniforms.isUpward.value = picture instanceof LightPicture ? 1 : 0;
     this.pass.draw(this.renderer, target);
     straight.dispose();
     const made = { target, bytes: Math.ceil((8 * width * height * 4) / 3) };

@@ -93,7 +93,7 @@ export class Stage {
       standing.pose(mark, quality, picture, lightMask(state.lights, id));
     }
     materials.end();
-    this.dome.set(state, null);
+    this.dome.set(state, this.pictures);
     const floor = ofKind(state.set, 'floor')?.values ?? null;
     this.floor.visible = floor !== null && quality !== 'sketch';
     if (floor) {
@@ -129,7 +129,7 @@ export class Stage {
 
   /** Where all that casts a shadow stands: equal ones cast equal shadows. */
   shapeKey(): string {
-    return [...this.marks.values()].flatMap((mark) => mark.shadowKey()).join(' ');
+    return `${[...this.marks.values()].flatMap((mark) => mark.shadowKey()).join(' ')} ${this.materials.thinKey()}`;
   }
 
   /** A sphere about all that casts a shadow. */

@@ -106,9 +106,7 @@ export class StandingMark {
   shadowKey(): readonly number[] {
     if (!this.group.visible) return [];
     const parts = this.copies.flatMap((copy) =>
-      copy.visible
-        ? [...copy.matrix.elements, ...copy.children.flatMap((mesh) => (mesh.visible ? mesh.matrix.elements.slice(12) : [0]))]
-        : [],
+      copy.visible ? [...copy.matrix.elements, ...copy.children.flatMap((mesh) => (mesh.visible ? mesh.matrix.elements : [0]))] : [],
     );
     return [this.version, ...this.group.matrix.elements, ...parts];
   }
@@ -184,7 +182,9 @@ export class StandingMark {
       // A fade lies differently in each piece.
       const fading = fade ? `${slot}/${this.pieces.indexOf(piece)}` : slot;
       const features = { fade, laid, lights };
-      if (program === 'lit') casting.push(this.materials.wear('shadow', fading, surface, features));
+      // Both sides of a cut-out are read from where they are seen: one of them says what is there of it.
+      const casts = !laid?.isClear || region === 'face';
+      if (program === 'lit') casting.push(casts ? this.materials.wear('shadow', fading, surface, features) : this.materials.hidden);
       return this.materials.wear(program, fading, surface, features);
     });
     return { materials, casting };

@@ -22,11 +22,13 @@ const TYPES: { readonly [K in MediaKind]: readonly { type: string; first: readon
     { type: 'audio/mpeg', first: [ascii(0, 'ID3')] },
     ...Array.from({ length: 32 }, (_, i) => ({ type: 'audio/mpeg', first: [{ at: 0, bytes: [0xff, 0xe0 + i] }] })),
   ],
-  // PNG, JPEG (ITU-T T.81), WebP, ISO base media, EBML, zip (APPNOTE 6.3).
+  // PNG, JPEG (ITU-T T.81), WebP, Radiance, OpenEXR, ISO base media, EBML, zip (APPNOTE 6.3).
   picture: [
     { type: 'image/png', first: PNG },
     { type: 'image/jpeg', first: [{ at: 0, bytes: [0xff, 0xd8, 0xff] }] },
     { type: 'image/webp', first: [ascii(0, 'RIFF'), ascii(8, 'WEBP')] },
+    { type: 'image/vnd.radiance', first: [ascii(0, '#?')] },
+    { type: 'image/x-exr', first: [{ at: 0, bytes: [0x76, 0x2f, 0x31, 0x01] }] },
     { type: 'video/mp4', first: MP4 },
     { type: 'video/webm', first: WEBM },
     { type: 'application/zip', first: [ascii(0, 'PK\u0003\u0004')] },

@@ -79,6 +79,10 @@ export class PictureDesk {
         return this.answerPick(message.id, message.x, message.y);
       case 'shares':
         return this.answerShares(message.id, message.x, message.y);
+      case 'dome': {
+        const state = this.production && this.view.state(this.scenery(this.production));
+        return this.send({ kind: 'dome', id: message.id, radiance: (state && this.painter?.readDome(state)) ?? null });
+      }
       case 'section': {
         const built = this.built(message.markId);
         return this.send({ kind: 'section', id: message.id, loops: built ? sectionLoops(built, message.cut) : [] });

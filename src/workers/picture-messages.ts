@@ -55,6 +55,8 @@ export type ToPicture =
   | { kind: 'pick'; id: number; x: number; y: number }
   /** What lights a spot of the picture. */
   | { kind: 'shares'; id: number; x: number; y: number }
+  /** The dome unrolled. */
+  | { kind: 'dome'; id: number }
   | { kind: 'section'; id: number; markId: string; cut: CutLine }
   | { kind: 'letters'; id: number; words: Words }
   | { kind: 'glb'; id: number; markId: string }
@@ -93,6 +95,7 @@ export type FromPicture =
   | { kind: 'motion'; id: number; motion: FrameMotion[] | null }
   | ({ kind: 'picked'; id: number } & Picked)
   | { kind: 'shares'; id: number; shares: LightShare[] }
+  | { kind: 'dome'; id: number; radiance: Float32Array | null }
   | { kind: 'frame'; id: number; bytes: Uint8Array; milliseconds: number }
   | { kind: 'frame-failed'; id: number; reason: string }
   /** A picture has come, or (in words) one that is wanted will not. */

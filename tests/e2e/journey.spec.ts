@@ -25,7 +25,7 @@ test('from an empty desk to frames on disk, as a person would', async ({ page, i
     expect(await valueOf(page, 'Front width, mm')).toBe('40.0');
     await page.getByRole('radio', { name: 'bevel' }).click();
     await page.getByRole('button', { name: /Material/ }).click();
-    await page.getByRole('option', { name: 'Brass' }).click();
+    await page.getByRole('option', { name: 'Brass', exact: true }).click();
     await type(page, 'Up, m', '25 cm');
     expect(await valueOf(page, 'Up, m')).toBe('0.25');
     await pictureOf(page, 0, 4);

@@ -225,6 +225,50 @@ test('a spot lights what lies in its cone, and a leaf that is shut cuts it off; 
   expect((await under({}, { isLeftOut: true }))[1]).toBe(0);
 });
 
+test('a light that throws no shadows shines past what is in its way; one that does is held back, traced and plain', async () => {
+  const behind = (shadows: boolean, isBlocked: boolean, change: Partial<DrawOrder>) =>
+    light(
+      bare((draft) => {
+        plate(draft, 1, 6, { material: 'matte', colour: '#ffffff', roughness: 1 });
+        setOf(draft).dome.strength.rest = 0;
+        addLight(draft, 'point', { channels: { x: 3, y: 0, z: 3, size: 0.1 }, settings: { shadows } });
+        if (!isBlocked) return;
+        // Half way to the light, beside what the camera sees in the middle.
+        const block = plate(draft, 1, 0.8, { material: 'matte', colour: '#000000', roughness: 1 });
+        block.channels.x.rest = block.channels.z.rest = 1.5;
+        block.channels.pan.rest = 45;
+      }),
+      { samples: 16, ...change },
+    );
+  for (const change of [{}, { traced: false }]) {
+    const [, open] = await behind(true, false, change);
+    expect(open).toBeGreaterThan(0.1);
+    expect((await behind(true, true, change))[1]).toBeLessThan(0.02 * open);
+    expect(Math.abs((await behind(false, true, change))[1] / open - 1)).toBeLessThan(0.03);
+  }
+});
+
+// Numbers by chance would leave a standard deviation of √(0.5 · 0.5 / 16) = 0.125 of the cover in 16 sub-frames (binomial distribution).
+test('what is half there is half there in each pixel after a few sub-frames, and two such layers are a quarter gone', async () => {
+  const cover = async (layers: number) => {
+    const production = bare((draft) => {
+      for (let i = 0; i < layers; i++) plate(draft, 1, 6, { material: 'matte', opacity: 0.5 }).channels.z.rest = 0.2 * i;
+    });
+    const order = { production, frame: 0, width: WIDTH, height: HEIGHT, samples: 16, alpha: true, traced: true, linear: true };
+    const pixels = await page.evaluate((o) => (globalThis as unknown as Harness).draw(o), order);
+    const covers: number[] = [];
+    for (let y = 20; y < 34; y++) for (let x = 38; x < 58; x++) covers.push(pixels[4 * (y * WIDTH + x) + 3] as number);
+    const mean = covers.reduce((sum, v) => sum + v, 0) / covers.length;
+    return { mean, spread: Math.sqrt(covers.reduce((sum, v) => sum + (v - mean) ** 2, 0) / covers.length) };
+  };
+  const one = await cover(1);
+  expect(Math.abs(one.mean - 0.5)).toBeLessThan(0.01);
+  expect(one.spread).toBeLessThan(0.03);
+  const two = await cover(2);
+  expect(Math.abs(two.mean - 0.75)).toBeLessThan(0.015);
+  expect(two.spread).toBeLessThan(0.1);
+});
+
 test('traced frames are the same bytes each time', async () => {
   const order = { production: tumbled, frame: 0, width: 160, height: 90, samples: 4, alpha: false, traced: true };
   const draw = () => page.evaluate((o) => (globalThis as unknown as Harness).draw(o), order);

@@ -6,7 +6,7 @@ import { pictureFrameAt, type Clip, type Picture } from '../production/picture';
 import type { Production } from '../production/production';
 import type { Resolver } from '../production/resolver';
 import { ofKind } from '../schema/owner-kind';
-import type { PanelState, PictureRef, PlateState } from './frame-state';
+import type { PanelState, PictureRef, PlateState, SurroundingsState } from './frame-state';
 
 /** The frame of the scene whose picture it is, and how many of those there are a second. */
 export interface ShownTime {
@@ -61,8 +61,15 @@ export function plateState(resolver: Resolver, { set }: Production, frame: numbe
   return ref && { ref, ratio: picture.width / picture.height, opacity, fit, isDelivered: delivered };
 }
 
+interface Showing {
+  marks: readonly { picture: PanelState | null }[];
+  plate: PlateState | null;
+  domes: readonly Pick<SurroundingsState, 'settings'>[];
+}
+
 /** Every picture that a state shows. */
-export function picturesIn({ marks, plate }: { marks: readonly { picture: PanelState | null }[]; plate: PlateState | null }): PictureRef[] {
-  const refs = marks.flatMap(({ picture }) => picture?.ref ?? []);
+export function picturesIn({ marks, plate, domes }: Showing): PictureRef[] {
+  const round = domes.flatMap(({ settings: { picture } }) => (picture ? [{ hash: picture.hash, holds: picture.holds, frame: 0 }] : []));
+  const refs = [...marks.flatMap(({ picture }) => picture?.ref ?? []), ...round];
   return plate ? [...refs, plate.ref] : refs;
 }

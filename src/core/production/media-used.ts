@@ -8,8 +8,9 @@ export interface UsedFile extends MediaRef {
 /** Where a production names files of each kind. */
 const FILES: { readonly [K in MediaKind]: (production: Production) => MediaRef[] } = {
   sound: ({ sound }) => (sound ? [sound] : []),
-  picture: ({ marks, set }) => [
+  picture: ({ marks, set, domes }) => [
     ...marks.flatMap(({ body }) => (body.kind === 'panel' ? [body.picture] : [])),
+    ...domes.flatMap(({ settings }) => settings.picture ?? []),
     ...set.flatMap((each) => (each.kind === 'plate' && each.settings.picture ? [each.settings.picture] : [])),
   ],
   model: ({ marks }) => marks.flatMap(({ body }) => (body.kind === 'model' ? [body.model] : [])),

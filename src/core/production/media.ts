@@ -6,7 +6,7 @@ export const MEDIA = {
   sound: { what: 'A sound file', files: 'a WAV, MP3, OGG or FLAC file', maxBytes: 100_000_000, folder: 'sounds', ending: '.sound' },
   picture: {
     what: 'A picture',
-    files: 'a PNG, JPEG or WebP picture, an MP4 or WebM video, or a zip of frames',
+    files: 'a PNG, JPEG, WebP, Radiance or OpenEXR picture, an MP4 or WebM video, or a zip of frames',
     maxBytes: 500_000_000,
     folder: 'pictures',
     ending: '.picture',

@@ -5,6 +5,7 @@ import { styled } from 'styled-components';
 import { linearToSrgb, type LinearColour } from '@/core/colour/transfer';
 import { directionFrame } from '@/core/space/direction-frame';
 import type { Vec3 } from '@/core/space/vector';
+import { SIGHT_COLUMNS, SIGHT_ROWS } from '@/picture/dome/sight-size';
 import { newGesture } from '../gesture';
 import { useSize } from '../use-size';
 import { Well } from '../well';
@@ -50,9 +51,6 @@ const Page = styled(Well)`
   }
 `;
 
-/** Columns and rows that the dome is worked out in. */
-const COLUMNS = 192;
-const ROWS = 96;
 /** Radiance is shown with this much of it held back, so that softboxes keep their colour. */
 const HELD = 0.55;
 
@@ -81,16 +79,16 @@ export function DomeView({ radiance, items, markers, selected, onSelect, onMove 
   useEffect(() => {
     const context = canvas.current?.getContext('2d');
     if (!context) return;
-    const image = context.createImageData(COLUMNS, ROWS);
-    for (let y = 0; y < ROWS; y++) {
-      for (let x = 0; x < COLUMNS; x++) {
-        const { forward } = directionFrame(((x + 0.5) / COLUMNS) * 360 - 180, 90 - ((y + 0.5) / ROWS) * 180);
+    const image = context.createImageData(SIGHT_COLUMNS, SIGHT_ROWS);
+    for (let y = 0; y < SIGHT_ROWS; y++) {
+      for (let x = 0; x < SIGHT_COLUMNS; x++) {
+        const { forward } = directionFrame(((x + 0.5) / SIGHT_COLUMNS) * 360 - 180, 90 - ((y + 0.5) / SIGHT_ROWS) * 180);
         const light = radiance(forward);
         for (let k = 0; k < 3; k++) {
           const v = light[k as 0 | 1 | 2];
-          image.data[4 * (y * COLUMNS + x) + k] = 255 * linearToSrgb(v / (1 + HELD * v));
+          image.data[4 * (y * SIGHT_COLUMNS + x) + k] = 255 * linearToSrgb(v / (1 + HELD * v));
         }
-        image.data[4 * (y * COLUMNS + x) + 3] = 255;
+        image.data[4 * (y * SIGHT_COLUMNS + x) + 3] = 255;
       }
     }
     context.putImageData(image, 0, 0);
@@ -116,7 +114,7 @@ export function DomeView({ radiance, items, markers, selected, onSelect, onMove 
 
   return (
     <Page ref={ref} data-testid="dome">
-      <canvas ref={canvas} width={COLUMNS} height={ROWS} aria-hidden="true" />
+      <canvas ref={canvas} width={SIGHT_COLUMNS} height={SIGHT_ROWS} aria-hidden="true" />
       {width > 0 ? (
         <svg role="group" aria-label="The dome unrolled: round it across, height up">
           <line x1={0} x2={width} y1={height / 2} y2={height / 2} stroke="#fff" strokeOpacity={0.25} strokeDasharray="2 4" />

@@ -67,10 +67,10 @@ vec3 domeFormula(vec3 d, float blur) {
   for (int i = 0; i < domeCount; i++) sum += ELEMENT(i, 0).rgb * elementAt(i, d, blur);
   return sum;
 }
-vec3 domePicturesAt(vec3 d, float level) {
+vec3 domePicturesAt(vec3 d) {
   vec3 sum = vec3(0.0);
-  if (domeTints[0] != vec3(0.0)) sum += domeTints[0] * textureLod(domePictures[0], unrolled(turnedBy(d, domePictureTurns.x)), level).rgb;
-  if (domeTints[1] != vec3(0.0)) sum += domeTints[1] * textureLod(domePictures[1], unrolled(turnedBy(d, domePictureTurns.y)), level).rgb;
+  if (domeTints[0] != vec3(0.0)) sum += domeTints[0] * textureLod(domePictures[0], unrolled(turnedBy(d, domePictureTurns.x)), 0.0).rgb;
+  if (domeTints[1] != vec3(0.0)) sum += domeTints[1] * textureLod(domePictures[1], unrolled(turnedBy(d, domePictureTurns.y)), 0.0).rgb;
   return sum;
 }
 `;
@@ -87,7 +87,7 @@ vec3 domeFromMap(vec3 d, float blur) {
 }
 vec3 domeRadiance(vec3 worldDirection, float blur) {
   vec3 d = turnedBy(worldDirection, domeTurn);
-  if (blur < ${SHARP}) return domeReflects * (domeFormula(d, blur) + domePicturesAt(d, 0.0));
+  if (blur < ${SHARP}) return domeReflects * (domeFormula(d, blur) + domePicturesAt(d));
   return domeReflects * domeFromMap(d, blur);
 }
 /** What falls on a matte surface, as radiance that would be as much from everywhere. */

@@ -15,6 +15,7 @@ import { ofKind } from '@/core/schema/owner-kind';
 import { FullscreenPass } from '../passes/fullscreen';
 import { numberTable } from '../tables';
 import { elementRow } from './dome-elements';
+import { PictureLevels } from './picture-levels';
 import { DOME_FORMULA_GLSL, MAP_BLUR, MAP_LEVELS, MAP_WIDTH } from './dome-glsl';
 
 const BAKE = /* glsl */ `
@@ -24,7 +25,7 @@ varying vec2 at;
 void main() {
   vec2 angles = (at - 0.5) * vec2(6.28318530718, 3.14159265359);
   vec3 d = vec3(sin(angles.x) * cos(angles.y), sin(angles.y), cos(angles.x) * cos(angles.y));
-  gl_FragColor = vec4(min(domeFormula(d, ${MAP_BLUR} * exp2(level)) + domePicturesAt(d, level), vec3(60000.0)), 1.0);
+  gl_FragColor = vec4(min(domeFormula(d, ${MAP_BLUR} * exp2(level)) + domePicturesAt(d), vec3(60000.0)), 1.0);
 }`;
 
 const NO_PICTURE = new Texture();
@@ -66,8 +67,16 @@ export class DomeMap {
     domeTints: { value: new Array<number>(6).fill(0) },
     domePictureTurns: { value: new Vector2() },
   };
+  /** Pictures of its surroundings, blurred level by level. */
+  private readonly levels: [PictureLevels | null, PictureLevels | null] = [null, null];
   private readonly bakeLevel = { value: 0 };
-  private readonly baker = new FullscreenPass(BAKE, { ...this.uniforms, domeMap: { value: null }, level: this.bakeLevel });
+  private readonly bakePictures = { value: [NO_PICTURE, NO_PICTURE] as Texture[] };
+  private readonly baker = new FullscreenPass(BAKE, {
+    ...this.uniforms,
+    domeMap: { value: null },
+    domePictures: this.bakePictures,
+    level: this.bakeLevel,
+  });
   private drawn = '';
   /** Maps drawn since the beginning. */
   bakes = 0;
@@ -129,8 +138,14 @@ export class DomeMap {
     if (now === this.drawn) return;
     this.drawn = now;
     this.bakes++;
+    domePictures.value.forEach((picture, i) => {
+      if (picture !== NO_PICTURE) (this.levels[i] ??= new PictureLevels()).update(renderer, picture);
+    });
     for (let level = 0; level <= MAP_LEVELS; level++) {
       this.bakeLevel.value = level;
+      this.bakePictures.value = domePictures.value.map((picture, i) =>
+        picture === NO_PICTURE ? NO_PICTURE : (this.levels[i]?.levels[level]?.texture ?? NO_PICTURE),
+      );
       const [width, height] = [MAP_WIDTH >> level, Math.max(1, MAP_WIDTH >> (level + 1))];
       this.map.viewport.set(0, 0, width, height);
       this.map.scissor.set(0, 0, width, height);
@@ -138,12 +153,8 @@ export class DomeMap {
     }
   }
 
-  /** The graphics card has lost what was drawn. */
-  forget(): void {
-    this.drawn = '';
-  }
-
   dispose(): void {
+    for (const levels of this.levels) levels?.dispose();
     this.map.dispose();
     this.table.dispose();
     this.baker.dispose();

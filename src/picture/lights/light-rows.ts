@@ -84,8 +84,8 @@ export function lightMask(lights: readonly LightState[], markId: string): number
 export const EVERY_LIGHT = 2 ** MOST_LIGHTS - 1;
 
 /**
- * A light as the table has it: what it sends, its form | middle, half angle it is seen under | half axes | which way it shines | leaves |
- * where it is lit from in this sub-frame | its tiles of the shadow atlas.
+ * A light as the table has it: what it sends, its form | middle, whether it throws shadows | half axes, ends of its cone | which way it
+ * shines | leaves | where it is lit from in this sub-frame | its tiles of the shadow atlas.
  */
 export function lightRow({ state, shape, from, middle }: PlacedLight, tile: readonly [first: number, count: number]): number[] {
   const { form, x, y, sent, cone, leaves } = shape;
@@ -93,7 +93,7 @@ export function lightRow({ state, shape, from, middle }: PlacedLight, tile: read
     ...sent,
     FORMS[form],
     ...middle,
-    0,
+    state.castsShadow ? 1 : 0,
     ...x,
     cone?.inner ?? -2,
     ...y,

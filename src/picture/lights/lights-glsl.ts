@@ -10,6 +10,7 @@ const float DISC = 2.0;
 const float BALL = 3.0;
 
 bool isLinked(int i, float mask) { return ((uint(mask) >> uint(i)) & 1u) != 0u; }
+bool throwsShadow(int i) { return LIGHT(i, 1).w > 0.0; }
 float area(float form, vec3 x, vec3 y) {
   float across = length(cross(x, y));
   return form == DISC || form == BALL ? PI_ * across : 4.0 * across;

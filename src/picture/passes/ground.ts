@@ -24,7 +24,7 @@ void main() {
   vec3 behind = ground * mix(1.0, 1.0 - falloff, away);
   if (domeSeen > 0.0) {
     vec3 d = turnedBy(looks * normalize(vec3((2.0 * at - 1.0) * reach, -1.0)), domeTurn);
-    vec3 seen = domeSeenBlur > ${MAP_BLUR} ? domeFromMap(d, domeSeenBlur) : domeFormula(d, 0.001) + domePicturesAt(d, 0.0);
+    vec3 seen = domeSeenBlur > ${MAP_BLUR} ? domeFromMap(d, domeSeenBlur) : domeFormula(d, 0.001) + domePicturesAt(d);
     behind = behind * (1.0 - min(domeSeen, 1.0)) + seen * domeSeen;
   }
   gl_FragColor = vec4(mean.rgb + (1.0 - mean.a) * behind, 1.0);

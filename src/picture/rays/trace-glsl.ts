@@ -47,7 +47,8 @@ vec3 lightsAlong(vec3 o, vec3 d, float far, float mask, float all, float density
     float away;
     float own;
     vec3 seen = seenOf(i, o, d, away, own);
-    if (own <= 0.0 || away >= far) continue;
+    // One that throws no shadows shines through what is in its way.
+    if (own <= 0.0 || (away >= far && throwsShadow(i))) continue;
     float drawn = all > 0.0 ? own * likely(i, o, mask) / all : 0.0;
     sum += seen * powerShare(density, drawn);
     if (away < nearest) nearest = away;
@@ -116,6 +117,10 @@ void main() {
       vec3 sent = sends(s, n, facet, v, toLight, density);
       pending = sent * ray.radiance / (ray.density * share) * powerShare(ray.density * share, density);
     }
+    if (!throwsShadow(chosen)) {
+      if (!isFloor) sum += pending;
+      pending = vec3(0.0);
+    }
   }
   float kept = 0.0;
   vec3 o = start;
@@ -183,6 +188,10 @@ void main() {
           vec3 sent = sends(w, metNormal, metFacet, -d, ray.direction, unused);
           if (share > 0.0) pending = weight * sent * ray.radiance / (ray.density * share);
           pending = min(pending, vec3(${BRIGHTEST_MET}.0));
+          if (!throwsShadow(chosen)) {
+            light += pending / max(weight, vec3(1e-6));
+            pending = vec3(0.0);
+          }
           o = there + metFacet * liftAt(there);
           d = ray.direction;
           lightFar = ray.far;

@@ -6,7 +6,7 @@ import type { FadePlane } from './fade';
 import type { LaidPicture } from './laid-picture';
 import type { SlotProgram } from './slot-glsl';
 import { SlotMaterial } from './slot-material';
-import { surfaceRow, type SurfaceValues } from './surface-table';
+import { isThin, surfaceRow, type SurfaceValues } from './surface-table';
 
 /** What a look has beside its surface. */
 export interface Features {
@@ -44,8 +44,8 @@ export class SlotMaterials {
   /** What is not seen at all. */
   readonly hidden = new MeshBasicMaterial({ visible: false });
   readonly table = numberTable();
-  /** Uniforms that all programs have in common; grain changes from sub-frame to sub-frame: what is thrown by hash goes by it. */
-  readonly shared: Record<string, { value: unknown }> & { grain: { value: number } };
+  /** Uniforms that all programs have in common; grain says which sub-frame it is: what can be seen through goes by it. */
+  readonly shared: Record<string, { value: unknown }> & { grain: { value: readonly [number, number] } };
   private readonly empty = new Texture();
   private readonly slots = new Map<string, Map<SlotProgram, SlotMaterial>>();
   private rows: SurfaceValues[] = [NOTHING];
@@ -56,7 +56,7 @@ export class SlotMaterials {
 
   /** @param shared what lights them: uniforms of the dome and of the lights */
   constructor(shared: Record<string, { value: unknown }> = {}) {
-    this.shared = { ...shared, surfaceTable: { value: this.table.texture }, grain: { value: 0 } };
+    this.shared = { ...shared, surfaceTable: { value: this.table.texture }, grain: { value: [0, 0] } };
   }
 
   /** Begins a state: surfaces are told anew. */
@@ -90,6 +90,11 @@ export class SlotMaterials {
   /** What a row of the table holds. */
   surface(row: number): SurfaceValues {
     return this.rows[row] ?? NOTHING;
+  }
+
+  /** What can be seen through, and how far: as much of a shadow do such surfaces cast. */
+  thinKey(): string {
+    return this.rows.flatMap((row, i) => (isThin(row) ? [i, row.opacity, row.fade?.start, row.fade?.end] : [])).join(' ');
   }
 
   /** Ends a state: the table is as it was told. */

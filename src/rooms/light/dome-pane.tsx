@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useMemo } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { domeLight, surroundingsRadiance } from '@/core/frame/dome-formula';
 import type { FrameState } from '@/core/frame/frame-state';
 import { setChannelValue } from '@/core/production/edits/channel-edits';
@@ -10,6 +10,7 @@ import { ofKind } from '@/core/schema/owner-kind';
 import { radians } from '@/core/space/angle';
 import { positionOf, transformDirection, transformPoint } from '@/core/space/matrix';
 import { boxMiddle, normalise, subtract, type Vec3 } from '@/core/space/vector';
+import { SIGHT_COLUMNS, SIGHT_ROWS } from '@/picture/dome/sight-size';
 import { DomeView, type DomeItem, type DomeMarker } from '@/parts/dome-view/dome-view';
 import { useSceneFrame } from '../looking/seen';
 import { useFrameState } from '../looking/use-frame-state';
@@ -20,7 +21,7 @@ import { mirroredFrom } from './light-hand';
 const BLUR = 0.012;
 
 /** Radiance of the whole dome of a state, as it is seen in a mirror. */
-function radianceOf({ set, domes }: FrameState): (d: Vec3) => readonly [number, number, number] {
+function radianceOf({ set, domes }: Pick<FrameState, 'set' | 'domes'>): (d: Vec3) => readonly [number, number, number] {
   const whole = ofKind(set, 'dome')?.values;
   const mix = domes.length > 1 ? Math.max(0, Math.min(1, whole?.mix ?? 0)) : 0;
   const parts = domes.map((dome, i) => ({
@@ -39,6 +40,40 @@ function radianceOf({ set, domes }: FrameState): (d: Vec3) => readonly [number, 
     }
     return sum;
   };
+}
+
+/**
+ * The dome as the picture draws it, where pictures are part of it: they are decoded where it is drawn. As a formula until then, and where
+ * there are none.
+ */
+function useRadiance(state: FrameState): (d: Vec3) => readonly [number, number, number] {
+  const { picture } = useWorkspace();
+  const { set, domes } = state;
+  const isRefined = useView((s) => s.drawn.samples >= s.drawn.of);
+  const formula = useMemo(() => radianceOf({ set, domes }), [set, domes]);
+  const hasPicture = domes.some((dome) => dome.settings.picture !== null);
+  const [drawn, setDrawn] = useState<{ domes: FrameState['domes']; set: FrameState['set']; radiance: Float32Array } | null>(null);
+  useEffect(() => {
+    if (!hasPicture) return;
+    let isOver = false;
+    picture?.dome().then(
+      (radiance) => !isOver && radiance && setDrawn({ domes, set, radiance }),
+      () => undefined,
+    );
+    return () => {
+      isOver = true;
+    };
+  }, [picture, hasPicture, domes, set, isRefined]);
+  return useMemo(() => {
+    if (!hasPicture || !drawn) return formula;
+    return ([x, y, z]) => {
+      const u = Math.atan2(x, z) / (2 * Math.PI) + 0.5;
+      const v = Math.asin(Math.max(-1, Math.min(1, y))) / Math.PI + 0.5;
+      const column = Math.min(SIGHT_COLUMNS - 1, Math.floor(u * SIGHT_COLUMNS));
+      const at = 4 * (Math.min(SIGHT_ROWS - 1, Math.floor(v * SIGHT_ROWS)) * SIGHT_COLUMNS + column);
+      return [drawn.radiance[at] as number, drawn.radiance[at + 1] as number, drawn.radiance[at + 2] as number];
+    };
+  }, [hasPicture, drawn, formula]);
 }
 
 /** Directions that the selected mark, or the first one, mirrors to the lens: of its face, and of bevels of 45° round it. */
@@ -71,8 +106,7 @@ export function DomePane() {
   const frame = useSceneFrame();
   const state = useFrameState();
   const { selection, facts } = useView((s) => ({ selection: s.selection, facts: s.facts }));
-  const { set, domes } = state;
-  const radiance = useMemo(() => radianceOf({ set, domes } as FrameState), [set, domes]);
+  const radiance = useRadiance(state);
   const selectedMark = selection?.kind === 'mark' ? selection.id : null;
   const box = facts[selectedMark ?? state.marks[0]?.id ?? '']?.bounds;
   const markers = useMemo(() => markersOf(state, selectedMark, box ? boxMiddle(box) : null), [state, selectedMark, box]);

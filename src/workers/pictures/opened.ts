@@ -1,3 +1,4 @@
+import type { DecodedPicture } from '@/picture/light-picture';
 import { MAX_PICTURE_SIDE, type Picture } from '@/core/production/picture';
 
 /** Thrown when a file of pictures cannot be used; the message says why, in words. */
@@ -10,7 +11,7 @@ export type PictureFacts = Pick<Picture, 'holds' | 'width' | 'height' | 'frames'
 export interface PictureFile {
   facts: PictureFacts;
   /** One of its frames, counted from 0, decoded: whoever asks for it closes it. */
-  frame(index: number): Promise<ImageBitmap>;
+  frame(index: number): Promise<DecodedPicture>;
   close(): void;
 }
 

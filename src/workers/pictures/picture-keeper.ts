@@ -1,4 +1,5 @@
 import type { PictureRef } from '@/core/frame/frame-state';
+import { LightPicture, type DecodedPicture } from '@/picture/light-picture';
 import type { PictureSource } from '@/picture/picture-source';
 import { PictureFileError, type PictureFile } from './opened';
 import { openPicture } from './picture-file';
@@ -7,7 +8,7 @@ import { openPicture } from './picture-file';
 const MAX_BYTES = 400_000_000;
 
 const nameOf = ({ hash, frame }: PictureRef) => `${hash} ${frame}`;
-const bytesOf = ({ width, height }: ImageBitmap) => 4 * width * height;
+const bytesOf = (picture: DecodedPicture) => (picture instanceof LightPicture ? 8 : 4) * picture.width * picture.height;
 
 async function fromServer(hash: string): Promise<Blob> {
   const response = await fetch(`/api/media/picture/${hash}`);
@@ -21,7 +22,7 @@ async function fromServer(hash: string): Promise<Blob> {
 /** Pictures that are asked for, decoded: as many as fit, the last ones used stay. */
 export class PictureKeeper implements PictureSource {
   private readonly files = new Map<string, Promise<PictureFile>>();
-  private readonly decoded = new Map<string, ImageBitmap>();
+  private readonly decoded = new Map<string, DecodedPicture>();
   private readonly underWay = new Map<string, Promise<void>>();
   private needed = new Set<string>();
   private bytes = 0;
@@ -40,7 +41,7 @@ export class PictureKeeper implements PictureSource {
   }
 
   /** A decoded frame; null where it is not at hand, which is then seen to. */
-  get(ref: PictureRef): ImageBitmap | null {
+  get(ref: PictureRef): DecodedPicture | null {
     const known = this.decoded.get(nameOf(ref));
     if (!known) {
       if (!this.underWay.has(nameOf(ref)))
@@ -96,7 +97,7 @@ export class PictureKeeper implements PictureSource {
     return file;
   }
 
-  private keep(name: string, picture: ImageBitmap): void {
+  private keep(name: string, picture: DecodedPicture): void {
     this.bytes += bytesOf(picture);
     this.decoded.set(name, picture);
     for (const [oldest, old] of this.decoded) {

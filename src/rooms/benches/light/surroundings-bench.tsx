@@ -9,10 +9,12 @@ import { addElement, addSurroundings, removeElement, removeSurroundings, setSurr
 import { DOME_ELEMENTS } from '@/core/production/owners/dome-elements/elements';
 import { MAX_SURROUNDINGS, surroundingsKind } from '@/core/production/surroundings';
 import type { Vec3 } from '@/core/space/vector';
-import { Button, Heading, IconButton } from '@/parts/controls';
+import type { Picture } from '@/core/production/picture';
+import { Button, Heading, Hint, IconButton } from '@/parts/controls';
 import { BallSwatch } from '@/parts/dome-view/ball-swatch';
 import { MenuButton } from '@/parts/menu-button';
 import { ChannelField } from '../channel-field';
+import { PictureChoice } from '../picture-choice';
 import { NameField } from '../name-field';
 import { useEdit, useProduction, useView, useWorkspace } from '../../workspace/workspace';
 
@@ -107,6 +109,15 @@ export function SurroundingsBench({ path }: { path: string }) {
   const count = useProduction((p) => p.domes.length);
   const soloed = useView((s) => s.soloed);
   if (!dome) return null;
+  const { picture } = dome.settings;
+  const setPicture = (next: Picture | null) =>
+    edit((draft) => {
+      const found = draft.domes.find((each) => each.id === id);
+      if (!found) return;
+      found.settings.picture = next;
+      // A picture is light enough by itself.
+      if (next) found.channels.ground.rest = 0;
+    });
   const select = (element: string) => view.setState({ selection: { kind: 'owner', id: `${path}/elements/${element}` }, pick: null });
   return (
     <>
@@ -149,6 +160,24 @@ export function SurroundingsBench({ path }: { path: string }) {
       >
         <Plus size={13} /> Add a light to it
       </MenuButton>
+      <Heading>Picture all round</Heading>
+      {picture ? (
+        <div style={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between', fontSize: 12 }}>
+          <span style={{ overflow: 'hidden', textOverflow: 'ellipsis' }}>
+            {picture.name}, {picture.width} × {picture.height}
+          </span>
+          <IconButton label="Remove the picture of the surroundings" $tone="quiet" onPress={() => setPicture(null)}>
+            <Trash2 size={12} />
+          </IconButton>
+        </div>
+      ) : (
+        <>
+          <PictureChoice label="From a file" isStill onPicture={setPicture} />
+          <Hint>
+            HDR, EXR or any picture that shows everything round a place: twice as wide as high. It is added to the ground and the lights.
+          </Hint>
+        </>
+      )}
       <Heading>Ground</Heading>
       {Object.keys(surroundingsKind.channels.shape)
         .filter((name) => name !== 'tint' || dome.settings.picture)
