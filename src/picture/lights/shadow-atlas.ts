@@ -28,6 +28,8 @@ const OUTSIDE = 1.05;
 /** Texels by which a place is lifted off its surface. */
 const LIFT = 1.6;
 
+/** A little more than a right angle, degrees: no light leaks in between two sides. */
+const SIX_SPREAD = 92;
 const SIX: readonly [forward: Vec3, up: Vec3][] = [
   [
     [1, 0, 0],
@@ -94,9 +96,9 @@ function looksFrom({ shape, from }: PlacedLight, { center, radius }: Sphere): Lo
     return [{ camera, pixel: 2 * Math.tan(half) }];
   }
   return SIX.map(([forward, up]) => {
-    const camera = new PerspectiveCamera(90, 1, 0.01, away + radius + 1);
+    const camera = new PerspectiveCamera(SIX_SPREAD, 1, 0.01, away + radius + 1);
     lookAt(camera, eye, eye.clone().add(new Vector3(...forward)), up);
-    return { camera, pixel: 2 };
+    return { camera, pixel: 2 * Math.tan((SIX_SPREAD * Math.PI) / 360) };
   });
 }
 
