@@ -248,6 +248,15 @@ test('a light that throws no shadows shines past what is in its way; one that do
   }
 });
 
+test('without any light a plain picture shows what the dome lights', async () => {
+  const production = bare((draft) => {
+    evenDome(draft);
+    draft.lights = [];
+    plate(draft, 1, 6, { material: 'chrome', colour: '#ffffff', roughness: 0.3 });
+  });
+  expect(Math.abs((await light(production, { traced: false, samples: 4 }))[1] - 1)).toBeLessThan(0.02);
+});
+
 // Numbers by chance would leave a standard deviation of √(0.5 · 0.5 / 16) = 0.125 of the cover in 16 sub-frames (binomial distribution).
 test('what is half there is half there in each pixel after a few sub-frames, and two such layers are a quarter gone', async () => {
   const cover = async (layers: number) => {

@@ -116,6 +116,7 @@ export class ShadowAtlas {
   readonly table = numberTable();
   private target = this.targetOf(SMALL);
   private drawn = '';
+  private isMade = false;
 
   get texture(): DepthTexture {
     return this.target.depthTexture as DepthTexture;
@@ -136,7 +137,8 @@ export class ShadowAtlas {
     const now = [casting.shapeKey(), ...lights.filter(({ state }) => state.castsShadow).map(({ from }) => from.join())].join(' ');
     if (isSteady && now === this.drawn) return tiles;
     this.drawn = now;
-    if (looks.length > 0) this.draw(renderer, casting, looks);
+    // A texture that nothing was ever drawn to cannot be looked up, not even where nobody does.
+    if (looks.length > 0 || !this.isMade) this.draw(renderer, casting, looks);
     return tiles;
   }
 
@@ -152,7 +154,8 @@ export class ShadowAtlas {
       this.dispose();
       this.target = this.targetOf(side);
     }
-    const across = Math.ceil(Math.sqrt(looks.length));
+    this.isMade = true;
+    const across = Math.max(1, Math.ceil(Math.sqrt(looks.length)));
     const size = Math.floor(side / across);
     const { target } = this;
     target.viewport.set(0, 0, side, side);
