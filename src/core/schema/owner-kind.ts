@@ -109,13 +109,25 @@ export function referenceTo(list: string) {
   return field;
 }
 
-/** Paths, within settings, of the references to a list of the production. */
-export function referencesIn(settings: z.ZodObject, to: string): string[][] {
-  return Object.entries(settings.shape as Record<string, z.ZodType>).flatMap(([name, schema]): string[][] => {
-    if (references.get(schema)?.to === to) return [[name]];
-    const inner = unwrapped(schema);
-    return inner instanceof z.ZodObject ? referencesIn(inner, to).map((path) => [name, ...path]) : [];
-  });
+type Settings = Record<string, unknown>;
+
+/** Everything within some settings, in lists too, that refers to a list of the production: who holds it, under which name, and its id. */
+export function* referencesIn(
+  settings: Settings,
+  schema: z.ZodObject,
+  to: string,
+): Generator<[holder: Settings, name: string, id: string]> {
+  for (const [name, field] of Object.entries(schema.shape as Record<string, z.ZodType>)) {
+    const value = settings[name];
+    if (references.get(field)?.to === to) {
+      if (typeof value === 'string') yield [settings, name, value];
+      continue;
+    }
+    const inner = unwrapped(field);
+    const each = inner instanceof z.ZodArray ? unwrapped(inner.element as z.ZodType) : inner;
+    if (!(each instanceof z.ZodObject) || typeof value !== 'object' || value === null) continue;
+    for (const held of Array.isArray(value) ? (value as Settings[]) : [value as Settings]) yield* referencesIn(held, each, to);
+  }
 }
 
 function unwrapped(schema: z.ZodType): z.ZodType {

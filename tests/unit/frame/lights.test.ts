@@ -65,6 +65,16 @@ describe('a light', () => {
     expect(production.lights[0]?.settings).toMatchObject({ aim: { on: 'point', markId: null }, bearer: { kind: 'nothing', markId: null } });
   });
 
+  test('that was linked to a mark that is gone is not linked to the next one that gets its name', () => {
+    const production = bare((draft) => {
+      const id = addWordmark(draft, 'GONE');
+      addLight(draft, 'spot', { settings: { links: { of: 'only', marks: [{ markId: id }] } } });
+      removeMark(draft, id);
+      expect(addWordmark(draft, 'NEXT')).toBe(id);
+    });
+    expect(stateOf(production).lights[0]?.lights).toEqual({ isOnly: true, marks: [] });
+  });
+
   test('is put where its highlight falls on a spot: the eye sees it mirrored there', () => {
     const production = bare((draft) => void addLight(draft, 'area', { channels: { x: 0, y: 6, z: 0 } }));
     const spot: Vec3 = [0.4, 0.2, 0.1];

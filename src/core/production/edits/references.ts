@@ -14,24 +14,14 @@ function focusLost({ focus }: Production['cameras'][number]): void {
   if (focus.to && focus.to.markId === null && (focus.to.on === 'front' || focus.to.on === 'nearest')) focus.to = null;
 }
 
-/** Everything that some settings refer to, of a list of the production: who holds it, under which name, and its id. */
-function* heldReferences(settings: Settings, schema: z.ZodObject, list: string): Generator<[holder: Settings, name: string, id: string]> {
-  for (const path of referencesIn(schema, list)) {
-    const holder = path.slice(0, -1).reduce<Settings | undefined>((inner, name) => inner?.[name] as Settings | undefined, settings);
-    const name = path[path.length - 1] as string;
-    const id = holder?.[name];
-    if (holder && typeof id === 'string') yield [holder, name, id];
-  }
-}
-
 /** Whether an owner refers to anything of a list of the production. */
 export const refersTo = ({ kind, settings }: Pick<FoundOwner, 'kind' | 'settings'>, list: string): boolean =>
-  !heldReferences(settings, kind.settings, list).next().done;
+  !referencesIn(settings, kind.settings, list).next().done;
 
 /** Changes the references within some settings; returns whether one was emptied. */
 function changeReferences(settings: Settings, schema: z.ZodObject, list: string, to: (id: string) => string | null): boolean {
   let emptied = false;
-  for (const [holder, name, id] of heldReferences(settings, schema, list)) {
+  for (const [holder, name, id] of referencesIn(settings, schema, list)) {
     const next = to(id);
     if (next === id) continue;
     holder[name] = next;
