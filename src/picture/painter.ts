@@ -147,7 +147,9 @@ export class Painter {
     this.stage.pose(state, traced ? 'seen' : quality, sample.light);
     this.stage.materials.shared.grain.value = grainOf(traced?.seed ?? 0, traced?.i ?? this.samples);
     this.look(state.camera, { pixelX: sample.pixel[0], pixelY: sample.pixel[1], lensX: lensX * radius, lensY: lensY * radius });
-    this.stage.light(renderer, !traced && quality !== 'sketch');
+    // A sketch has no light; the dome is drawn for it only where the lens sees that.
+    if (quality !== 'sketch') this.stage.light(renderer, !traced);
+    else if (this.stage.dome.isSeen) this.stage.dome.update(renderer);
     if (traced) {
       this.rays ??= this.newRays();
       this.rays.draw(camera, traced.seed, traced.i, this.single);

@@ -106,13 +106,10 @@ export class Stage {
     this.scene.updateMatrixWorld(true);
   }
 
-  /**
-   * Makes ready what lights the state that it stands for: maps of the dome, and of a plain picture the shadows.
-   * @param isSteady shadows are kept where nothing that casts one has moved
-   */
-  light(renderer: WebGLRenderer, hasShadows: boolean, isSteady = true): void {
+  /** Makes ready what lights the state that it stands for: maps of the dome, and of a plain picture the shadows. */
+  light(renderer: WebGLRenderer, hasShadows: boolean): void {
     this.dome.update(renderer);
-    const tiles = hasShadows ? this.atlas.update(renderer, this, this.lights, this.reach, isSteady) : null;
+    const tiles = hasShadows ? this.atlas.update(renderer, this, this.lights, this.reach) : null;
     const { lighting } = this;
     this.lightTable.fill(this.lights.map((light, i) => lightRow(light, tiles?.[i] ?? [0, 0])));
     lighting.lightTable.value = this.lightTable.texture;

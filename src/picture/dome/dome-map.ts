@@ -87,6 +87,11 @@ export class DomeMap {
     this.map.texture.mipmaps = Array.from({ length: MAP_LEVELS + 1 }, () => ({}) as never);
   }
 
+  /** Whether the lens sees any of it. */
+  get isSeen(): boolean {
+    return this.uniforms.domeSeen.value > 0;
+  }
+
   /** Takes the dome of an instant; says nothing to the graphics card yet. */
   set({ set, domes }: Pick<FrameState, 'set' | 'domes'>, pictures: DomePictures | null): void {
     const { uniforms } = this;

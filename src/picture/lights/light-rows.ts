@@ -1,4 +1,5 @@
 import type { LightState } from '@/core/frame/frame-state';
+import { MAX_LIGHTS } from '@/core/production/production';
 import { forwardOf, positionOf } from '@/core/space/matrix';
 import { add, normalise, scale, type Vec3 } from '@/core/space/vector';
 import { areaShape } from './area';
@@ -8,7 +9,6 @@ import { spotShape } from './spot';
 import { stripShape } from './strip';
 import { sunShape } from './sun';
 
-export const MOST_LIGHTS = 24;
 export const LIGHT_TEXELS = 8;
 
 /** What each kind of light is on the graphics card. A new kind is one file and one line here. */
@@ -45,7 +45,7 @@ export function placedLights(
   point: (index: number) => readonly [number, number],
   reach: Vec3 = [0, 0, 0],
 ): PlacedLight[] {
-  return lights.slice(0, MOST_LIGHTS).map((state, i) => {
+  return lights.map((state, i) => {
     const shape = shapeOf(state);
     const [px, py] = onShape(shape, point(i));
     const middle: Vec3 = shape.form === 'distant' ? scale(forwardOf(state.pose), -1) : positionOf(state.pose);
@@ -74,14 +74,14 @@ function facing(from: Vec3, to: Vec3, radius: Vec3): [Vec3, Vec3] {
 /** Bits of the lights that light a mark, by their places among them. */
 export function lightMask(lights: readonly LightState[], markId: string): number {
   let mask = 0;
-  lights.slice(0, MOST_LIGHTS).forEach(({ lights: links }, i) => {
+  lights.forEach(({ lights: links }, i) => {
     if (!links || links.marks.includes(markId) === links.isOnly) mask += 2 ** i;
   });
   return mask;
 }
 
 /** All lights, for what no light leaves out. */
-export const EVERY_LIGHT = 2 ** MOST_LIGHTS - 1;
+export const EVERY_LIGHT = 2 ** MAX_LIGHTS - 1;
 
 /**
  * A light as the table has it: what it sends, its form | middle, whether it throws shadows | half axes, ends of its cone | which way it

@@ -39,7 +39,10 @@ float reaches(int i, float form, vec3 from, vec3 place, vec3 n) {
   return lookedUp(tile, place, n, away);
 }
 /** Direction to the point of a light that is nearest to a mirrored direction, and half sizes that it is seen under there. */
-vec3 nearestOf(int i, float form, vec3 at, vec3 x, vec3 y, vec3 place, vec3 mirrored, out vec2 size) {
+vec3 nearestOf(int i, float form, vec3 place, vec3 mirrored, out vec2 size) {
+  vec3 at = LIGHT(i, 1).xyz;
+  vec3 x = LIGHT(i, 2).xyz;
+  vec3 y = LIGHT(i, 3).xyz;
   if (form == DISTANT) {
     size = vec2(length(x), length(y));
     float c = dot(mirrored, at);
@@ -64,7 +67,7 @@ vec3 nearestOf(int i, float form, vec3 at, vec3 x, vec3 y, vec3 place, vec3 mirr
   vec3 d = to + x * q.x + y * q.y;
   float away = length(d);
   // Half sizes of a disc as large.
-  size = h / away * (form == DISC ? 1.0 : 1.1284) * vec2(1.0);
+  size = h / away * (form == DISC ? 1.0 : 1.1284);
   return d / away;
 }
 /**
@@ -79,28 +82,30 @@ float facetsSendWide(Surface s, vec3 n, vec3 v, vec3 l, vec2 alphas, vec2 size, 
   float unused;
   return facetsSend(n, s.x, s.y, v, l, h, alphas, unused) * alphas.x * alphas.y / (wide.x * wide.y);
 }
+/** What of a light falls on a surface that faces the point from which it is lit, and the way there. */
+vec3 falling(int i, vec3 place, vec3 from, out vec3 d) {
+  vec4 a = LIGHT(i, 0);
+  d = from;
+  if (a.w == DISTANT) return a.rgb;
+  vec3 x = LIGHT(i, 2).xyz;
+  vec3 y = LIGHT(i, 3).xyz;
+  vec3 to = from - place;
+  float away2 = max(dot(to, to), 1e-6);
+  d = to * inversesqrt(away2);
+  return a.rgb * area(a.w, x, y) / away2 * (a.w == BALL ? through(i, -d) : max(0.0, -dot(normalize(cross(x, y)), d)));
+}
 /** What a surface sends to the eye of all lights that light it. */
 vec3 litBy(Surface s, vec3 place, vec3 n, vec3 facet, vec3 v, float mask) {
   vec3 sum = vec3(0.0);
   vec3 mirrored = reflect(-v, n);
   for (int i = 0; i < lightCount; i++) {
     if (!isLinked(i, mask)) continue;
-    vec4 a = LIGHT(i, 0);
-    vec3 at = LIGHT(i, 1).xyz;
-    vec3 x = LIGHT(i, 2).xyz;
-    vec3 y = LIGHT(i, 3).xyz;
+    float form = LIGHT(i, 0).w;
     vec3 from = LIGHT(i, 6).xyz;
-    vec3 falls = a.rgb;
-    vec3 d = from;
-    if (a.w != DISTANT) {
-      vec3 to = from - place;
-      float away2 = max(dot(to, to), 1e-6);
-      d = to * inversesqrt(away2);
-      falls *= area(a.w, x, y) / away2;
-      falls *= a.w == BALL ? through(i, -d) : max(0.0, -dot(normalize(cross(x, y)), d));
-    }
+    vec3 d;
+    vec3 falls = falling(i, place, from, d);
     vec2 size;
-    vec3 l = nearestOf(i, a.w, at, x, y, place, mirrored, size);
+    vec3 l = nearestOf(i, form, place, mirrored, size);
     float gl = max(dot(facet, d), dot(facet, l));
     if (gl <= 0.0 || falls == vec3(0.0)) continue;
     float nl = max(dot(n, d), 0.0);
@@ -111,7 +116,7 @@ vec3 litBy(Surface s, vec3 place, vec3 n, vec3 facet, vec3 v, float mask) {
     if (sent == vec3(0.0)) continue;
     // Where smooth normals meet flat facets, light ends softly (M. Chiang and others, 2019).
     float g = clamp(gl / max(max(nl, dot(n, l)) * dot(facet, n), 1e-4), 0.0, 1.0);
-    sum += sent * falls * (-g * g * g + g * g + g) * reaches(i, a.w, from, place, facet);
+    sum += sent * falls * (-g * g * g + g * g + g) * reaches(i, form, from, place, facet);
   }
   return sum;
 }
@@ -120,22 +125,12 @@ float keptFrom(vec3 place, vec3 up, float mask) {
   float all = 1e-6;
   float kept = 0.0;
   for (int i = 0; i < lightCount; i++) {
-    vec4 a = LIGHT(i, 0);
     vec3 from = LIGHT(i, 6).xyz;
-    vec3 x = LIGHT(i, 2).xyz;
-    vec3 y = LIGHT(i, 3).xyz;
-    vec3 d = from;
-    float falls = brightness(a.rgb);
-    if (a.w != DISTANT) {
-      vec3 to = from - place;
-      float away2 = max(dot(to, to), 1e-6);
-      d = to * inversesqrt(away2);
-      falls *= area(a.w, x, y) / away2 * (a.w == BALL ? through(i, -d) : max(0.0, -dot(normalize(cross(x, y)), d)));
-    }
-    falls *= max(0.0, dot(up, d));
+    vec3 d;
+    float falls = brightness(falling(i, place, from, d)) * max(0.0, dot(up, d));
     if (falls <= 0.0) continue;
     all += falls;
-    kept += falls * (1.0 - reaches(i, a.w, from, place, up));
+    kept += falls * (1.0 - reaches(i, LIGHT(i, 0).w, from, place, up));
   }
   return kept / all;
 }

@@ -126,7 +126,7 @@ export class ShadowAtlas {
    * Draws the shadows of lights anew where anything has moved.
    * @returns of each light its first tile, and how many it has; none for one that throws no shadow
    */
-  update(renderer: WebGLRenderer, casting: Casting, lights: readonly PlacedLight[], reach: Sphere, isSteady: boolean): [number, number][] {
+  update(renderer: WebGLRenderer, casting: Casting, lights: readonly PlacedLight[], reach: Sphere): [number, number][] {
     const looks: Look[] = [];
     const tiles = lights.map((light): [number, number] => {
       if (!light.state.castsShadow) return [0, 0];
@@ -135,7 +135,7 @@ export class ShadowAtlas {
       return [looks.length - own.length, own.length];
     });
     const now = [casting.shapeKey(), ...lights.filter(({ state }) => state.castsShadow).map(({ from }) => from.join())].join(' ');
-    if (isSteady && now === this.drawn) return tiles;
+    if (now === this.drawn) return tiles;
     this.drawn = now;
     // A texture that nothing was ever drawn to cannot be looked up, not even where nobody does.
     if (looks.length > 0 || !this.isMade) this.draw(renderer, casting, looks);

@@ -22,4 +22,5 @@ export const STANDING_CHANNELS = {
 };
 
 export const rollChannel = channelField({ label: 'Roll', ...TURN });
-export const edgeChannel = (rest: number) => channelField({ label: 'Soft edge', unit: '°', min: 0.2, max: 90, rest, step: 0.5, digits: 1 });
+const edge = { label: 'Soft edge', unit: '°', min: 0.2, max: 90, step: 0.5, digits: 1 } as const;
+export const edgeChannel = (rest: number) => channelField({ ...edge, rest });
