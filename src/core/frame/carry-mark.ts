@@ -1,3 +1,4 @@
+import { withShift } from '../motion/edit-channel';
 import { bearersFor } from '../production/carried';
 import { removeMark } from '../production/edits/mark-edits';
 import type { Mark } from '../production/mark';
@@ -34,10 +35,7 @@ function retell(mark: Mark, was: Mat4, is: Mat4, boundsOf: BoundsOf): void {
   };
   const [from, to] = [placeOf(was), placeOf(is)];
   for (const name of Object.keys(to) as (keyof typeof to)[]) {
-    const by = to[name] - from[name];
-    const channel = mark.channels[name];
-    channel.rest += by;
-    for (const key of channel.keys) key.value += by;
+    mark.channels[name] = withShift(mark.channels[name], to[name] - from[name]);
   }
 }
 

@@ -91,10 +91,8 @@ export function elementShare({ form, forward, right, up, size, edge }: DomeLight
       return 0.5 - 0.5 * softSign((angle - size[0]) / width);
     case ELEMENT_FORM.ring:
       return blurredStep(angle - size[0], size[1], width);
-    case ELEMENT_FORM.glow: {
-      const near = 1 - clamp(angle / (size[0] + blur), 0, 1);
-      return near * near * (3 - 2 * near);
-    }
+    case ELEMENT_FORM.glow:
+      return 1 - smoothstep(0, size[0] + blur, angle);
   }
 }
 

@@ -5,7 +5,7 @@ import type { Channels } from '../motion/channel';
 import { readAll } from '../motion/readers';
 import type { Production } from '../production/production';
 import { resolverOf } from '../production/resolver';
-import { multiply, panTiltRoll, type Mat4 } from '../space/matrix';
+import { IDENTITY, multiply, panTiltRoll, type Mat4 } from '../space/matrix';
 import type { Vec3 } from '../space/vector';
 import { aimedAt, cameraPose, middleOf } from './camera-pose';
 import type { BoundsOf, LightOwnerState, LightState } from './frame-state';
@@ -48,19 +48,19 @@ function colourOf({ values, settings }: LightOwnerState): LinearColour {
   return planckianColour(values.kelvin);
 }
 
-/** Pose of what carries a light: its place and turns are told in that frame; null where nothing does. */
+/** The frame that a light's place and turns are told in: the world's, or that of what carries it. */
 export function lightGround(
   production: Production,
   { settings: { bearer } }: { settings: Pick<LightOwnerState['settings'], 'bearer'> },
   frame: number,
   boundsOf: BoundsOf,
-): Mat4 | null {
+): Mat4 {
   if (bearer.kind === 'camera') {
     const camera = production.cameras.find(({ id }) => id === bearer.cameraId);
-    return camera ? cameraPose(production, camera, frame, boundsOf) : null;
+    return camera ? cameraPose(production, camera, frame, boundsOf) : IDENTITY;
   }
   const mark = bearer.kind === 'mark' ? production.marks.find(({ id }) => id === bearer.markId) : undefined;
-  return mark ? markPose(production, mark, frame, boundsOf) : null;
+  return mark ? markPose(production, mark, frame, boundsOf) : IDENTITY;
 }
 
 /** Its own pose: where it stands, and shining along its -Z as it is turned. */
@@ -93,9 +93,7 @@ export function lightStateAt(production: Production, light: Production['lights']
 
 /** A light as the picture needs it: where it stands, what it sends, and which marks it lights. */
 export function lightState(production: Production, light: LightOwnerState, frame: number, boundsOf: BoundsOf): LightState {
-  const bearer = lightGround(production, light, frame, boundsOf);
-  let pose = ownPose(light);
-  if (bearer) pose = multiply(bearer, pose);
+  let pose = multiply(lightGround(production, light, frame, boundsOf), ownPose(light));
   const target = aimOf(production, light, frame, boundsOf);
   if (target) {
     const aimed = aimedAt(pose, target, 1);

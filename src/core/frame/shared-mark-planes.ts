@@ -1,3 +1,4 @@
+import { withShift } from '../motion/edit-channel';
 import { isSwept, type Mark } from '../production/mark';
 import { SAFE_DISTANCE } from '../production/planes';
 import { copyPoses } from '../production/pattern';
@@ -50,7 +51,6 @@ export function partFromMark(production: Production, mark: Mark, frame: number, 
     ['y', y],
     ['z', z],
   ] as const) {
-    mark.channels[axis].rest += by;
-    for (const key of mark.channels[axis].keys) key.value += by;
+    mark.channels[axis] = withShift(mark.channels[axis], by);
   }
 }

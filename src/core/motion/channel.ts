@@ -82,3 +82,7 @@ export const isKeyed = ({ keys }: Channel<Value>): boolean => keys.length > 0;
 
 /** A channel at rest. */
 export const at = <V extends Value>(rest: V): Channel<V> => ({ rest, keys: [] });
+
+/** Channels at rest, by their names. */
+export const allAt = (values: Readonly<Record<string, Value>>): Channels =>
+  Object.fromEntries(Object.entries(values).map(([name, value]) => [name, at(value)]));

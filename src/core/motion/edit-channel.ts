@@ -57,6 +57,13 @@ export function withKeyChanged<V extends Value>(channel: Channel<V>, frame: numb
   return { ...channel, keys: channel.keys.map((key) => (Math.abs(key.frame - frame) < SAME_FRAME ? { ...key, ...change } : key)) };
 }
 
+/** A channel moved as a whole: what it did it goes on doing, from there. */
+export const withShift = (channel: Channel, by: number): Channel => ({
+  ...channel,
+  rest: channel.rest + by,
+  keys: channel.keys.map((key) => ({ ...key, value: key.value + by })),
+});
+
 /** Gives the span from one key frame to the next a pace: both ends become eased, with these handles. */
 export function withPace<V extends Value>(
   channel: Channel<V>,

@@ -1,4 +1,4 @@
-import { at } from '../motion/channel';
+import { allAt } from '../motion/channel';
 import type { DomeElementKindName } from './owners/dome-elements/elements';
 import { surroundingsSchema, type Surroundings } from './surroundings';
 
@@ -121,20 +121,18 @@ export const DOME_PRESETS = {
 export type DomePresetName = keyof typeof DOME_PRESETS;
 export const DOME_PRESET_NAMES = Object.keys(DOME_PRESETS) as DomePresetName[];
 
-const resting = (values: Values) => Object.fromEntries(Object.entries(values).map(([name, value]) => [name, at(value)]));
-
 /** Surroundings as a preset has them. */
 export function surroundingsOf(name: DomePresetName, id: string): Surroundings {
   const { label, ground, elements }: DomePreset = DOME_PRESETS[name];
   return surroundingsSchema.parse({
     id,
     name: label,
-    channels: resting(ground),
+    channels: allAt(ground),
     elements: elements.map(({ kind, name: called, ...values }, i) => ({
       id: `light-${i + 1}`,
       kind,
       name: called,
-      channels: resting(values),
+      channels: allAt(values),
     })),
   });
 }

@@ -3,7 +3,7 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { domeLight, surroundingsRadiance } from '@/core/frame/dome-formula';
 import type { FrameState } from '@/core/frame/frame-state';
-import { setChannelValue } from '@/core/production/edits/channel-edits';
+import { pointElement, surroundingsTurn } from '@/core/production/edits/dome-edits';
 import { ownerAt } from '@/core/production/owners/owners';
 import { resolverOf } from '@/core/production/resolver';
 import { ofKind } from '@/core/schema/owner-kind';
@@ -52,12 +52,12 @@ function useRadiance(state: FrameState): (d: Vec3) => readonly [number, number, 
   const isRefined = useView((s) => s.drawn.samples >= s.drawn.of);
   const formula = useMemo(() => radianceOf({ set, domes }), [set, domes]);
   const hasPicture = domes.some((dome) => dome.settings.picture !== null);
-  const [drawn, setDrawn] = useState<{ domes: FrameState['domes']; set: FrameState['set']; radiance: Float32Array } | null>(null);
+  const [drawn, setDrawn] = useState<Float32Array | null>(null);
   useEffect(() => {
     if (!hasPicture) return;
     let isOver = false;
     picture?.dome().then(
-      (radiance) => !isOver && radiance && setDrawn({ domes, set, radiance }),
+      (radiance) => !isOver && radiance && setDrawn(radiance),
       () => undefined,
     );
     return () => {
@@ -71,7 +71,7 @@ function useRadiance(state: FrameState): (d: Vec3) => readonly [number, number, 
       const v = Math.asin(Math.max(-1, Math.min(1, y))) / Math.PI + 0.5;
       const column = Math.min(SIGHT_COLUMNS - 1, Math.floor(u * SIGHT_COLUMNS));
       const at = 4 * (Math.min(SIGHT_ROWS - 1, Math.floor(v * SIGHT_ROWS)) * SIGHT_COLUMNS + column);
-      return [drawn.radiance[at] as number, drawn.radiance[at + 1] as number, drawn.radiance[at + 2] as number];
+      return [drawn[at] as number, drawn[at + 1] as number, drawn[at + 2] as number];
     };
   }, [hasPicture, drawn, formula]);
 }
@@ -116,23 +116,19 @@ export function DomePane() {
     const value = resolver.at(path, name, frame);
     return typeof value === 'number' ? value : null;
   };
-  const wholeId = ofKind(production.set, 'dome')?.id ?? '';
-  const turnOf = (domeId: string) => (number(`set/${wholeId}`, 'turn') ?? 0) + (number(`domes/${domeId}`, 'turn') ?? 0);
-  const items = production.domes.flatMap(({ id, elements }): DomeItem[] =>
-    elements.flatMap((element) => {
+  const items = production.domes.flatMap(({ id, elements }): DomeItem[] => {
+    const turn = surroundingsTurn(production, id, frame);
+    return elements.flatMap((element) => {
       const path = `domes/${id}/elements/${element.id}`;
       const [azimuth, height] = [number(path, 'azimuth'), number(path, 'height')];
       if (azimuth === null || height === null) return [];
       const isOn = resolver.at(path, 'on', frame) !== false;
-      return [{ id: path, name: ownerAt(production, path)?.label ?? '', azimuth: azimuth + turnOf(id), height, isOn }];
-    }),
-  );
+      return [{ id: path, name: ownerAt(production, path)?.label ?? '', azimuth: azimuth + turn, height, isOn }];
+    });
+  });
   const select = useCallback((id: string) => view.setState({ selection: { kind: 'owner', id }, pick: null }), [view]);
   const move = (id: string, azimuth: number, height: number, gesture: string) =>
-    edit((draft) => {
-      setChannelValue(draft, { owner: id, name: 'azimuth' }, frame, azimuth - turnOf(id.split('/')[1] ?? ''));
-      setChannelValue(draft, { owner: id, name: 'height' }, frame, height);
-    }, gesture);
+    edit((draft) => pointElement(draft, id, frame, { azimuth, height }), gesture);
   return (
     <DomeView
       radiance={radiance}

@@ -1,13 +1,12 @@
 import { useRef, type PointerEvent } from 'react';
-import { IDENTITY, invertRigid, positionOf, transformDirection, transformPoint } from '@/core/space/matrix';
+import { invertRigid, positionOf } from '@/core/space/matrix';
 import { distance, dot, normalise, scale, subtract, type Vec3 } from '@/core/space/vector';
 import { lightGround } from '@/core/frame/light-state';
 import { anglesTo, highlightAt, isPlaced, lightOf } from '@/core/production/edits/light-edits';
-import { setChannelValue } from '@/core/production/edits/channel-edits';
-import { ofKind } from '@/core/schema/owner-kind';
-import { resolverOf } from '@/core/production/resolver';
+import { pointElement } from '@/core/production/edits/dome-edits';
 import { newGesture } from '@/parts/gesture';
 import { sceneFrame } from '../looking/seen';
+import { pointOf } from '../views/lens-flying';
 import { seenState } from '../looking/use-frame-state';
 import { boundsIn } from '../workspace/view-store';
 import type { Workspace } from '../workspace/workspace';
@@ -31,34 +30,14 @@ export function putHighlight(workspace: Workspace, place: Vec3, normal: Vec3, ge
   if (list === 'lights') {
     const light = lightOf(production, id);
     if (!light) return false;
-    const into = invertRigid(lightGround(production, light, frame, boundsIn(facts)) ?? IDENTITY);
+    const into = invertRigid(lightGround(production, light, frame, boundsIn(facts)));
     const now = state.lights.find((each) => each.id === id);
     const away = isPlaced(light) && now ? distance(positionOf(now.pose), place) : 4;
-    documents.edit(
-      (draft) =>
-        highlightAt(
-          draft,
-          id,
-          frame,
-          place,
-          mirrored,
-          { place: (p) => transformPoint(into, p), direction: (d) => transformDirection(into, d) },
-          Math.max(0.3, away),
-        ),
-      gesture,
-    );
+    documents.edit((draft) => highlightAt(draft, id, frame, place, mirrored, into, Math.max(0.3, away)), gesture);
     return true;
   }
   if (list !== 'domes' || element === undefined) return false;
-  const resolver = resolverOf(production);
-  const whole = ofKind(production.set, 'dome');
-  const turns = [whole && resolver.at(`set/${whole.id}`, 'turn', frame), resolver.at(`domes/${id}`, 'turn', frame)];
-  const turned = turns.reduce<number>((sum, turn) => sum + (typeof turn === 'number' ? turn : 0), 0);
-  const { azimuth, height } = anglesTo(mirrored);
-  documents.edit((draft) => {
-    setChannelValue(draft, { owner: selection.id, name: 'azimuth' }, frame, azimuth - turned);
-    setChannelValue(draft, { owner: selection.id, name: 'height' }, frame, height);
-  }, gesture);
+  documents.edit((draft) => pointElement(draft, selection.id, frame, anglesTo(mirrored)), gesture);
   return true;
 }
 
@@ -66,10 +45,6 @@ export function putHighlight(workspace: Workspace, place: Vec3, normal: Vec3, ge
 export function useLightHand(workspace: Workspace, does: 'fly' | 'highlight' | 'ask') {
   const drag = useRef<{ gesture: string; isAsking: boolean; last: [number, number] | null } | null>(null);
   if (does === 'fly') return null;
-  const at = (event: PointerEvent<HTMLDivElement>): [number, number] => {
-    const box = event.currentTarget.getBoundingClientRect();
-    return [((event.clientX - box.left) / box.width) * 2 - 1, 1 - ((event.clientY - box.top) / box.height) * 2];
-  };
   const follow = (x: number, y: number): void => {
     const from = drag.current;
     if (!from) return;
@@ -92,7 +67,7 @@ export function useLightHand(workspace: Workspace, does: 'fly' | 'highlight' | '
     onPointerDown: (event: PointerEvent<HTMLDivElement>) => {
       if (event.button > 0) return;
       event.currentTarget.setPointerCapture(event.pointerId);
-      const [x, y] = at(event);
+      const [x, y] = pointOf(event);
       if (does === 'ask') {
         void workspace.picture?.shares(x, y).then((shares) => workspace.view.setState({ shares: { x, y, shares } }));
         return;
@@ -102,7 +77,7 @@ export function useLightHand(workspace: Workspace, does: 'fly' | 'highlight' | '
       follow(x, y);
     },
     onPointerMove: (event: PointerEvent<HTMLDivElement>) => {
-      if (drag.current) follow(...at(event));
+      if (drag.current) follow(...pointOf(event));
     },
     onPointerUp: () => {
       drag.current = null;

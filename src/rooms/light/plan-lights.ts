@@ -2,13 +2,13 @@ import { useMemo } from 'react';
 import { hexColour, type LinearColour } from '@/core/colour/transfer';
 import type { BoundsOf, LightState } from '@/core/frame/frame-state';
 import { lightGround, lightStateAt } from '@/core/frame/light-state';
-import { anglesTo, moveLight } from '@/core/production/edits/light-edits';
-import { setChannelValue } from '@/core/production/edits/channel-edits';
+import { anglesTo } from '@/core/production/edits/light-edits';
+import { moveOwner, setChannelValue } from '@/core/production/edits/channel-edits';
 import { ownerAt } from '@/core/production/owners/owners';
 import type { Production } from '@/core/production/production';
 import { radians } from '@/core/space/angle';
-import { forwardOf, IDENTITY, invertRigid, positionOf, transformDirection, transformPoint } from '@/core/space/matrix';
-import { add, distance, normalise, scale, subtract, type Vec3 } from '@/core/space/vector';
+import { forwardOf, invertRigid, positionOf, transformDirection, transformPoint } from '@/core/space/matrix';
+import { add, boxCorners, boxMiddle, distance, normalise, scale, subtract, type Vec3 } from '@/core/space/vector';
 import type { PlanLight } from '@/parts/plan-view/plan-lights';
 import { useSceneFrame } from '../looking/seen';
 import { boundsIn } from '../workspace/view-store';
@@ -24,32 +24,26 @@ const shown = (colour: LinearColour): string => {
   return hexColour([colour[0] / most, colour[1] / most, colour[2] / most]);
 };
 
+/** What is lit where nothing stands. */
+const NOTHING_THERE: readonly Vec3[] = [
+  [-1, -1, -1],
+  [1, 1, 1],
+];
+
 /** Middle of the marks, and how far they reach about it: a sun is drawn round them. */
 export function reachOf(
   production: Production,
   boundsOf: BoundsOf,
   poses: ReadonlyMap<string, readonly number[]>,
 ): { middle: Vec3; radius: number } {
-  let [low, high]: [number[], number[]] = [
-    [-1, -1, -1],
-    [1, 1, 1],
-  ];
-  let first = true;
-  for (const { id } of production.marks) {
+  const corners = production.marks.flatMap(({ id }) => {
     const [box, pose] = [boundsOf(id), poses.get(id)];
-    if (!box || !pose) continue;
-    for (const corner of [box.min, box.max]) {
-      const p = transformPoint(pose, corner);
-      if (first) [low, high] = [[...p], [...p]];
-      first = false;
-      p.forEach((v, k) => {
-        low[k] = Math.min(low[k] as number, v);
-        high[k] = Math.max(high[k] as number, v);
-      });
-    }
-  }
-  const middle = low.map((v, k) => (v + (high[k] as number)) / 2) as unknown as Vec3;
-  return { middle, radius: Math.max(0.5, distance(low as unknown as Vec3, high as unknown as Vec3) / 2) };
+    return box && pose ? boxCorners(box).map((corner) => transformPoint(pose, corner)) : [];
+  });
+  const reached = corners.length > 0 ? corners : NOTHING_THERE;
+  const ends = (of: (...values: number[]) => number) => ([0, 1, 2] as const).map((k) => of(...reached.map((p) => p[k]))) as unknown as Vec3;
+  const [low, high] = [ends(Math.min), ends(Math.max)];
+  return { middle: boxMiddle({ min: low, max: high }), radius: Math.max(0.5, distance(low, high) / 2) };
 }
 
 /** Corners of what shines, in the world. */
@@ -175,8 +169,8 @@ export function usePlanLights(reach: { middle: Vec3; radius: number }): {
         const light = draft.lights.find((each) => each.id === id);
         const figure = made.find((each) => each.id === id);
         if (!light || !figure) return;
-        const ground = lightGround(draft, light, frame, boundsOf) ?? IDENTITY;
-        if (light.kind !== 'sun') return moveLight(draft, id, frame, transformDirection(invertRigid(ground), by));
+        const ground = lightGround(draft, light, frame, boundsOf);
+        if (light.kind !== 'sun') return moveOwner(draft, `lights/${id}`, frame, transformDirection(invertRigid(ground), by));
         const { azimuth, height } = anglesTo(
           normalise(transformDirection(invertRigid(ground), subtract(add(figure.at, by), reach.middle))),
         );

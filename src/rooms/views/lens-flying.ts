@@ -7,6 +7,12 @@ import type { Workspace } from '../workspace/workspace';
 /** Within this time two presses are one double press. */
 const DOUBLE_PRESS_MS = 400;
 
+/** Where in the picture the pointer is: -1 (left) to 1 (right), -1 (bottom) to 1 (top). */
+export function pointOf({ clientX, clientY, currentTarget }: PointerEvent): [x: number, y: number] {
+  const box = currentTarget.getBoundingClientRect();
+  return [((clientX - box.left) / box.width) * 2 - 1, 1 - ((clientY - box.top) / box.height) * 2];
+}
+
 /** Moves whatever is looked from: one's own walk round the marks, else the camera. */
 function go(workspace: Workspace, move: FlightMove): void {
   if (!walkOn(workspace, move)) fly(workspace, move);
@@ -43,9 +49,7 @@ export function useFlying(workspace: Workspace) {
         return;
       }
       if (!from) return;
-      const box = event.currentTarget.getBoundingClientRect();
-      const x = ((event.clientX - box.left) / box.width) * 2 - 1;
-      const y = 1 - ((event.clientY - box.top) / box.height) * 2;
+      const [x, y] = pointOf(event);
       const { letters, pickFocus } = workspace.view.getState();
       void workspace.picture?.pick(x, y).then(({ markId, distance }) => {
         if (pickFocus !== null) return void focusAt(workspace, pickFocus, x, y, distance);

@@ -6,8 +6,7 @@ import type { MarkState } from '@/core/frame/frame-state';
 import { markGround } from '@/core/frame/mark-pose';
 import { ofKind } from '@/core/schema/owner-kind';
 import type { Mark } from '@/core/production/mark';
-import { setChannelValue } from '@/core/production/edits/channel-edits';
-import { resolverOf } from '@/core/production/resolver';
+import { moveOwner } from '@/core/production/edits/channel-edits';
 import { invertRigid, transformDirection } from '@/core/space/matrix';
 import type { Vec3 } from '@/core/space/vector';
 import type { PlanFrom } from '@/parts/plan-view/plan-geometry';
@@ -63,14 +62,10 @@ export function SetPlan({
   const onSeek = useCallback((to: number) => seekScene(workspace, to), [workspace]);
   const move = (id: string, by: Vec3, gesture: string) =>
     edit((draft) => {
-      const owner = `marks/${id}`;
       const mark = draft.marks.find((each) => each.id === id);
       // Drawn in the world; told in the frame of what carries it.
-      const within = mark && transformDirection(invertRigid(markGround(draft, mark, frame, boundsIn(facts))), by);
-      (['x', 'y', 'z'] as const).forEach((name, i) => {
-        const [shift, present] = [within?.[i] ?? 0, resolverOf(production).at(owner, name, frame)];
-        if (shift !== 0 && typeof present === 'number') setChannelValue(draft, { owner, name }, frame, present + shift);
-      });
+      if (mark)
+        moveOwner(draft, `marks/${id}`, frame, transformDirection(invertRigid(markGround(draft, mark, frame, boundsIn(facts))), by));
     }, gesture);
 
   return (

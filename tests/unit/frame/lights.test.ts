@@ -5,12 +5,13 @@ import { evaluate } from '@/core/frame/evaluate';
 import type { MarkExtent } from '@/core/frame/frame-state';
 import { DOME_PRESET_NAMES, surroundingsOf } from '@/core/production/dome-presets';
 import { addElement, addSurroundings, removeSurroundings, setSurroundings, turnDome } from '@/core/production/edits/dome-edits';
-import { addLight, duplicateLight, highlightAt, moveLight, removeLight, sweepLight } from '@/core/production/edits/light-edits';
+import { addLight, duplicateLight, highlightAt, removeLight, sweepLight } from '@/core/production/edits/light-edits';
 import { addWordmark, removeMark } from '@/core/production/edits/mark-edits';
 import { LIGHT_START_NAMES, startLighting } from '@/core/production/light-starts';
 import { LIGHTS } from '@/core/production/owners/lights/lights';
 import { emptyProduction, MAX_LIGHTS, productionSchema, type Production } from '@/core/production/production';
-import { forwardOf, positionOf } from '@/core/space/matrix';
+import { moveOwner } from '@/core/production/edits/channel-edits';
+import { forwardOf, IDENTITY, positionOf } from '@/core/space/matrix';
 import { directionFrame } from '@/core/space/direction-frame';
 import { distance, dot, normalise, subtract, type Vec3 } from '@/core/space/vector';
 
@@ -79,8 +80,7 @@ describe('a light', () => {
     const production = bare((draft) => void addLight(draft, 'area', { channels: { x: 0, y: 6, z: 0 } }));
     const spot: Vec3 = [0.4, 0.2, 0.1];
     const mirrored = normalise([0.3, 0.7, 0.5]);
-    const same = { place: (p: Vec3) => p, direction: (d: Vec3) => d };
-    const next = produce(production, (draft) => highlightAt(draft, draft.lights[0]?.id ?? '', 0, spot, mirrored, same, 4));
+    const next = produce(production, (draft) => highlightAt(draft, draft.lights[0]?.id ?? '', 0, spot, mirrored, IDENTITY, 4));
     const pose = stateOf(next).lights[0]?.pose ?? [];
     expect(dot(normalise(subtract(positionOf(pose), spot)), mirrored)).toBeCloseTo(1, 9);
     expect(distance(positionOf(pose), spot)).toBeCloseTo(4, 9);
@@ -88,7 +88,7 @@ describe('a light', () => {
     expect(dot(forwardOf(pose), mirrored)).toBeCloseTo(-1, 9);
     const sun = produce(
       bare((draft) => void addLight(draft, 'sun')),
-      (draft) => highlightAt(draft, draft.lights[0]?.id ?? '', 0, spot, mirrored, same, 4),
+      (draft) => highlightAt(draft, draft.lights[0]?.id ?? '', 0, spot, mirrored, IDENTITY, 4),
     );
     expect(dot(forwardOf(stateOf(sun).lights[0]?.pose ?? []), mirrored)).toBeCloseTo(-1, 9);
   });
@@ -106,7 +106,7 @@ describe('a light', () => {
     let id = '';
     const production = bare((draft) => {
       id = addLight(draft, 'point', { name: 'Lamp', channels: { x: 1, y: 2, z: 3 } }) ?? '';
-      moveLight(draft, id, 0, [0.5, 0, -1]);
+      moveOwner(draft, `lights/${id}`, 0, [0.5, 0, -1]);
       duplicateLight(draft, id);
     });
     expect(stateOf(production).lights.map(({ pose }) => positionOf(pose))).toEqual([

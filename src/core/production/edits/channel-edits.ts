@@ -2,8 +2,10 @@ import { isNumber, type Channel, type Key, type Value } from '../../motion/chann
 import { keyAt, SAME_FRAME, withKey, withKeyChanged, withKeyMoved, withoutKey, withPace, withValue } from '../../motion/edit-channel';
 import { keyValue } from '../../motion/key-value';
 import type { Pace } from '../../motion/pace';
+import type { Vec3 } from '../../space/vector';
 import { keyFrames, ownerAt, type ChannelRef, type FoundOwner } from '../owners/owners';
 import type { Production } from '../production';
+import { resolverOf } from '../resolver';
 
 /**
  * Edits change the production they are given: call them on a draft. An edit of something that is
@@ -45,6 +47,15 @@ export function setChannelValue(draft: Production, ref: ChannelRef, frame: numbe
   changeChannel(draft, ref, (channel) =>
     typeof channel.rest === typeof value ? withValue(channel, frame, value as typeof channel.rest) : channel,
   );
+}
+
+/** Moves an owner that stands somewhere by metres in the frame that its place is told in. */
+export function moveOwner(draft: Production, owner: string, frame: number, by: Vec3): void {
+  (['x', 'y', 'z'] as const).forEach((name, i) => {
+    const shift = by[i] as number;
+    const present = shift === 0 ? null : resolverOf(draft).at(owner, name, frame);
+    if (typeof present === 'number') setChannelValue(draft, { owner, name }, frame, present + shift);
+  });
 }
 
 /** Adds a key with the present value at a frame, or removes the one there. */

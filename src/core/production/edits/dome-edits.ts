@@ -1,10 +1,12 @@
-import { at } from '../../motion/channel';
+import { allAt, at } from '../../motion/channel';
 import { withKey } from '../../motion/edit-channel';
 import { anyOf, ofKind } from '../../schema/owner-kind';
 import { surroundingsOf, type DomePresetName } from '../dome-presets';
 import { DOME_ELEMENTS, type DomeElementKindName } from '../owners/dome-elements/elements';
 import type { Production } from '../production';
 import { MAX_ELEMENTS, MAX_SURROUNDINGS, type DomeElement, type Surroundings } from '../surroundings';
+import { resolverOf } from '../resolver';
+import { setChannelValue } from './channel-edits';
 import { freshId } from './fresh-id';
 
 const elementSchema = anyOf(DOME_ELEMENTS);
@@ -47,8 +49,7 @@ export function addElement(
   const dome = domeOf(draft, domeId);
   if (!dome || dome.elements.length >= MAX_ELEMENTS) return null;
   const id = freshId(dome.elements, 'light');
-  const rest = Object.fromEntries(Object.entries(channels).map(([name, value]) => [name, at(value)]));
-  dome.elements.push(elementSchema.parse({ id, kind, channels: rest }) as DomeElement);
+  dome.elements.push(elementSchema.parse({ id, kind, channels: allAt(channels) }) as DomeElement);
   return id;
 }
 
@@ -57,13 +58,41 @@ export function removeElement(draft: Production, domeId: string, id: string): vo
   if (dome) dome.elements = dome.elements.filter((element) => element.id !== id);
 }
 
+/** How far surroundings are turned in the world at a frame, degrees: with the whole dome, and by themselves. */
+export function surroundingsTurn(production: Production, domeId: string, frame: number): number {
+  const whole = ofKind(production.set, 'dome');
+  const dome = domeOf(production, domeId);
+  const resolver = resolverOf(production);
+  return [whole && `set/${whole.id}`, dome && `domes/${domeId}`].reduce<number>((sum, owner) => {
+    const turn = owner && resolver.at(owner, 'turn', frame);
+    return sum + (typeof turn === 'number' ? turn : 0);
+  }, 0);
+}
+
+/** Puts a light of the dome to a direction of the world, told by its angles in degrees. */
+export function pointElement(
+  draft: Production,
+  path: string,
+  frame: number,
+  { azimuth, height }: { azimuth: number; height: number },
+): void {
+  const [, domeId = ''] = path.split('/');
+  setChannelValue(draft, { owner: path, name: 'azimuth' }, frame, azimuth - surroundingsTurn(draft, domeId, frame));
+  setChannelValue(draft, { owner: path, name: 'height' }, frame, height);
+}
+
+/** Changes surroundings by a recipe; does nothing when they are gone. */
+export function changeSurroundings(draft: Production, id: string, recipe: (dome: Surroundings) => void): void {
+  const dome = domeOf(draft, id);
+  if (dome) recipe(dome);
+}
+
 /** Keys one whole turn of the dome over some frames, at one speed, so that it closes as a loop: it goes on for ever in both directions. */
 export function turnDome(draft: Production, first: number, frames: number): void {
   const whole = ofKind(draft.set, 'dome');
   if (!whole) return;
-  const { turn } = whole.channels;
-  const start = turn.rest;
-  const turned = withKey(withKey({ rest: start, keys: [] }, first, start), first + frames, start + 360);
-  turned.keys = turned.keys.map((key) => ({ ...key, join: 'straight' as const }));
+  const start = whole.channels.turn.rest;
+  const begun = withKey(at(start), first, start, { join: 'straight' });
+  const turned = withKey(begun, first + frames, start + 360, { join: 'straight' });
   whole.channels.turn = { ...turned, before: 'climb', after: 'climb' };
 }

@@ -1,13 +1,13 @@
-import { at, type Channel } from '../../motion/channel';
-import { withKey } from '../../motion/edit-channel';
+import { allAt, type Channel } from '../../motion/channel';
+import { withKey, withShift } from '../../motion/edit-channel';
 import { degrees } from '../../space/angle';
 import { cutText } from '../../schema/text';
 import { plainCopy } from '../../schema/plain-copy';
 import { anyOf } from '../../schema/owner-kind';
-import { normalise, scale, add, type Vec3 } from '../../space/vector';
+import { transformDirection, transformPoint, type Mat4 } from '../../space/matrix';
+import { add, scale, type Vec3 } from '../../space/vector';
 import { LIGHTS, type LightKindName } from '../owners/lights/lights';
 import { MAX_LIGHTS, type Production } from '../production';
-import { resolverOf } from '../resolver';
 import { setChannelValue } from './channel-edits';
 import { freshId } from './fresh-id';
 
@@ -36,8 +36,7 @@ export function addLight(
 ): string | null {
   if (draft.lights.length >= MAX_LIGHTS) return null;
   const id = freshId(draft.lights, kind);
-  const rest = Object.fromEntries(Object.entries(channels).map(([channel, value]) => [channel, at(value)]));
-  draft.lights.push(lightSchema.parse({ id, kind, name, channels: rest, settings }));
+  draft.lights.push(lightSchema.parse({ id, kind, name, channels: allAt(channels), settings }));
   return id;
 }
 
@@ -47,16 +46,16 @@ export function duplicateLight(draft: Production, id: string): string | null {
   if (!light || draft.lights.length >= MAX_LIGHTS) return null;
   const label = light.name || (LIGHTS.find(({ kind }) => kind === light.kind)?.label ?? '');
   const copy = { ...plainCopy(light), id: freshId(draft.lights, light.kind), name: cutText(`${label}, copy`, 80) };
-  if (isPlaced(copy)) copy.channels.x = shifted(copy.channels.x, 0.5);
+  if (isPlaced(copy)) copy.channels.x = withShift(copy.channels.x, 0.5);
   draft.lights.push(copy);
   return copy.id;
 }
 
-const shifted = (channel: Channel, by: number): Channel => ({
-  ...channel,
-  rest: channel.rest + by,
-  keys: channel.keys.map((key) => ({ ...key, value: key.value + by })),
-});
+/** Changes a light by a recipe; does nothing when it is gone. */
+export function changeLight(draft: Production, id: string, recipe: (light: Light) => void): void {
+  const light = lightOf(draft, id);
+  if (light) recipe(light);
+}
 
 export function removeLight(draft: Production, id: string): void {
   draft.lights = draft.lights.filter((light) => light.id !== id);
@@ -72,26 +71,19 @@ export function anglesTo([x, y, z]: Vec3): { azimuth: number; height: number } {
  * spot, and look at it.
  * @param mirrored unit vector from the spot along which the eye sees reflections there
  * @param into from the world into the frame that the light is told in
+ * @param distance from the spot at which it stands, metres
  */
-export function highlightAt(
-  draft: Production,
-  id: string,
-  frame: number,
-  spot: Vec3,
-  mirrored: Vec3,
-  into: { place: (p: Vec3) => Vec3; direction: (d: Vec3) => Vec3 },
-  distance: number,
-): void {
+export function highlightAt(draft: Production, id: string, frame: number, spot: Vec3, mirrored: Vec3, into: Mat4, distance: number): void {
   const light = lightOf(draft, id);
   if (!light) return;
   const set = (name: string, value: number) => setChannelValue(draft, { owner: `lights/${id}`, name }, frame, value);
   if (!isPlaced(light)) {
-    const { azimuth, height } = anglesTo(normalise(into.direction(mirrored)));
+    const { azimuth, height } = anglesTo(transformDirection(into, mirrored));
     set('azimuth', azimuth);
     set('height', height);
     return;
   }
-  const [x, y, z] = into.place(add(spot, scale(mirrored, distance)));
+  const [x, y, z] = transformPoint(into, add(spot, scale(mirrored, distance)));
   set('x', x);
   set('y', y);
   set('z', z);
@@ -108,22 +100,7 @@ export function sweepLight(draft: Production, id: string, first: number, frames:
   const light = lightOf(draft, id);
   if (!light || !isPlaced(light)) return;
   (['x', 'y', 'z'] as const).forEach((name, i) => {
-    const channel = light.channels[name] as Channel;
-    const swept = withKey(withKey(channel, first, from[i] as number), first + frames, to[i] as number);
-    swept.keys = swept.keys.map((key) => (key.frame === first || key.frame === first + frames ? { ...key, join: 'straight' } : key));
-    light.channels[name] = swept as never;
+    const begun = withKey(light.channels[name] as Channel, first, from[i] as number, { join: 'straight' });
+    light.channels[name] = withKey(begun, first + frames, to[i] as number, { join: 'straight' });
   });
-}
-
-/** Moves a light by metres in the frame that it is told in. */
-export function moveLight(draft: Production, id: string, frame: number, by: Vec3): void {
-  const light = lightOf(draft, id);
-  if (!light || !isPlaced(light)) return;
-  (['x', 'y', 'z'] as const).forEach((name, i) => shiftChannel(draft, id, name, frame, by[i] as number));
-}
-
-/** Changes a number of a light at a frame by so much. */
-export function shiftChannel(draft: Production, id: string, name: string, frame: number, by: number): void {
-  const present = by === 0 ? null : resolverOf(draft).at(`lights/${id}`, name, frame);
-  if (typeof present === 'number') setChannelValue(draft, { owner: `lights/${id}`, name }, frame, present + by);
 }

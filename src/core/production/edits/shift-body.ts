@@ -1,3 +1,4 @@
+import { withShift } from '../../motion/edit-channel';
 import { panTiltRoll, transformDirection } from '../../space/matrix';
 import type { Vec3 } from '../../space/vector';
 import type { Mark } from '../mark';
@@ -21,8 +22,6 @@ export function shiftBody(mark: Mark, pivot: Vec3, [sx, sy]: readonly [number, n
     mark.pivotPoint = { x: pivot[0] - sx, y: pivot[1] - sy, z: pivot[2] };
   }
   (['x', 'y', 'z'] as const).forEach((axis, k) => {
-    const channel = channels[axis];
-    channel.rest += shift[k] as number;
-    for (const key of channel.keys) key.value += shift[k] as number;
+    channels[axis] = withShift(channels[axis], shift[k] as number);
   });
 }

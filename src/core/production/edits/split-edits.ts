@@ -1,5 +1,5 @@
 import { baselineRadius } from '../../outline/setting';
-import type { Channel } from '../../motion/channel';
+import { withShift } from '../../motion/edit-channel';
 import type { PartPlace } from '../../outline/part-seat';
 import type { Letter } from '../../outline/text-layout';
 import { cutText } from '../../schema/text';
@@ -200,20 +200,13 @@ function stretchesOf(runs: readonly Run[], [start, end]: readonly [number, numbe
   return [...inside, ...between];
 }
 
-/** A channel moved as a whole: what it did it goes on doing, from there. */
-const shifted = (channel: Channel, by: number): Channel => ({
-  ...channel,
-  rest: channel.rest + by,
-  keys: channel.keys.map((key) => ({ ...key, value: key.value + by })),
-});
-
 /** Runs of gathered words: those they had, each where it stands. */
 function runsOf(gathered: Gathered, words: Words, shift: readonly [number, number]): LooseRun[] {
   return stretchesOf(words.runs, whole(gathered)).map((run) => {
     const place = placeBeside(gathered, [run.from, run.to], words.size * run.size, shift);
     if (!place) return run;
     const channels = { ...run.channels };
-    for (const name of Object.keys(place) as (keyof PartPlace)[]) channels[name] = shifted(channels[name], place[name]);
+    for (const name of Object.keys(place) as (keyof PartPlace)[]) channels[name] = withShift(channels[name], place[name]);
     return { ...run, channels };
   });
 }

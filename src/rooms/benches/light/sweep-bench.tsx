@@ -5,7 +5,7 @@ import { lightGround, lightStateAt } from '@/core/frame/light-state';
 import { markPose } from '@/core/frame/mark-pose';
 import { lightOf, sweepLight } from '@/core/production/edits/light-edits';
 import { intField } from '@/core/schema/fields';
-import { IDENTITY, invertRigid, positionOf, transformPoint } from '@/core/space/matrix';
+import { invertRigid, positionOf, transformPoint } from '@/core/space/matrix';
 import type { Vec3 } from '@/core/space/vector';
 import { Button, Heading, Hint } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
@@ -19,11 +19,11 @@ const BESIDE = 0.6;
 
 /** One press: the light goes across a mark, so that its highlight runs along the bevels. */
 export function SweepBench({ id }: { id: string }) {
-  const { documents, view } = useWorkspace();
+  const { documents } = useWorkspace();
   const edit = useEdit();
   const frame = useSceneFrame();
   const marks = useProduction((p) => p.marks);
-  const { facts, selection } = useView((s) => ({ facts: s.facts, selection: s.selection }));
+  const facts = useView((s) => s.facts);
   const [values, setValues] = useState({ frames: 48 });
   const mark = marks.find((each) => facts[each.id]?.bounds);
   const box = mark && facts[mark.id]?.bounds;
@@ -32,13 +32,12 @@ export function SweepBench({ id }: { id: string }) {
     const light = lightOf(production, id);
     if (!mark || !box || !light) return;
     const boundsOf = boundsIn(facts);
-    const into = invertRigid(lightGround(production, light, frame, boundsOf) ?? IDENTITY);
+    const into = invertRigid(lightGround(production, light, frame, boundsOf));
     const at = positionOf(lightStateAt(production, light, frame, boundsOf).pose);
     const pose = markPose(production, mark, frame, boundsOf);
     const beside = (box.max[0] - box.min[0]) * BESIDE;
     const end = (x: number): Vec3 => transformPoint(into, [transformPoint(pose, [x, 0, 0])[0], at[1], at[2]]);
     edit((draft) => sweepLight(draft, id, frame, values.frames, end(box.min[0] - beside), end(box.max[0] + beside)));
-    view.setState({ selection });
   };
   return (
     <>
