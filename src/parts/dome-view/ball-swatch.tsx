@@ -1,8 +1,9 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
-import { linearToSrgb, type LinearColour } from '@/core/colour/transfer';
+import type { LinearColour } from '@/core/colour/transfer';
 import type { Vec3 } from '@/core/space/vector';
+import { shownLight } from './shown-light';
 
 /** Pixels a side: twice what it is shown in, for sharp screens. */
 const SIZE = 72;
@@ -25,7 +26,7 @@ export function BallSwatch({ radiance }: { radiance: (direction: Vec3) => Linear
         // Seen along -Z: mirrored about the normal of the ball.
         const light = radiance([2 * z * x, 2 * z * y, 2 * z * z - 1]);
         const at = 4 * (row * SIZE + column);
-        light.forEach((v, k) => (image.data[at + k] = 255 * linearToSrgb(v / (1 + 0.55 * v))));
+        light.forEach((v, k) => (image.data[at + k] = shownLight(v)));
         image.data[at + 3] = 255 * cover;
       }
     }

@@ -2,13 +2,14 @@
 
 import { useEffect, useRef, type KeyboardEvent } from 'react';
 import { styled } from 'styled-components';
-import { linearToSrgb, type LinearColour } from '@/core/colour/transfer';
+import type { LinearColour } from '@/core/colour/transfer';
 import { directionFrame } from '@/core/space/direction-frame';
 import type { Vec3 } from '@/core/space/vector';
 import { SIGHT_COLUMNS, SIGHT_ROWS } from '@/picture/dome/sight-size';
 import { newGesture } from '../gesture';
 import { useSize } from '../use-size';
 import { Well } from '../well';
+import { shownLight } from './shown-light';
 
 /** Something of the dome that is dragged on it. Angles in degrees: round from the audience to the right, and over the horizon. */
 export interface DomeItem {
@@ -51,9 +52,6 @@ const Page = styled(Well)`
   }
 `;
 
-/** Radiance is shown with this much of it held back, so that softboxes keep their colour. */
-const HELD = 0.55;
-
 const wrapped = (degrees: number) => ((((degrees + 180) % 360) + 360) % 360) - 180;
 
 /** Where a direction lies, shares of the width and height. */
@@ -84,10 +82,7 @@ export function DomeView({ radiance, items, markers, selected, onSelect, onMove 
       for (let x = 0; x < SIGHT_COLUMNS; x++) {
         const { forward } = directionFrame(((x + 0.5) / SIGHT_COLUMNS) * 360 - 180, 90 - ((y + 0.5) / SIGHT_ROWS) * 180);
         const light = radiance(forward);
-        for (let k = 0; k < 3; k++) {
-          const v = light[k as 0 | 1 | 2];
-          image.data[4 * (y * SIGHT_COLUMNS + x) + k] = 255 * linearToSrgb(v / (1 + HELD * v));
-        }
+        light.forEach((v, k) => (image.data[4 * (y * SIGHT_COLUMNS + x) + k] = shownLight(v)));
         image.data[4 * (y * SIGHT_COLUMNS + x) + 3] = 255;
       }
     }

@@ -12,6 +12,17 @@ const BRUSH_LOOKS = 4;
 /** Blur of light from a whole half of the dome. */
 export const HALF_DOME = 0.9;
 
+/** A map of all directions: longitude across, the audience in the middle, height up. */
+export const UNROLLED_GLSL = /* glsl */ `
+/** Where a direction lies in it. */
+vec2 unrolled(vec3 d) { return vec2(atan(d.x, d.z) * 0.15915494 + 0.5, asin(clamp(d.y, -1.0, 1.0)) * 0.31830989 + 0.5); }
+/** The direction that lies at a place of it. */
+vec3 rolled(vec2 at) {
+  vec2 angles = (at - 0.5) * vec2(6.28318530718, 3.14159265359);
+  return vec3(sin(angles.x) * cos(angles.y), sin(angles.y), cos(angles.x) * cos(angles.y));
+}
+`;
+
 /** Radiance of the dome as a formula, in a direction of its own frame, blurred over a cone of about `blur` radians. */
 export const DOME_FORMULA_GLSL = /* glsl */ `
 /** Radiance overhead, at the horizon, far below and right below the horizon. */
@@ -28,9 +39,7 @@ float softSign(float x) { return tanh(clamp(x, -9.0, 9.0)); }
 float blurredStep(float x, float halfSize, float width) {
   return 0.5 * (softSign((x + halfSize) / width) - softSign((x - halfSize) / width));
 }
-/** Longitude across, height up, of a direction: where it lies in a map. */
-vec2 unrolled(vec3 d) { return vec2(atan(d.x, d.z) * 0.15915494 + 0.5, asin(clamp(d.y, -1.0, 1.0)) * 0.31830989 + 0.5); }
-vec3 turnedBy(vec3 d, float turn) {
+${UNROLLED_GLSL}vec3 turnedBy(vec3 d, float turn) {
   float c = cos(turn);
   float s = sin(turn);
   return vec3(c * d.x - s * d.z, d.y, s * d.x + c * d.z);

@@ -23,8 +23,7 @@ ${DOME_FORMULA_GLSL}
 uniform float level;
 varying vec2 at;
 void main() {
-  vec2 angles = (at - 0.5) * vec2(6.28318530718, 3.14159265359);
-  vec3 d = vec3(sin(angles.x) * cos(angles.y), sin(angles.y), cos(angles.x) * cos(angles.y));
+  vec3 d = rolled(at);
   gl_FragColor = vec4(min(domeFormula(d, ${MAP_BLUR} * exp2(level)) + domePicturesAt(d), vec3(60000.0)), 1.0);
 }`;
 

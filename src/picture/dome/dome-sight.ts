@@ -20,8 +20,7 @@ export class DomeSight {
 varying vec2 at;
 ${DOME_GLSL}
 void main() {
-  vec2 angles = (at - 0.5) * vec2(6.28318530718, 3.14159265359);
-  gl_FragColor = vec4(domeRadiance(vec3(sin(angles.x) * cos(angles.y), sin(angles.y), cos(angles.x) * cos(angles.y)), 0.012), 1.0);
+  gl_FragColor = vec4(domeRadiance(rolled(at), 0.012), 1.0);
 }`,
       dome,
     );

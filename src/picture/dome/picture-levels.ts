@@ -8,7 +8,7 @@ import {
   type WebGLRenderer,
 } from 'three';
 import { FullscreenPass } from '../passes/fullscreen';
-import { MAP_BLUR, MAP_LEVELS, MAP_WIDTH } from './dome-glsl';
+import { MAP_BLUR, MAP_LEVELS, MAP_WIDTH, UNROLLED_GLSL } from './dome-glsl';
 
 /** Looks to each side of a point while it is blurred, and how far apart, in widths of the blur. */
 const LOOKS = 3;
@@ -20,15 +20,15 @@ const BLUR = /* glsl */ `
 uniform sampler2D from;
 uniform float width;
 varying vec2 at;
-vec2 unrolled(vec3 d) { return vec2(atan(d.x, d.z) * 0.15915494 + 0.5, asin(clamp(d.y, -1.0, 1.0)) * 0.31830989 + 0.5); }
+${UNROLLED_GLSL}
 void main() {
-  vec2 angles = (at - 0.5) * vec2(6.28318530718, 3.14159265359);
-  vec3 d = vec3(sin(angles.x) * cos(angles.y), sin(angles.y), cos(angles.x) * cos(angles.y));
   if (width == 0.0) {
     gl_FragColor = vec4(min(texture2D(from, at).rgb, vec3(60000.0)), 1.0);
     return;
   }
-  vec3 right = vec3(cos(angles.x), 0.0, -sin(angles.x));
+  vec3 d = rolled(at);
+  float turn = 6.28318530718 * (at.x - 0.5);
+  vec3 right = vec3(cos(turn), 0.0, -sin(turn));
   vec3 up = cross(d, right);
   vec4 sum = vec4(0.0);
   for (int y = -${LOOKS}; y <= ${LOOKS}; y++)

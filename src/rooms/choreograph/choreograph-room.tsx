@@ -5,7 +5,7 @@ import { styled } from 'styled-components';
 import { ownerAt } from '@/core/production/owners/owners';
 import { shotSpans, type ShotSpan } from '@/core/production/shots';
 import { formatShortTimecode } from '@/core/time/timecode';
-import { Button, Choices, Heading, IconButton, Tick } from '@/parts/controls';
+import { Button, Heading, IconButton, Tick } from '@/parts/controls';
 import { CallSheet } from '../layout/call-sheet';
 import { CameraBench } from '../camera/camera-bench';
 import { ContactSheet } from '../views/contact-sheet';
@@ -18,6 +18,7 @@ import { PlacementBench } from '../benches/placement-bench';
 import { ProductionTimeline } from '../timeline/production-timeline';
 import { useSeenCamera } from '../looking/seen';
 import { OwnerBench } from '../benches/owner-bench';
+import { PlanTitle } from '../views/plan-title';
 import { SetPlan } from '../views/set-plan';
 import { ShotBench } from '../timeline/shot-bench';
 import { CueBench, SoundBench } from '../timeline/sound-bench';
@@ -133,25 +134,7 @@ export function ChoreographRoom() {
   const from = useView((s) => s.planFrom);
   const plan = (
     <Column>
-      <SetPlan
-        from={from}
-        movable
-        title={
-          <>
-            <b>Plan</b>
-            <Choices
-              label="Plan seen from"
-              value={from}
-              onChange={(planFrom) => view.setState({ planFrom })}
-              options={[
-                { id: 'above', label: 'above' },
-                { id: 'side', label: 'side' },
-                { id: 'outside', label: 'outside' },
-              ]}
-            />
-          </>
-        }
-      />
+      <SetPlan from={from} movable title={<PlanTitle name="Plan" />} />
     </Column>
   );
   const looks: SplitPane[] = [

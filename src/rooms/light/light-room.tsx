@@ -16,6 +16,7 @@ import { TransportBar } from '../looking/transport-bar';
 import { useFrameState } from '../looking/use-frame-state';
 import { ScrubStrip } from '../looking/scrub-strip';
 import { LensPane } from '../views/lens-pane';
+import { PlanTitle } from '../views/plan-title';
 import { SetPlan } from '../views/set-plan';
 import { boundsIn } from '../workspace/view-store';
 import { useProduction, useView, useWorkspace } from '../workspace/workspace';
@@ -98,21 +99,7 @@ export function LightRoom() {
         movable
         inSight={places}
         over={(page: OnPage) => <PlanLights lights={lights} page={page} selected={selected} onSelect={select} onMove={move} />}
-        title={
-          <>
-            <b>Light plot</b>
-            <Choices
-              label="Plot seen from"
-              value={from}
-              onChange={(planFrom) => view.setState({ planFrom })}
-              options={[
-                { id: 'above', label: 'above' },
-                { id: 'side', label: 'side' },
-                { id: 'outside', label: 'outside' },
-              ]}
-            />
-          </>
-        }
+        title={<PlanTitle name="Light plot" />}
       />
     </Column>
   );

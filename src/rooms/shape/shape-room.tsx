@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect } from 'react';
-import { Choices, Heading, Hint } from '@/parts/controls';
+import { Heading, Hint } from '@/parts/controls';
 import { CallSheet } from '../layout/call-sheet';
 import { CameraBench } from '../camera/camera-bench';
 import { LensPane } from '../views/lens-pane';
@@ -11,6 +11,7 @@ import { ScrubStrip } from '../looking/scrub-strip';
 import { useSeenCamera } from '../looking/seen';
 import { endWalk, keepWhole, startWalk } from '../looking/walk';
 import { OwnerBench } from '../benches/owner-bench';
+import { PlanTitle } from '../views/plan-title';
 import { SetPlan } from '../views/set-plan';
 import { TransportBar } from '../looking/transport-bar';
 import { useProduction, useView, useWorkspace } from '../workspace/workspace';
@@ -43,25 +44,6 @@ function ShapeBenches() {
         </>
       )}
     </Bench>
-  );
-}
-
-function PlanChoice() {
-  const { view } = useWorkspace();
-  const planFrom = useView((s) => s.planFrom);
-  return (
-    <>
-      <b>Plan</b>
-      <Choices
-        label="Plan seen from"
-        value={planFrom}
-        onChange={(next) => view.setState({ planFrom: next })}
-        options={[
-          { id: 'above', label: 'above' },
-          { id: 'side', label: 'side' },
-        ]}
-      />
-    </>
   );
 }
 
@@ -113,7 +95,11 @@ export function ShapeRoom() {
     folds: true,
     content: (
       <Column>
-        <SetPlan from={mark ? planFrom : 'above'} movable title={mark ? <PlanChoice /> : <b>Plan from above</b>} />
+        <SetPlan
+          from={mark ? planFrom : 'above'}
+          movable
+          title={mark ? <PlanTitle name="Plan" ways={['above', 'side']} /> : <b>Plan from above</b>}
+        />
       </Column>
     ),
   };

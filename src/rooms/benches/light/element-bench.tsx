@@ -1,12 +1,13 @@
 'use client';
 
 import { Lightbulb, Trash2 } from 'lucide-react';
-import { removeElement } from '@/core/production/edits/dome-edits';
+import { changeSurroundings, removeElement } from '@/core/production/edits/dome-edits';
 import { DOME_ELEMENTS } from '@/core/production/owners/dome-elements/elements';
 import { Button, IconButton } from '@/parts/controls';
-import { useEdit, useProduction, useView, useWorkspace } from '../../workspace/workspace';
+import { useEdit, useProduction, useWorkspace } from '../../workspace/workspace';
 import { ChannelField } from '../channel-field';
 import { NameField } from '../name-field';
+import { useSolo } from './use-solo';
 
 /** One light of the dome. */
 export function ElementBench({ path }: { path: string }) {
@@ -14,9 +15,8 @@ export function ElementBench({ path }: { path: string }) {
   const { view } = useWorkspace();
   const edit = useEdit();
   const element = useProduction((p) => p.domes.find((dome) => dome.id === domeId)?.elements.find((each) => each.id === id));
-  const soloed = useView((s) => s.soloed);
+  const solo = useSolo(path);
   if (!element) return null;
-  const isAlone = soloed?.path === path && soloed.isAlone;
   return (
     <>
       <NameField
@@ -24,14 +24,16 @@ export function ElementBench({ path }: { path: string }) {
         value={element.name}
         placeholder={DOME_ELEMENTS.find(({ kind }) => kind === element.kind)?.label ?? ''}
         onChange={(name) =>
-          edit((draft) => {
-            const found = draft.domes.find((dome) => dome.id === domeId)?.elements.find((each) => each.id === id);
-            if (found) found.name = name;
-          })
+          edit((draft) =>
+            changeSurroundings(draft, domeId, ({ elements }) => {
+              const found = elements.find((each) => each.id === id);
+              if (found) found.name = name;
+            }),
+          )
         }
       />
       <div style={{ display: 'flex', gap: 4, margin: '4px 0 6px' }}>
-        <Button $tone={isAlone ? 'primary' : 'quiet'} onPress={() => view.setState({ soloed: isAlone ? null : { path, isAlone: true } })}>
+        <Button $tone={solo.isOn(true) ? 'primary' : 'quiet'} onPress={() => solo.toggle(true)}>
           <Lightbulb size={13} /> alone
         </Button>
         <Button $tone="quiet" onPress={() => view.setState({ selection: { kind: 'owner', id: `domes/${domeId}` } })}>

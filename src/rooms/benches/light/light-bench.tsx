@@ -3,24 +3,23 @@
 import { Copy, Lightbulb, Trash2 } from 'lucide-react';
 import { styled } from 'styled-components';
 import { areaLight } from '@/core/production/owners/lights/area';
-import { AIM_SETTINGS } from '@/core/production/owners/lights/light-fields';
-import { duplicateLight, removeLight, type Light } from '@/core/production/edits/light-edits';
+import { AIM_SETTINGS, MEASURES } from '@/core/production/owners/lights/light-fields';
+import { changeLight, duplicateLight, removeLight, type Light } from '@/core/production/edits/light-edits';
 import { Button, Choices, Heading, IconButton, Pick, Tick } from '@/parts/controls';
+import { AimTargetFields } from '../aim-target';
 import { NameField } from '../name-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { ChannelField } from '../channel-field';
-import { LetterPick } from '../letter-pick';
-import { useEdit, useProduction, useView, useWorkspace } from '../../workspace/workspace';
+import { useEdit, useProduction, useWorkspace } from '../../workspace/workspace';
 import { LinkBench } from './link-bench';
 import { SweepBench } from './sweep-bench';
+import { useSolo } from './use-solo';
 
 const Tools = styled.div`
   display: flex;
   gap: 4px;
   margin: 4px 0 6px;
 `;
-
-const MEASURE_WORDS = { stops: 'stops', lumens: 'lumens', watts: 'watts' } as const;
 
 /** What is set of a light by the ways in which it is told, and what only one of its kinds has. */
 const TOLD = ['on', 'strength', 'stops', 'watts', 'lumens', 'lux', 'colour', 'kelvin', 'x', 'y', 'z', 'pan', 'tilt', 'roll'];
@@ -37,40 +36,28 @@ export function LightBench({ path }: { path: string }) {
   const light = useProduction((p) => p.lights.find((each) => each.id === id));
   const marks = useProduction((p) => p.marks);
   const cameras = useProduction((p) => p.cameras);
-  const soloed = useView((s) => s.soloed);
+  const solo = useSolo(path);
   if (!light) return null;
   const settings = light.settings as Settings;
   const names = Object.keys(light.channels);
   const own = names.filter((name) => !TOLD.includes(name) && !(light.kind === 'sun' && ANGLES.includes(name)));
   const has = (name: string) => names.includes(name);
-  const change = (recipe: (settings: Settings) => void) =>
-    edit((draft) => {
-      const found = draft.lights.find((each) => each.id === id);
-      if (found) recipe(found.settings as Settings);
-    });
+  const change = (recipe: (settings: Settings) => void, gesture: string | null = null) =>
+    edit((draft) => changeLight(draft, id, (found) => recipe(found.settings as Settings)), gesture);
   const { bearer, aim } = settings;
   const lumens = has('lux') ? 'lux' : 'lumens';
-  const solo = (isAlone: boolean) => {
-    const isOn = soloed?.path === path && soloed.isAlone === isAlone;
-    view.setState({ soloed: isOn ? null : { path, isAlone } });
-  };
   return (
     <>
       <NameField
         label="Name of the light"
         value={light.name}
-        onChange={(name) =>
-          edit((draft) => {
-            const found = draft.lights.find((each) => each.id === id);
-            if (found) found.name = name;
-          })
-        }
+        onChange={(name) => edit((draft) => changeLight(draft, id, (found) => void (found.name = name)))}
       />
       <Tools>
-        <Button $tone={soloed?.path === path && soloed.isAlone ? 'primary' : 'quiet'} onPress={() => solo(true)}>
+        <Button $tone={solo.isOn(true) ? 'primary' : 'quiet'} onPress={() => solo.toggle(true)}>
           <Lightbulb size={13} /> alone
         </Button>
-        <Button $tone={soloed?.path === path && !soloed.isAlone ? 'primary' : 'quiet'} onPress={() => solo(false)}>
+        <Button $tone={solo.isOn(false) ? 'primary' : 'quiet'} onPress={() => solo.toggle(false)}>
           all but it
         </Button>
         <IconButton
@@ -102,10 +89,7 @@ export function LightBench({ path }: { path: string }) {
         label="Brightness told in"
         value={settings.measure}
         onChange={(measure) => change((found) => void (found.measure = measure))}
-        options={(['stops', 'lumens', 'watts'] as const).map((each) => ({
-          id: each,
-          label: each === 'lumens' ? lumens : MEASURE_WORDS[each],
-        }))}
+        options={MEASURES.map((each) => ({ id: each, label: each === 'lumens' ? lumens : each }))}
       />
       <ChannelField owner={path} name={settings.measure === 'lumens' ? lumens : settings.measure} />
       <ChannelField owner={path} name="strength" />
@@ -141,49 +125,19 @@ export function LightBench({ path }: { path: string }) {
         <ChannelField key={name} owner={path} name={name} />
       ))}
       {aim ? (
-        <Choices
+        <AimTargetFields
           label="Aimed at"
-          value={aim.on}
-          onChange={(on) =>
-            change(({ aim: found }) => {
-              if (!found) return;
-              found.on = on;
-              if (on === 'mark') found.markId ??= marks[0]?.id ?? null;
-            })
-          }
-          options={[
-            { id: 'nothing', label: 'free' },
-            { id: 'mark', label: 'a mark' },
-            { id: 'point', label: 'a point' },
-          ]}
+          markLabel="Mark that it is aimed at"
+          aim={aim}
+          onChange={(next) => change(({ aim: found }) => found && Object.assign(found, next))}
         />
-      ) : null}
-      {aim?.on === 'mark' ? (
-        <>
-          <Pick
-            label="Mark that it is aimed at"
-            value={aim.markId ?? ''}
-            onChange={(markId) => change(({ aim: found }) => found && Object.assign(found, { markId, letter: null }))}
-            options={marks.map(({ id: markId, name }) => ({ id: markId, label: name }))}
-          />
-          <LetterPick
-            markId={aim.markId}
-            value={aim.letter}
-            onChange={(letter) => change(({ aim: found }) => found && Object.assign(found, { letter }))}
-          />
-        </>
       ) : null}
       {aim?.on === 'point' ? (
         <SchemaFields
           shape={AIM_SETTINGS.aim.unwrap().shape}
           names={['x', 'y', 'z']}
           values={aim}
-          onChange={(name, value, gesture) =>
-            edit((draft) => {
-              const found = draft.lights.find((each) => each.id === id)?.settings as Settings | undefined;
-              if (found?.aim) found.aim[name as 'x' | 'y' | 'z'] = value;
-            }, gesture)
-          }
+          onChange={(name, value, gesture) => change(({ aim: found }) => found && Object.assign(found, { [name]: value }), gesture)}
         />
       ) : null}
       <Pick

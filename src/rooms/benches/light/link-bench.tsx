@@ -1,6 +1,6 @@
 'use client';
 
-import type { Light } from '@/core/production/edits/light-edits';
+import { changeLight, type Light } from '@/core/production/edits/light-edits';
 import { Choices, Heading, Tick } from '@/parts/controls';
 import { useEdit, useProduction } from '../../workspace/workspace';
 
@@ -11,11 +11,7 @@ export function LinkBench({ id, links }: { id: string; links: Links }) {
   const edit = useEdit();
   const marks = useProduction((p) => p.marks);
   if (marks.length === 0) return null;
-  const change = (recipe: (links: Links) => void) =>
-    edit((draft) => {
-      const found = draft.lights.find((each) => each.id === id);
-      if (found) recipe(found.settings.links);
-    });
+  const change = (recipe: (links: Links) => void) => edit((draft) => changeLight(draft, id, ({ settings }) => recipe(settings.links)));
   return (
     <>
       <Heading>What it lights</Heading>

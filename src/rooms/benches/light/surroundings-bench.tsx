@@ -5,7 +5,14 @@ import { styled } from 'styled-components';
 import { domeLight, surroundingsRadiance } from '@/core/frame/dome-formula';
 import { restingSurroundings } from '@/core/frame/dome-state';
 import { DOME_PRESET_NAMES, DOME_PRESETS, surroundingsOf, type DomePresetName } from '@/core/production/dome-presets';
-import { addElement, addSurroundings, removeElement, removeSurroundings, setSurroundings } from '@/core/production/edits/dome-edits';
+import {
+  addElement,
+  addSurroundings,
+  changeSurroundings,
+  removeElement,
+  removeSurroundings,
+  setSurroundings,
+} from '@/core/production/edits/dome-edits';
 import { DOME_ELEMENTS } from '@/core/production/owners/dome-elements/elements';
 import { MAX_SURROUNDINGS, surroundingsKind } from '@/core/production/surroundings';
 import type { Vec3 } from '@/core/space/vector';
@@ -111,25 +118,20 @@ export function SurroundingsBench({ path }: { path: string }) {
   if (!dome) return null;
   const { picture } = dome.settings;
   const setPicture = (next: Picture | null) =>
-    edit((draft) => {
-      const found = draft.domes.find((each) => each.id === id);
-      if (!found) return;
-      found.settings.picture = next;
-      // A picture is light enough by itself.
-      if (next) found.channels.ground.rest = 0;
-    });
+    edit((draft) =>
+      changeSurroundings(draft, id, (found) => {
+        found.settings.picture = next;
+        // A picture is light enough by itself.
+        if (next) found.channels.ground.rest = 0;
+      }),
+    );
   const select = (element: string) => view.setState({ selection: { kind: 'owner', id: `${path}/elements/${element}` }, pick: null });
   return (
     <>
       <NameField
         label="Name of the surroundings"
         value={dome.name}
-        onChange={(name) =>
-          edit((draft) => {
-            const found = draft.domes.find((each) => each.id === id);
-            if (found) found.name = name;
-          })
-        }
+        onChange={(name) => edit((draft) => changeSurroundings(draft, id, (found) => void (found.name = name)))}
       />
       <SurroundingsTray domeId={id} name={dome.name} />
       <Heading>Lights on it</Heading>
