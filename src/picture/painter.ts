@@ -5,6 +5,7 @@ import {
   HalfFloatType,
   LinearFilter,
   LinearSRGBColorSpace,
+  Matrix4,
   NearestFilter,
   NoToneMapping,
   OneFactor,
@@ -24,6 +25,7 @@ import type { SubFrameSample } from '@/core/optics/samples';
 import { DomeSight } from './dome/dome-sight';
 import { drawerName } from './drawer-name';
 import { FullscreenPass } from './passes/fullscreen';
+import { PlainLight } from './passes/plain-light';
 import { PictureChain } from './picture-chain';
 import { NO_PICTURES, type PictureSource } from './picture-source';
 import { PictureTextures } from './picture-textures';
@@ -67,8 +69,10 @@ export class Painter {
   private readonly single: WebGLRenderTarget;
   private readonly output: WebGLRenderTarget;
   private readonly chain: PictureChain;
+  private readonly plain: PlainLight;
   private readonly adder = addPass();
   private readonly edgeSmoother: ReturnType<typeof smoothPass>;
+  private readonly toFrame = { value: new Matrix4() };
   private width = 0;
   private height = 0;
   private samples = 0;
@@ -96,6 +100,8 @@ export class Painter {
     });
     this.pictures = new PictureTextures(this.renderer, source);
     this.stage = new Stage(this.pictures);
+    this.stage.materials.shared.toFrame = this.toFrame;
+    this.plain = new PlainLight(this.stage);
     this.chain = new PictureChain(this.renderer, this.sum, this.pictures, this.stage.dome.uniforms);
     this.edgeSmoother = smoothPass(this.output.texture);
     this.adder.uniforms.subFrame.value = this.single.texture;
@@ -154,10 +160,7 @@ export class Painter {
       this.rays ??= this.newRays();
       this.rays.draw(camera, traced.seed, traced.i, this.single);
     } else {
-      renderer.setRenderTarget(this.single);
-      renderer.setClearColor(0x000000, 0);
-      renderer.clear();
-      renderer.render(this.stage.scene, camera);
+      this.plain.draw(renderer, camera, this.single, quality !== 'full');
     }
     this.adder.draw(renderer, this.sum);
     this.samples++;
@@ -178,6 +181,7 @@ export class Painter {
     camera.projectionMatrix.fromArray(view.projection as number[]);
     camera.projectionMatrixInverse.copy(camera.projectionMatrix).invert();
     camera.matrixWorldAutoUpdate = false;
+    this.toFrame.value.multiplyMatrices(camera.projectionMatrix, camera.matrixWorldInverse);
   }
 
   /** Shows the mean of the sum on the canvas, with what is there to work by. A picture of one sub-frame has its edges smoothed. */
@@ -252,7 +256,8 @@ export class Painter {
 
   dispose(): void {
     this.stage.dispose();
-    for (const each of [this.sum, this.single, this.output, this.chain, this.adder, this.edgeSmoother, this.pictures]) each.dispose();
+    for (const each of [this.sum, this.single, this.output, this.chain, this.plain, this.adder, this.edgeSmoother, this.pictures])
+      each.dispose();
     this.sharpness?.dispose();
     this.rays?.dispose();
     this.sight?.dispose();

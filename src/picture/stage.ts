@@ -1,7 +1,7 @@
-import { Mesh, PlaneGeometry, Scene, Sphere, Vector3, type Group, type Material, type WebGLRenderer } from 'three';
+import { Scene, Sphere, Vector3, type Group, type WebGLRenderer } from 'three';
 import type { FrameState } from '@/core/frame/frame-state';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
-import { ofKind } from '@/core/schema/owner-kind';
+import { StandingBackdrops } from './backdrops/standing-backdrops';
 import { DomeMap } from './dome/dome-map';
 import { EVERY_LIGHT, lightMask, lightRow, placedLights, type PlacedLight } from './lights/light-rows';
 import { ShadowAtlas } from './lights/shadow-atlas';
@@ -13,8 +13,6 @@ import { facetTexture } from './surfaces/facet-texture';
 import { SlotMaterials } from './surfaces/slot-materials';
 import { numberTable } from './tables';
 
-/** The floor is a plane this large: far past where anyone looks. */
-const FLOOR_SIZE = 400;
 /** What lights must reach where nothing stands. */
 const NOTHING_THERE = new Sphere(new Vector3(), 2);
 
@@ -34,19 +32,17 @@ export class Stage {
     shadowAtlas: { value: this.atlas.texture },
     shadowTable: { value: this.atlas.table.texture },
     facetShares: { value: this.shares },
-    floorShadow: { value: 0 },
     everyLight: { value: EVERY_LIGHT },
   };
   readonly materials = new SlotMaterials({ ...this.dome.uniforms, ...this.lighting });
-  private readonly floor = new Mesh<PlaneGeometry, Material>(new PlaneGeometry(FLOOR_SIZE, FLOOR_SIZE));
+  readonly backdrops = new StandingBackdrops(this.materials);
   private readonly marks = new Map<string, StandingMark>();
   private lights: PlacedLight[] = [];
   private readonly reach = new Sphere();
 
   constructor(private readonly pictures: Pick<PictureTextures, 'texture'> | null = null) {
     this.scene.matrixWorldAutoUpdate = false;
-    this.floor.matrixAutoUpdate = false;
-    this.scene.add(this.floor);
+    this.scene.add(this.backdrops.group);
   }
 
   /** Puts in, replaces or (null) takes out the solids of a mark. */
@@ -92,15 +88,9 @@ export class Stage {
       const picture = mark.picture?.ref ? (this.pictures?.texture(mark.picture.ref) ?? null) : null;
       standing.pose(mark, quality, picture, lightMask(state.lights, id));
     }
+    this.backdrops.pose(state.set, quality);
     materials.end();
     this.dome.set(state, this.pictures);
-    const floor = ofKind(state.set, 'floor')?.values ?? null;
-    this.floor.visible = floor !== null && quality !== 'sketch';
-    if (floor) {
-      this.floor.matrix.makeRotationX(-Math.PI / 2).setPosition(0, floor.level, 0);
-      this.lighting.floorShadow.value = floor.shadow;
-      this.floor.material = materials.floor(quality === 'seen' ? 'seen' : 'litFloor');
-    }
     this.measureReach();
     this.lights = placedLights(state.lights, point, this.reach.center.toArray());
     this.scene.updateMatrixWorld(true);
@@ -120,7 +110,7 @@ export class Stage {
 
   /** Lets all that casts a shadow wear what it casts it by, or what it is seen in. */
   wearShadows(isCasting: boolean): void {
-    this.floor.layers.mask = isCasting ? 0 : 1;
+    this.backdrops.group.visible = !isCasting;
     for (const mark of this.marks.values()) mark.wearShadows(isCasting);
   }
 
@@ -144,7 +134,7 @@ export class Stage {
 
   dispose(): void {
     for (const id of [...this.marks.keys()]) this.setSolids(id, null);
-    this.floor.geometry.dispose();
+    this.backdrops.dispose();
     for (const each of [this.materials, this.dome, this.lightTable, this.shares, this.atlas]) each.dispose();
   }
 }

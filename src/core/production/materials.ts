@@ -18,9 +18,19 @@ export interface Material {
   glow: number;
   /** How far its highlight is drawn out across the brushing. */
   stretch: number;
+  /** Share of what goes in that goes through: glass. */
+  transmission: number;
+  /** How far it bends light, of what its index says. */
+  bending: number;
+  /** The colour of what has gone through some metres of it, sRGB as #rrggbb, and those metres. */
+  within: string;
+  depth: number;
+  /** How thick a plain picture takes it for, metres. */
+  thickness: number;
 }
 
-const PLAIN = { metalness: 0, coat: 0, coatRoughness: 0.06, index: 1.5, glow: 0, stretch: 0 } as const;
+const CLEAR = { transmission: 0, bending: 1, within: '#ffffff', depth: 0.3, thickness: 0.25 } as const;
+const PLAIN = { ...CLEAR, metalness: 0, coat: 0, coatRoughness: 0.06, index: 1.5, glow: 0, stretch: 0 } as const;
 const METAL = { ...PLAIN, metalness: 1 } as const;
 
 export const MATERIALS = {
@@ -50,6 +60,26 @@ export const MATERIALS = {
   plastic: { ...PLAIN, label: 'Plastic', colour: '#d9dde0', roughness: 0.28, index: 1.46 },
   rubber: { ...PLAIN, label: 'Rubber', colour: '#1c1d1f', roughness: 0.72, index: 1.52 },
   ceramic: { ...PLAIN, label: 'Ceramic', colour: '#ece9e2', roughness: 0.5, index: 1.7, coat: 1, coatRoughness: 0.09 },
+  // Indices of refraction at the sodium line, from memory: crown glass 1.52, flint glass 1.62, diamond 2.42.
+  'clear-glass': { ...PLAIN, label: 'Clear glass', colour: '#ffffff', roughness: 0.02, index: 1.52, transmission: 1, within: '#dff2ea' },
+  'frosted-glass': {
+    ...PLAIN,
+    label: 'Frosted glass',
+    colour: '#ffffff',
+    roughness: 0.38,
+    index: 1.52,
+    transmission: 1,
+    within: '#e6f3f2',
+  },
+  'amber-glass': {
+    ...{ ...PLAIN, label: 'Amber glass', colour: '#ffffff', roughness: 0.02, index: 1.62, transmission: 1 },
+    ...{ within: '#e8932c', depth: 0.25 },
+  },
+  'sea-glass': {
+    ...{ ...PLAIN, label: 'Sea glass', colour: '#ffffff', roughness: 0.16, index: 1.52, transmission: 1 },
+    ...{ within: '#4fb3a6', depth: 0.3 },
+  },
+  crystal: { ...PLAIN, label: 'Crystal', colour: '#ffffff', roughness: 0.02, index: 2.42, transmission: 1 },
   matte: { ...PLAIN, label: 'Matte', colour: '#8a8f94', roughness: 0.9 },
   glow: { ...PLAIN, label: 'Glow', colour: '#7fe3d4', roughness: 0.6, glow: 2.5 },
 } as const satisfies Record<string, Material>;

@@ -5,6 +5,7 @@ import type { OwnerKind } from '../schema/owner-kind';
 import { MATERIAL_KINDS, MATERIALS, type MaterialKind } from './materials';
 
 const share = { unit: '%', min: 0, max: 1, step: 0.05, digits: 0, shown: 100 } as const;
+const length = { unit: 'm', digits: 3 } as const;
 const steel = MATERIALS['polished-steel'];
 
 /** What one region of a shell, some letters, or a path of a drawing are made of. */
@@ -21,13 +22,21 @@ export const surfaceKind = {
     coatRoughness: channelField({ label: 'Coat roughness', ...share, rest: steel.coatRoughness, step: 0.01 }),
     index: channelField({ label: 'Refractive index', min: 1, max: 3, rest: steel.index, step: 0.01 }),
     glow: channelField({ label: 'Glow', unit: '×', min: 0, max: 200, rest: steel.glow, step: 0.1 }),
+    transmission: channelField({ label: 'Lets through', ...share, rest: steel.transmission }),
+    bending: channelField({ label: 'Bends light', ...share, rest: steel.bending }),
+    within: colourChannel({ label: 'Colour within', rest: steel.within }),
+    depth: channelField({ label: 'Coloured so after', ...length, min: 0.001, max: 100, rest: steel.depth, step: 0.05 }),
+    thickness: channelField({ label: 'Thickness when plain', ...length, min: 0, max: 10, rest: steel.thickness, step: 0.01 }),
     stretch: channelField({ label: 'Brushed', ...share, max: 0.98, rest: steel.stretch }),
     brushing: channelField({ label: 'Brushed along', unit: '°', min: -36_000, max: 36_000, rest: 0, step: 5, digits: 0 }),
   }),
   settings: z.object({ material: z.enum(MATERIAL_KINDS).default('polished-steel') }),
 } as const satisfies OwnerKind;
 
-type Values = Omit<z.output<typeof surfaceKind.channels>, 'colour' | 'opacity' | 'brushing'>;
+type Values = Omit<z.output<typeof surfaceKind.channels>, MaterialColour | 'opacity' | 'brushing'>;
+/** Colours that a material says of a surface. */
+export const MATERIAL_COLOURS = ['colour', 'within'] as const;
+type MaterialColour = (typeof MATERIAL_COLOURS)[number];
 /** Numbers that a material says of a surface. */
 export const MATERIAL_VALUES = [
   'roughness',
@@ -37,6 +46,10 @@ export const MATERIAL_VALUES = [
   'index',
   'glow',
   'stretch',
+  'transmission',
+  'bending',
+  'depth',
+  'thickness',
 ] as const satisfies (keyof Values)[];
 type MaterialValue = (typeof MATERIAL_VALUES)[number];
 
@@ -45,7 +58,7 @@ function asMaterial(given: unknown): unknown {
   const { channels = {}, settings } = (given ?? {}) as { channels?: Record<string, unknown>; settings?: { material?: string } };
   const material = MATERIALS[(settings?.material ?? 'polished-steel') as MaterialKind];
   if (typeof given !== 'object' || given === null || !material || typeof channels !== 'object') return given;
-  const missing = (['colour', ...MATERIAL_VALUES] as const).filter((name) => !(name in channels));
+  const missing = [...MATERIAL_COLOURS, ...MATERIAL_VALUES].filter((name) => !(name in channels));
   if (missing.length === 0) return given;
   return { ...given, channels: { ...channels, ...Object.fromEntries(missing.map((name) => [name, { rest: material[name] }])) } };
 }
@@ -60,6 +73,7 @@ export type Surface = z.output<typeof surfaceSchema>;
 export interface SurfaceLook extends Partial<Record<MaterialValue | 'opacity' | 'brushing', number>> {
   material: MaterialKind;
   colour?: string;
+  within?: string;
 }
 
 /** A surface at rest; what is left out is as its material has it. */

@@ -111,7 +111,7 @@ vec3 litBy(Surface s, vec3 place, vec3 n, vec3 facet, vec3 v, float mask) {
     float nl = max(dot(n, d), 0.0);
     float vh;
     float gloss = facetsSendWide(s, n, v, l, s.alphas, size, vh);
-    vec3 sent = s.under * (s.matte * nl / PI_ + s.given * schlick(s.f0, vh) * gloss);
+    vec3 sent = s.under * (s.matte * nl / PI_ + s.given * facetMirrors(s, vh) * gloss);
     if (s.coat > 0.0) sent += s.coat * schlick(vec3(0.04), vh) * facetsSendWide(s, n, v, l, vec2(s.coatAlpha), size, vh);
     if (sent == vec3(0.0)) continue;
     // Where smooth normals meet flat facets, light ends softly (M. Chiang and others, 2019).

@@ -51,7 +51,8 @@ export class RayTracer {
     renderer.debug.onShaderError = () => (this.isBroken = true);
     this.scene = new RayScene(renderer.capabilities.maxTextureSize);
     this.seen = new WebGLRenderTarget(1, 1, { minFilter: NearestFilter, magFilter: NearestFilter, type: FloatType, count: 4 });
-    for (const texture of this.seen.textures.slice(1)) texture.type = HalfFloatType;
+    // Places in metres, and angles of what is brushed, need all their digits.
+    for (const texture of this.seen.textures.slice(1, 3)) texture.type = HalfFloatType;
     this.pass = new FullscreenPass(TRACE_FRAGMENT, this.uniformsFor(), { vertexShader: VERTEX, glslVersion: GLSL3 });
   }
 
@@ -88,13 +89,13 @@ export class RayTracer {
 
   private uniformsFor() {
     const texture = () => ({ value: null as Texture | null });
-    const [place, normal, facet, picture] = this.seen.textures as [Texture, Texture, Texture, Texture];
+    const [place, normals, picture, own] = this.seen.textures as [Texture, Texture, Texture, Texture];
     return {
       ...this.stage.materials.shared,
       seenPlace: { value: place },
-      seenNormal: { value: normal },
-      seenFacet: { value: facet },
+      seenNormals: { value: normals },
       seenPicture: { value: picture },
+      seenOwn: { value: own },
       eye: { value: new Vector3() },
       points: { value: Array.from({ length: PAIRS }, () => new Vector2()) },
       mask: { value: this.mask },

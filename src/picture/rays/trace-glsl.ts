@@ -1,15 +1,20 @@
 import { DOME_GLSL, DOME_LOBES_GLSL } from '../dome/dome-glsl';
 import { DRAWN_LIGHTS_GLSL, LIGHT_TABLE_GLSL } from '../lights/lights-glsl';
 import { SURFACE_GLSL } from '../surfaces/surface-glsl';
+import { BOUNDARY_GLSL, MOST_BOUNDARIES } from './boundary-glsl';
 import { NUMBERS_GLSL, PAIR } from './numbers-glsl';
 import { WALK_GLSL } from './walk-glsl';
 
-/** Most rays of a pixel in one sub-frame: to a light, of a lobe, and to a light from where that ended. */
-const RAYS = 3;
+/** Most rays of a pixel in one sub-frame: to a light, of a lobe, on from each boundary, and to a light from where that ended. */
+const RAYS = 3 + MOST_BOUNDARIES;
 /** Brightest light that one path brings: a sharp highlight that few rays find would speckle the mean. */
 const BRIGHTEST_PATH = 64;
-/** The same of what is met by the way, a mirror image of a highlight. */
+/** The same of what is met by the way, a mirror image of a highlight; and where it is met by light that goes to all sides. */
 const BRIGHTEST_MET = 4;
+const BRIGHTEST_MATTE = 1;
+
+/** What leaves something clear sees the dome no sharper than this, radians. */
+const SIGHT_BLUR = 0.012;
 
 /**
  * Light by rays: what is seen is at hand; one point of one light and one direction of the surface are followed from there. All rays are
@@ -21,11 +26,11 @@ precision highp int;
 precision highp sampler2D;
 layout(location = 0) out vec4 result;
 uniform sampler2D seenPlace;
-uniform sampler2D seenNormal;
-uniform sampler2D seenFacet;
+uniform sampler2D seenNormals;
 uniform sampler2D seenPicture;
+uniform sampler2D seenOwn;
+uniform mat4 toFrame;
 uniform vec3 eye;
-uniform float floorShadow;
 uniform float everyLight;
 ${NUMBERS_GLSL}
 ${WALK_GLSL}
@@ -34,6 +39,7 @@ ${DOME_GLSL}
 ${DOME_LOBES_GLSL}
 ${LIGHT_TABLE_GLSL}
 ${DRAWN_LIGHTS_GLSL}
+${BOUNDARY_GLSL}
 
 /** Share of the one way of drawing a direction against the other (E. Veach, 1997). */
 float powerShare(float own, float other) { return own * own / max(own * own + other * other, 1e-20); }
@@ -56,151 +62,205 @@ vec3 lightsAlong(vec3 o, vec3 d, float far, float mask, float all, float density
   return sum;
 }
 
+const int TO_LIGHT = 0;
+const int FROM_LOBE = 1;
+const int ON_THE_WAY = 2;
+const int ONWARD_TO_LIGHT = 3;
+
+/** Whether what is far off in a direction is behind the picture, where its ground shows. */
+bool isFramed(vec3 d) {
+  vec4 p = toFrame * vec4(d, 0.0);
+  return p.w > 0.0 && max(abs(p.x), abs(p.y)) < p.w;
+}
+
 void main() {
   ivec2 at = ivec2(gl_FragCoord.xy);
   vec4 seen = texelFetch(seenPlace, at, 0);
   result = vec4(0.0);
   if (seen.w == 0.0) return;
-  bool isFloor = seen.w < 0.0;
+  // What only takes shadows and reflections.
+  bool isCatcher = seen.w < 0.0;
+  int row = int(abs(seen.w)) - 1;
   vec3 place = seen.xyz;
-  vec3 n = texelFetch(seenNormal, at, 0).xyz;
-  vec3 facet = texelFetch(seenFacet, at, 0).xyz;
+  vec4 normals = texelFetch(seenNormals, at, 0);
+  vec3 n = unfoldedFrom(normals.xy);
+  vec3 facet = unfoldedFrom(normals.zw);
+  vec4 picture = texelFetch(seenPicture, at, 0);
+  vec2 about = texelFetch(seenOwn, at, 0).xy;
   vec3 v = normalize(eye - place);
   float nv = dot(n, v);
   if (nv < 0.02) n = normalize(n + v * (0.02 - nv));
-  float lift = liftAt(place);
-  vec3 start = place + facet * lift;
+  vec3 start = place + facet * liftAt(place);
   vec2 choice = numbers(${PAIR.choice});
-  float mask = isFloor ? everyLight : SURFACE(int(seen.w) - 1, 3).z;
+  float mask = isCatcher ? everyLight : SURFACE(row, 3).z;
   float all = likelyAll(place, mask);
 
-  vec3 sum = vec3(0.0);
-  vec3 pending = vec3(0.0);
-  vec3 toLight = n;
-  float lightFar = 0.0;
-  Surface s;
+  vec4 a = SURFACE(row, 0);
+  vec4 b = SURFACE(row, 1);
+  vec4 g = SURFACE(row, 5);
   float own = 0.0;
-  vec3 laid = vec3(0.0);
-  float domeShare = 0.0;
-  if (isFloor) {
-    // Only what is kept from it is seen: one part of all that falls on it, drawn by its size.
-    float dome = PI_ * brightness(domeFalling(vec3(0.0, 1.0, 0.0)));
-    domeShare = dome / max(dome + all, 1e-6);
-    s = surfaceOf(vec4(1.0), vec4(0.0), vec4(1.0, 0.04, 0.0, 0.0), 0.0, n, n, 1.0);
-  } else {
-    int row = int(seen.w) - 1;
-    vec4 a = SURFACE(row, 0);
-    vec4 b = SURFACE(row, 1);
-    vec4 picture = texelFetch(seenPicture, at, 0);
-    own = texelFetch(seenNormal, at, 0).w;
-    laid = picture.rgb;
-    a.rgb = mix(a.rgb, laid, picture.a);
+  if (!isCatcher) {
+    own = about.x * picture.a;
+    a.rgb = mix(a.rgb, picture.rgb, picture.a);
     b.xz *= 1.0 - picture.a;
-    vec3 x;
-    vec3 y;
-    basis(n, x, y);
-    float turn = texelFetch(seenFacet, at, 0).w;
-    s = surfaceOf(a, b, SURFACE(row, 4), SURFACE(row, 3).w, n, x * cos(turn) + y * sin(turn), max(dot(n, v), 0.0));
-    own *= picture.a;
-    sum += s.glow;
+    g.x *= 1.0 - picture.a;
   }
-  bool toDome = isFloor && choice.x < domeShare;
-  if (lightCount > 0 && !toDome) {
+  vec3 x;
+  vec3 y;
+  basis(n, x, y);
+  vec3 along = x * cos(about.y) + y * sin(about.y);
+  Surface s = surfaceOf(a, b, SURFACE(row, 4), isCatcher ? vec4(0.0) : g, SURFACE(row, 3).w, n, along, max(dot(n, v), 0.0));
+
+  vec3 sum = isCatcher ? vec3(0.0) : s.glow;
+  vec3 pending = vec3(0.0);
+  Way way = Way(start, n, vec3(1.0), false, vec3(0.0), 0);
+  float lightFar = 1e6;
+  float domeShare = 0.0;
+  if (isCatcher) {
+    // What is kept from it is told by one part of all that falls on it, drawn by its size.
+    float dome = PI_ * brightness(domeFalling(n));
+    domeShare = dome / max(dome + all, 1e-6);
+  }
+  if (isCatcher && choice.x < domeShare) {
+    pending = vec3(1.0);
+    way.d = cosineAbout(facet, numbers(${PAIR.lobe}));
+  } else if (lightCount > 0) {
     float share;
-    int chosen = chosenLight(place, mask, all, isFloor ? (choice.x - domeShare) / max(1.0 - domeShare, 1e-6) : choice.x, share);
+    int chosen = chosenLight(place, mask, all, (choice.x - domeShare) / max(1.0 - domeShare, 1e-6), share);
     Ray ray = rayFrom(chosen, place, numbers(${PAIR.light}));
-    toLight = ray.direction;
+    way.d = ray.direction;
     lightFar = ray.far;
-    if (share > 0.0 && isFloor) pending = vec3(dot(toLight, facet) > 0.0 ? 1.0 : 0.0);
+    if (share > 0.0 && isCatcher) pending = vec3(dot(way.d, facet) > 0.0 ? 1.0 : 0.0);
     else if (share > 0.0) {
       float density;
-      vec3 sent = sends(s, n, facet, v, toLight, density);
+      vec3 sent = sends(s, n, facet, v, way.d, density);
       pending = sent * ray.radiance / (ray.density * share) * powerShare(ray.density * share, density);
     }
     if (!throwsShadow(chosen)) {
-      if (!isFloor) sum += pending;
+      if (!isCatcher) sum += pending;
       pending = vec3(0.0);
     }
   }
   float kept = 0.0;
-  vec3 o = start;
-  vec3 d = toLight;
-  vec3 weight = vec3(1.0);
+  // Of what is behind everything, how much is seen; and of what only takes reflections, how much it mirrors.
+  float open = 0.0;
+  float mirrored = 0.0;
   float density = 0.0;
   int lobe = MATTE;
-  int job = 0;
+  vec3 brightest = vec3(0.0);
+  int job = TO_LIGHT;
   for (int step = 0; step < ${RAYS}; step++) {
-    if (job == 0 && pending == vec3(0.0)) job = 1;
-    if (isFloor && job == 1 && !toDome) break;
-    if (job == 1) {
-      o = start;
-      if (isFloor) d = cosineAbout(facet, numbers(${PAIR.lobe}));
-      else {
-        lobe = chosenLobe(s, choice.y);
-        d = drawnFrom(s, lobe, n, v, numbers(${PAIR.lobe}));
-        weight = sends(s, n, facet, v, d, density);
+    if (job == TO_LIGHT && pending == vec3(0.0)) job = FROM_LOBE;
+    if (job == FROM_LOBE) {
+      if (isCatcher && g.x == 0.0) break;
+      way.o = start;
+      lobe = chosenLobe(s, choice.y);
+      brightest = vec3(lobe == MATTE ? ${BRIGHTEST_MATTE}.0 : ${BRIGHTEST_MET}.0);
+      vec2 u = numbers(${PAIR.lobe});
+      if (lobe == THROUGH) {
+        vec3 h = s.alpha < 0.002 ? n : facetAbout(n, s.x, s.y, v, s.alphas, u);
+        float vh = max(dot(v, h), 0.0);
+        vec3 d = refract(-v, h, 1.0 / s.bent);
+        if (dot(d, facet) >= 0.0) break;
+        bend(way, d, place, facet, true, row);
+        way.boundaries = 1;
+        way.weight = vec3(s.under * s.clear * (1.0 - fresnelOf(vh, s.index)) / max(s.lobes.w, 1e-3));
+      } else {
+        way.d = drawnFrom(s, lobe, n, v, u);
+        way.weight = sends(s, n, facet, v, way.d, density);
         // What goes into the surface is no sign of anything in the way.
         if (density <= 0.0) {
-          sum += domeOf(lobe, s, n, v) / max(s.lobes[lobe], 1e-3);
+          if (!isCatcher) sum += domeOf(lobe, s, n, v) / max(s.lobes[lobe], 1e-3);
           break;
         }
-        weight /= density;
+        way.weight /= density;
       }
+      job = ON_THE_WAY;
     }
     Met met;
-    bool toPoint = job != 1;
-    bool isMet = trace(o, d, toPoint ? lightFar * 0.9999 : 1e6, toPoint || isFloor, met);
-    if (isFloor) {
-      kept = isMet ? 1.0 : 0.0;
-      break;
+    bool toPoint = job != ON_THE_WAY;
+    bool isMet = trace(way.o, way.d, toPoint ? lightFar * 0.9999 : 1e6, toPoint, met);
+    if (toPoint) {
+      vec3 reached = isMet ? vec3(0.0) : passed();
+      if (isCatcher && job == TO_LIGHT) kept = 1.0 - brightness(reached);
+      else sum += pending * reached;
+      if (job == ONWARD_TO_LIGHT) break;
+      job = FROM_LOBE;
+      continue;
     }
-    if (job == 0) {
-      if (!isMet) sum += pending;
-      job = 1;
-    } else if (job == 2) {
-      if (!isMet) sum += pending;
-      break;
-    } else {
-      float nearest;
-      vec3 light = lightsAlong(o, d, isMet ? met.t : 1e6, mask, all, density, nearest);
-      if (!isMet && nearest >= 1e6) sum += domeOf(lobe, s, n, v) / max(s.lobes[lobe], 1e-3);
-      pending = vec3(0.0);
-      if (isMet && nearest >= met.t) {
-        vec3 metFacet;
-        vec3 metNormal;
-        int metRow;
-        readMet(d, met, metFacet, metNormal, metRow);
-        vec4 a = SURFACE(metRow, 0);
-        vec4 b = SURFACE(metRow, 1);
-        // What is met sends no sharper highlight than this, for the same reason as the brightest path.
-        a.w = max(a.w, 0.3);
-        Surface w = surfaceOf(a, b, SURFACE(metRow, 4), 0.0, metNormal, metNormal, max(-dot(d, metNormal), 0.0));
-        w.coat = 0.0;
-        vec3 there = o + d * met.t;
-        light += domeOf(MATTE, w, metNormal, -d) + domeOf(GLOSS, w, metNormal, -d) + w.glow;
-        if (lightCount > 0) {
-          float share;
-          float metMask = SURFACE(metRow, 3).z;
-          float sum_ = likelyAll(there, metMask);
-          int chosen = chosenLight(there, metMask, sum_, numbers(${PAIR.onward}).x, share);
-          Ray ray = rayFrom(chosen, there, numbers(${PAIR.onwardLight}));
-          float unused;
-          vec3 sent = sends(w, metNormal, metFacet, -d, ray.direction, unused);
-          if (share > 0.0) pending = weight * sent * ray.radiance / (ray.density * share);
-          pending = min(pending, vec3(${BRIGHTEST_MET}.0));
-          if (!throwsShadow(chosen)) {
-            light += pending / max(weight, vec3(1e-6));
-            pending = vec3(0.0);
-          }
-          o = there + metFacet * liftAt(there);
-          d = ray.direction;
-          lightFar = ray.far;
+    vec3 metFacet;
+    vec3 metNormal;
+    int metRow;
+    if (isMet) {
+      if (way.isWithin) way.weight *= exp(-way.takes * met.t);
+      vec3 there = way.o + way.d * met.t;
+      bool isFromWithin = readMet(way.d, met, metFacet, metNormal, metRow);
+      float clear = SURFACE(metRow, 5).x * (1.0 - SURFACE(metRow, 1).x);
+      if (clear > 0.0 && chance(0x10000003u + uint(way.boundaries) * 4u) < clear) {
+        mirrored = 1.0;
+        if (way.boundaries == ${MOST_BOUNDARIES}) {
+          // Whatever it would meet further on is as bright as the dome.
+          sum += way.weight * domeRadiance(way.d, ${SIGHT_BLUR});
+          break;
         }
+        meetBoundary(way, there, metFacet, metNormal, metRow, isFromWithin);
+        // A light that is met from here on is drawn in no other way.
+        all = 0.0;
+        continue;
       }
-      sum += min(weight * light, vec3(isMet ? ${BRIGHTEST_MET}.0 : ${BRIGHTEST_PATH}.0));
-      if (pending == vec3(0.0)) break;
-      job = 2;
     }
+    float nearest;
+    vec3 light = lightsAlong(way.o, way.d, isMet ? met.t : 1e6, mask, all, density, nearest);
+    // Behind something clear few rays find a small light.
+    if (way.boundaries > 0) light = min(light, vec3(${BRIGHTEST_MET}.0));
+    bool isShaded = isMet && nearest >= met.t;
+    if (isCatcher && !isMet && way.boundaries == 0) {
+      mirrored = g.y;
+      sum += g.y * domeOf(lobe, s, n, v) / max(s.lobes[lobe], 1e-3);
+      break;
+    }
+    mirrored = 1.0;
+    if (!isMet && nearest >= 1e6) {
+      if (way.boundaries == 0) sum += domeOf(lobe, s, n, v) / max(s.lobes[lobe], 1e-3);
+      else if (lobe == THROUGH && isFramed(way.d)) open = min(brightness(way.weight), 1.0);
+      else light += domeRadiance(way.d, ${SIGHT_BLUR});
+    }
+    pending = vec3(0.0);
+    if (isShaded) {
+      vec4 metA = SURFACE(metRow, 0);
+      // What is met sends no sharper highlight than this, for the same reason as the brightest path.
+      metA.w = max(metA.w, lobe == MATTE ? 0.8 : 0.3);
+      float leans = max(-dot(way.d, metNormal), 0.0);
+      Surface w = surfaceOf(metA, SURFACE(metRow, 1), SURFACE(metRow, 4), vec4(0.0), 0.0, metNormal, metNormal, leans);
+      w.coat = 0.0;
+      vec3 there = way.o + way.d * met.t;
+      light += domeOf(MATTE, w, metNormal, -way.d) + domeOf(GLOSS, w, metNormal, -way.d) + w.glow;
+      if (lightCount > 0) {
+        float share;
+        float metMask = SURFACE(metRow, 3).z;
+        float sum_ = likelyAll(there, metMask);
+        int chosen = chosenLight(there, metMask, sum_, numbers(${PAIR.onward}).x, share);
+        Ray ray = rayFrom(chosen, there, numbers(${PAIR.onwardLight}));
+        float unused;
+        vec3 sent = sends(w, metNormal, metFacet, -way.d, ray.direction, unused);
+        if (share > 0.0) pending = way.weight * sent * ray.radiance / (ray.density * share);
+        pending = min(pending, brightest);
+        if (!throwsShadow(chosen)) {
+          light += pending / max(way.weight, vec3(1e-6));
+          pending = vec3(0.0);
+        }
+        way.o = there + metFacet * liftAt(there);
+        way.d = ray.direction;
+        lightFar = ray.far;
+      }
+    }
+    sum += min(way.weight * light, isMet ? brightest : vec3(${BRIGHTEST_PATH}.0));
+    if (pending == vec3(0.0)) break;
+    job = ONWARD_TO_LIGHT;
   }
-  result = isFloor ? vec4(0.0, 0.0, 0.0, floorShadow * kept) : vec4(mix(min(sum, vec3(${BRIGHTEST_PATH}.0)), laid, own), 1.0);
+  sum = min(sum, vec3(${BRIGHTEST_PATH}.0));
+  if (isCatcher) {
+    mirrored *= g.x;
+    result = vec4(g.x * sum, 1.0 - (1.0 - SURFACE(row, 6).w * kept) * (1.0 - mirrored)) * picture.a;
+  } else result = vec4(mix(sum, picture.rgb, own), mix(1.0 - open, 1.0, own));
 }`;

@@ -1,4 +1,5 @@
-import { SURFACE_TABLE_GLSL } from '../surfaces/surface-table';
+import { FADED_GLSL, SURFACE_TABLE_GLSL } from '../surfaces/surface-table';
+import { FOLDED_GLSL } from './folded-glsl';
 import { INSTANCE_TEXELS } from './instance-table';
 
 /**
@@ -12,7 +13,7 @@ uniform highp usampler2D upperTable;
 uniform highp sampler2D instanceTable;
 uniform int upperCount;
 
-${SURFACE_TABLE_GLSL}#define INSTANCE(i, k) texelFetch(instanceTable, AT(${INSTANCE_TEXELS} * (i) + (k)), 0)
+${SURFACE_TABLE_GLSL}${FADED_GLSL}${FOLDED_GLSL}#define INSTANCE(i, k) texelFetch(instanceTable, AT(${INSTANCE_TEXELS} * (i) + (k)), 0)
 
 struct Met {
   float t;
@@ -42,10 +43,16 @@ int surfaceRow(int instance, int region) { return int(INSTANCE(instance, 4)[regi
 float opacityAt(int row, vec3 place) {
   vec4 ends = SURFACE(row, 3);
   float opacity = SURFACE(row, 1).w;
+  float reach = SURFACE(row, 4).w;
+  if (reach > 0.0) opacity *= fadedAt(place, reach);
   if (ends.x != 1.0 || ends.y != 1.0) opacity *= mix(ends.x, ends.y, clamp(dot(SURFACE(row, 2), vec4(place, 1.0)), 0.0, 1.0));
   return opacity;
 }
-void tryTriangles(uint content, vec3 o, vec3 d, int owner, bool isThin, inout Met met) {
+/** What is left of light that a ray to a light brings through clear things: what they take by the metre, and what their sides mirror. */
+vec3 taken;
+float sides;
+vec3 passed() { return exp(-max(taken, 0.0)) * sides; }
+void tryTriangles(uint content, vec3 o, vec3 d, int owner, bool isThin, bool any, inout Met met) {
   int first = int(content & 0xffffffu);
   int last = first + int((content >> 24) & 0x7fu);
   for (int k = first; k < last; k++) {
@@ -63,8 +70,20 @@ void tryTriangles(uint content, vec3 o, vec3 d, int owner, bool isThin, inout Me
     float w = dot(f, q) * inv;
     // A hair wider than the triangle: no leaks along seams.
     if (u >= -1e-6 && v >= -1e-6 && u + v <= 1.000001 && w > 0.0 && w < met.t && det != 0.0) {
-      // What can be seen through is there as often as it is seen.
-      if (isThin && chance(uint(k)) >= opacityAt(surfaceRow(owner, regionOf(k)), o + d * w)) continue;
+      if (isThin) {
+        int row = surfaceRow(owner, regionOf(k));
+        // What can be seen through is there as often as it is seen.
+        if (chance(uint(k)) >= opacityAt(row, o + d * w)) continue;
+        if (any) {
+          float clear = SURFACE(row, 5).x * (1.0 - SURFACE(row, 1).x);
+          if (SURFACE(row, 6).w == 0.0 && clear > 0.0 && chance(uint(k) ^ 0x40000000u) < clear) {
+            // From where it goes in to where it comes out, in whichever order they are found: so both by the body's face.
+            taken += SURFACE(surfaceRow(owner, 0), 6).rgb * (det > 0.0 ? -w : w);
+            sides *= 1.0 - SURFACE(row, 4).y;
+            continue;
+          }
+        }
+      }
       met = Met(w, k, owner, vec2(u, v));
     }
   }
@@ -72,6 +91,8 @@ void tryTriangles(uint content, vec3 o, vec3 d, int owner, bool isThin, inout Me
 /** The first mesh that a ray meets before a distance, or (any) some mesh; t is told in lengths of d. */
 bool trace(vec3 o, vec3 d, float far, bool any, out Met met) {
   met = Met(far, -1, 0, vec2(0.0));
+  taken = vec3(0.0);
+  sides = 1.0;
   vec3 ro = o;
   vec3 rd = d;
   vec3 inverse = inverseOf(d);
@@ -120,7 +141,7 @@ bool trace(vec3 o, vec3 d, float far, bool any, out Met met) {
         isThin = about.z > 0.0;
         continue;
       }
-      tryTriangles(hi.w, ro, rd, owner, isThin, met);
+      tryTriangles(hi.w, ro, rd, owner, isThin, any, met);
       if (any && met.triangle >= 0) break;
       isMet = false;
     }
@@ -129,13 +150,13 @@ bool trace(vec3 o, vec3 d, float far, bool any, out Met met) {
   return met.triangle >= 0;
 }
 vec3 unfolded(uint word) {
-  vec2 e = vec2(float(word & 0x7fffu), float((word >> 15) & 0x7fffu)) / 32767.0 * 2.0 - 1.0;
-  vec3 n = vec3(e, 1.0 - abs(e.x) - abs(e.y));
-  if (n.z < 0.0) n.xy = (1.0 - abs(n.yx)) * vec2(n.x < 0.0 ? -1.0 : 1.0, n.y < 0.0 ? -1.0 : 1.0);
-  return normalize(n);
+  return unfoldedFrom(vec2(float(word & 0x7fffu), float((word >> 15) & 0x7fffu)) / 32767.0 * 2.0 - 1.0);
 }
-/** Facet normal and smooth normal, in the world and toward where the ray comes from, and the surface where it ends. */
-void readMet(vec3 d, Met met, out vec3 facet, out vec3 n, out int row) {
+/**
+ * Facet normal and smooth normal, in the world and toward where the ray comes from, and the surface where it ends.
+ * @returns whether it comes from within
+ */
+bool readMet(vec3 d, Met met, out vec3 facet, out vec3 n, out int row) {
   uvec4 a = texelFetch(triangleTable, AT(3 * met.triangle), 0);
   uvec4 b = texelFetch(triangleTable, AT(3 * met.triangle + 1), 0);
   uvec4 c = texelFetch(triangleTable, AT(3 * met.triangle + 2), 0);
@@ -148,12 +169,14 @@ void readMet(vec3 d, Met met, out vec3 facet, out vec3 n, out int row) {
   // Normals go by the transpose of the way in: its rows are at hand.
   facet = normalize(x * g.x + y * g.y + z * g.z);
   n = normalize(x * s.x + y * s.y + z * s.z);
-  if (dot(facet, d) > 0.0) facet = -facet;
+  bool isWithin = dot(facet, d) > 0.0;
+  if (isWithin) facet = -facet;
   if (dot(n, facet) < 0.0) n = -n;
   // A smooth normal that looks away from the ray would send light into the solid.
   float away = dot(n, d);
   if (away > -0.02) n = normalize(n - d * (away + 0.02));
   row = surfaceRow(met.instance, int(a.w >> 30));
+  return isWithin;
 }
 /** Off a facet, by the rounding of a place so far from the origin. */
 float liftAt(vec3 place) { return 2e-5 * max(max(abs(place.x), abs(place.y)), max(abs(place.z), 1.0)); }

@@ -1,9 +1,11 @@
 import { DOME_GLSL, DOME_LOBES_GLSL } from '../dome/dome-glsl';
 import { LIGHT_TABLE_GLSL } from '../lights/lights-glsl';
 import { PLAIN_LIGHTS_GLSL } from '../lights/plain-lights-glsl';
+import { FOLDED_GLSL } from '../rays/folded-glsl';
 import { CHANCE_GLSL } from '../rays/numbers-glsl';
+import { BEHIND_GLSL, MIRRORED_GLSL } from './seen-through-glsl';
 import { BASIS_GLSL, SURFACE_GLSL } from './surface-glsl';
-import { SURFACE_TABLE_GLSL } from './surface-table';
+import { FADED_GLSL, SURFACE_TABLE_GLSL } from './surface-table';
 
 /** Where a point of a surface is, and how what lies on it runs there. */
 export const SLOT_VERTEX = /* glsl */ `
@@ -13,6 +15,7 @@ out vec3 place;
 out vec3 smoothNormal;
 out float fadeShare;
 out vec2 laidAt;
+out vec3 ownPlace;
 void main() {
   vec4 world = modelMatrix * vec4(position, 1.0);
   place = world.xyz;
@@ -20,6 +23,7 @@ void main() {
   smoothNormal = (normalMatrix * normal) * mat3(viewMatrix);
   fadeShare = dot(fadePlane, vec4(position, 1.0));
   laidAt = position.xy * laidScale + 0.5;
+  ownPlace = position;
   gl_Position = projectionMatrix * viewMatrix * world;
 }`;
 
@@ -35,15 +39,19 @@ uniform float laidOwn;
 uniform float laidClear;
 uniform float isLaid;
 uniform float brushing;
+uniform float reach;
 uniform mat4 modelMatrix;
 in vec3 place;
 in vec3 smoothNormal;
 in float fadeShare;
 in vec2 laidAt;
+in vec3 ownPlace;
 ${CHANCE_GLSL}
+${FADED_GLSL}
 vec4 laidHere() { return isLaid > 0.0 ? texture(laidPicture, laidAt) : vec4(0.0); }
 float thereOf(vec4 laid) {
   float there = opacity * mix(fadeEnds.x, fadeEnds.y, clamp(fadeShare, 0.0, 1.0));
+  if (reach > 0.0) there *= fadedAt(ownPlace, reach);
   return isLaid > 0.0 ? there * mix(1.0, laid.a, laidClear) : there;
 }
 /** The picture's colour, and how much of the surface it covers. */
@@ -61,28 +69,32 @@ vec3 normalHere(vec3 facet) {
 }
 `;
 
-/** What rays go on from. Rows are counted from 1 here; what only takes shadows has -1. */
+/** What rays go on from. Rows are counted from 1 here; those of what only takes shadows and reflections are negative. */
 const SEEN = /* glsl */ `
 ${HERE_GLSL}
 ${BASIS_GLSL}
+${FOLDED_GLSL}
+uniform float isCatching;
 layout(location = 0) out vec4 outPlace;
-layout(location = 1) out vec4 outNormal;
-layout(location = 2) out vec4 outFacet;
-layout(location = 3) out vec4 outPicture;
+layout(location = 1) out vec4 outNormals;
+layout(location = 2) out vec4 outPicture;
+layout(location = 3) out vec4 outOwn;
 void main() {
   vec3 facet = facetHere(place - cameraPosition);
   vec4 laid = laidHere();
-  if (chance(uint(row + 1.0)) >= thereOf(laid)) discard;
-  outPlace = vec4(place, row < 0.0 ? row : row + 1.0);
-  outNormal = vec4(normalHere(facet), laidOwn);
-  vec3 n = outNormal.xyz;
+  float there = thereOf(laid);
+  // What only takes shadows is laid over what is behind it: as much of them as is there.
+  if (isCatching == 0.0 && chance(uint(row + 1.0)) >= there) discard;
+  outPlace = vec4(place, isCatching > 0.0 ? -row - 1.0 : row + 1.0);
+  vec3 n = normalHere(facet);
+  outNormals = vec4(foldedOf(n), foldedOf(facet));
+  outPicture = isCatching > 0.0 ? vec4(there) : coverOf(laid);
   vec3 x;
   vec3 y;
   basis(n, x, y);
   vec3 along = alongHere();
   // About the normal, from an axis that follows from it.
-  outFacet = vec4(facet, atan(dot(along, y), dot(along, x)));
-  outPicture = coverOf(laid);
+  outOwn = vec4(laidOwn, atan(dot(along, y), dot(along, x)), 0.0, 0.0);
 }`;
 
 /** What casts a shadow: what can be seen through does so as often as it is seen. */
@@ -113,11 +125,14 @@ ${DOME_GLSL}
 ${DOME_LOBES_GLSL}
 ${LIGHT_TABLE_GLSL}
 ${PLAIN_LIGHTS_GLSL}
+${MIRRORED_GLSL}
 `;
 
 const LIT = /* glsl */ `
 ${HERE_GLSL}
 ${LIGHT_GLSL}
+${BEHIND_GLSL}
+uniform float isMirror;
 layout(location = 0) out vec4 result;
 void main() {
   vec3 v = normalize(cameraPosition - place);
@@ -130,27 +145,60 @@ void main() {
   int at = int(row);
   vec4 a = SURFACE(at, 0);
   vec4 b = SURFACE(at, 1);
+  vec4 g = SURFACE(at, 5);
   a.rgb = mix(a.rgb, cover.rgb, cover.a);
   b.xz *= 1.0 - cover.a;
-  Surface s = surfaceOf(a, b, SURFACE(at, 4), SURFACE(at, 3).w, n, alongHere(), max(dot(n, v), 0.0));
-  vec3 sum = s.glow + domeOf(GLOSS, s, n, v);
+  g.x *= 1.0 - cover.a;
+  Surface s = surfaceOf(a, b, SURFACE(at, 4), g, SURFACE(at, 3).w, n, alongHere(), max(dot(n, v), 0.0));
+  vec3 gloss = domeOf(GLOSS, s, n, v);
+  if (isMirror > 0.0) {
+    vec4 mirrored = mirroredIn(s, n, v, place);
+    gloss = mix(gloss, s.under * s.glossy * mirrored.rgb / max(mirrored.a, 1e-4), mirrored.a);
+  }
+  vec3 sum = s.glow + gloss;
   if (s.lobes.x > 0.0) sum += domeOf(MATTE, s, n, v);
   if (s.coat > 0.0) sum += domeOf(COAT, s, n, v);
   sum += litBy(s, place, n, facet, v, SURFACE(at, 3).z);
-  result = vec4(mix(sum, cover.rgb, cover.a * laidOwn), thereOf(laid));
+  float there = thereOf(laid);
+  vec4 seen = vec4(sum, 1.0);
+  if (s.clear > 0.0) {
+    vec3 through = s.under * s.clear * (1.0 - s.glossy);
+    vec4 behind = behindOf(s, n, v, place, g.w);
+    vec3 takes = exp(-SURFACE(at, 6).rgb * g.w);
+    seen = vec4(sum + through * takes * behind.rgb, 1.0 - brightness(through * takes) * (1.0 - behind.a));
+    // What is seen through it is drawn by it, and so is what is beside it where it is not wholly there.
+    if (hasBehind > 0.0) seen = mix(texelFetch(behindPicture, ivec2(gl_FragCoord.xy), 0), seen, there);
+  }
+  float own = cover.a * laidOwn;
+  result = vec4(mix(seen.rgb, cover.rgb, own), s.clear > 0.0 ? mix(seen.a, 1.0, own) : there);
 }`;
 
-/** A floor of which only the shadow is seen. */
-const LIT_FLOOR = /* glsl */ `
+/** A backdrop of which only the shadow and what it mirrors are seen: laid over what is behind it. */
+const LIT_CATCHER = /* glsl */ `
 ${HERE_GLSL}
 ${LIGHT_GLSL}
-uniform float floorShadow;
 uniform float everyLight;
+uniform float isMirror;
 layout(location = 0) out vec4 result;
 void main() {
-  result = vec4(0.0, 0.0, 0.0, floorShadow * keptFrom(place, vec3(0.0, 1.0, 0.0), everyLight));
+  int at = int(row);
+  vec3 v = normalize(cameraPosition - place);
+  vec3 n = normalHere(facetHere(place - cameraPosition));
+  vec4 g = SURFACE(at, 5);
+  float kept = SURFACE(at, 6).w * keptFrom(place, n, everyLight);
+  vec4 mirrored = vec4(0.0);
+  if (g.x > 0.0) {
+    Surface s = surfaceOf(SURFACE(at, 0), SURFACE(at, 1), SURFACE(at, 4), vec4(0.0), 0.0, n, n, max(dot(n, v), 0.0));
+    if (isMirror > 0.0) {
+      mirrored = mirroredIn(s, n, v, place);
+      mirrored.rgb *= s.glossy;
+    }
+    mirrored += (1.0 - mirrored.a) * g.y * vec4(domeOf(GLOSS, s, n, v), 1.0);
+    mirrored *= g.x;
+  }
+  result = vec4(mirrored.rgb, 1.0 - (1.0 - kept) * (1.0 - mirrored.a)) * thereOf(vec4(0.0));
 }`;
 
 /** The programs that a slot of surfaces is drawn by: none is compiled but these, whatever lies on it. */
-export const SLOT_PROGRAMS = { sketch: SKETCH, lit: LIT, seen: SEEN, shadow: SHADOW, litFloor: LIT_FLOOR } as const;
+export const SLOT_PROGRAMS = { sketch: SKETCH, lit: LIT, seen: SEEN, shadow: SHADOW, litCatcher: LIT_CATCHER } as const;
 export type SlotProgram = keyof typeof SLOT_PROGRAMS;

@@ -11,11 +11,11 @@ import {
   Vector4,
   type Texture,
 } from 'three';
-import type { SurfaceState } from '@/core/frame/frame-state';
 import { radians } from '@/core/space/angle';
-import type { FadePlane } from './fade';
-import { laidUniforms, setLaid, type LaidPicture } from './laid-picture';
+import { laidUniforms, setLaid } from './laid-picture';
 import { SLOT_PROGRAMS, SLOT_VERTEX, type SlotProgram } from './slot-glsl';
+import type { Features } from './slot-materials';
+import { isClear, letsThrough, type SurfaceValues } from './surface-table';
 
 type Uniforms = Record<string, { value: unknown }>;
 
@@ -26,6 +26,9 @@ export class SlotMaterial extends ShaderMaterial {
     opacity: { value: 1 },
     flatColour: { value: new Vector3() },
     brushing: { value: 0 },
+    reach: { value: 0 },
+    isCatching: { value: 0 },
+    isMirror: { value: 0 },
     fadePlane: { value: new Vector4() },
     fadeEnds: { value: new Vector2(1, 1) },
   };
@@ -42,29 +45,41 @@ export class SlotMaterial extends ShaderMaterial {
       glslVersion: GLSL3,
       vertexShader: SLOT_VERTEX,
       fragmentShader: SLOT_PROGRAMS[program],
-      blending: program === 'lit' || program === 'sketch' || program === 'litFloor' ? NormalBlending : NoBlending,
+      blending: program === 'lit' || program === 'sketch' || program === 'litCatcher' ? NormalBlending : NoBlending,
     });
     this.laid = laid;
     Object.assign(this.uniforms, shared, this.own, laid);
-    if (program === 'litFloor') Object.assign(this, { transparent: true, depthWrite: false });
+    if (program === 'litCatcher') Object.assign(this, { transparent: true, depthWrite: false, premultipliedAlpha: true });
   }
 
-  /** Its row of the table of surfaces; -1 for what only takes shadows. */
+  /** Its row of the table of surfaces. */
   get row(): number {
     return this.own.row.value;
   }
 
+  /** Whether what is behind it is seen through it, bent. */
+  isClear = false;
+
   /** Sets what its surface is at the moment. */
-  dress(row: number, { colour, opacity, brushing }: SurfaceState, fade: FadePlane | null, laid: LaidPicture | null): void {
+  dress(row: number, surface: SurfaceValues, { laid = null, isMirror = false }: Pick<Features, 'laid' | 'isMirror'>): void {
     const { own } = this;
+    const { colour, opacity, brushing, fade, reach, catches } = surface;
     own.row.value = row;
-    own.opacity.value = opacity;
+    own.opacity.value = this.program === 'shadow' ? opacity * (1 - letsThrough(surface)) : opacity;
     own.brushing.value = radians(brushing);
+    own.reach.value = reach;
+    own.isCatching.value = catches ? 1 : 0;
+    own.isMirror.value = isMirror ? 1 : 0;
     own.flatColour.value.set(...(colour as [number, number, number]));
     own.fadePlane.value.set(...((fade?.plane ?? [0, 0, 0, 0]) as [number, number, number, number]));
     own.fadeEnds.value.set(fade?.start ?? 1, fade?.end ?? 1);
     setLaid(this.laid, laid, this.empty);
-    if (this.program === 'lit') this.setTransparent(fade !== null || opacity < 1 || (laid?.isClear ?? false));
+    if (this.program === 'lit') {
+      this.isClear = isClear(surface);
+      // What is clear draws what is behind it itself.
+      this.blending = this.isClear ? NoBlending : NormalBlending;
+      this.setTransparent(!this.isClear && (fade !== null || opacity < 1 || reach > 0 || (laid?.isClear ?? false)));
+    }
     if (this.program === 'sketch') this.setTransparent(laid?.isClear ?? false);
     // What can be seen through, or is cut out, has no other side that would cast its shadow.
     if (this.program === 'shadow') this.side = laid ? DoubleSide : BackSide;

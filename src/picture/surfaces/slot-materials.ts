@@ -6,7 +6,7 @@ import type { FadePlane } from './fade';
 import type { LaidPicture } from './laid-picture';
 import type { SlotProgram } from './slot-glsl';
 import { SlotMaterial } from './slot-material';
-import { isThin, surfaceRow, type SurfaceValues } from './surface-table';
+import { isClear, isThin, letsThrough, surfaceRow, type Catching, type SurfaceValues } from './surface-table';
 
 /** What a look has beside its surface. */
 export interface Features {
@@ -16,6 +16,12 @@ export interface Features {
   laid?: LaidPicture | null;
   /** Bits of the lights that light it. */
   lights?: number;
+  /** What only takes shadows and reflections. */
+  catches?: Catching | null;
+  /** Where it has faded out, metres from its origin. */
+  reach?: number;
+  /** Whether it mirrors what stands on it. */
+  isMirror?: boolean;
 }
 
 /** What is not there at all: rays pass. */
@@ -31,8 +37,15 @@ const NOTHING: SurfaceValues = {
   glow: 0,
   stretch: 0,
   brushing: 0,
+  transmission: 0,
+  bending: 0,
+  within: [1, 1, 1],
+  depth: 1,
+  thickness: 0,
   fade: null,
   lights: 0,
+  catches: null,
+  reach: 0,
 };
 export const NOTHING_ROW = 0;
 
@@ -66,25 +79,31 @@ export class SlotMaterials {
   }
 
   /** A slot as a program draws it, as its surface is at the moment. */
-  wear(
-    program: SlotProgram,
-    slot: string,
-    surface: SurfaceState,
-    { fade = null, laid = null, lights = EVERY_LIGHT }: Features = {},
-  ): Material {
+  wear(program: SlotProgram, slot: string, surface: SurfaceState, features: Features = {}): Material {
     const material = this.ensure(slot, program);
     let row = this.rowOf.get(slot);
     if (row === undefined) {
-      row = this.rows.push({ ...surface, fade, lights }) - 1;
+      const { fade = null, lights = EVERY_LIGHT, catches = null, reach = 0 } = features;
+      row = this.rows.push({ ...surface, fade, lights, catches, reach }) - 1;
       this.rowOf.set(slot, row);
     }
-    material.dress(row, surface, fade, laid);
+    material.dress(row, this.rows[row] as SurfaceValues, features);
     return material;
   }
 
-  /** A floor of which only the shadow is seen. */
-  floor(program: 'litFloor' | 'seen'): SlotMaterial {
-    return this.ensure('floor', program);
+  /** Whether anything is clear of what is seen. */
+  get hasClear(): boolean {
+    return this.rows.some(isClear);
+  }
+
+  /** Of what is seen in its light, shows what is clear alone, all but that, or all. */
+  show(which: 'solid' | 'clear' | 'all'): void {
+    for (const slot of this.slots.values()) {
+      for (const program of ['lit', 'litCatcher'] as const) {
+        const material = slot.get(program);
+        if (material) material.visible = which === 'all' || material.isClear === (which === 'clear');
+      }
+    }
   }
 
   /** What a row of the table holds. */
@@ -94,7 +113,7 @@ export class SlotMaterials {
 
   /** What can be seen through, and how far: as much of a shadow do such surfaces cast. */
   thinKey(): string {
-    return this.rows.flatMap((row, i) => (isThin(row) ? [i, row.opacity, row.fade?.start, row.fade?.end] : [])).join(' ');
+    return this.rows.flatMap((row, i) => (isThin(row) ? [i, row.opacity, row.fade?.start, row.fade?.end, letsThrough(row)] : [])).join(' ');
   }
 
   /** Ends a state: the table is as it was told. */

@@ -40,10 +40,26 @@ struct Surface {
   float over;
   float under;
   vec3 glow;
-  /** Chances that a direction is drawn for matte, gloss and coat. */
-  vec3 lobes;
+  /** Share of what goes in that goes through, the index by which it mirrors, and by which it bends. */
+  float clear;
+  float index;
+  float bent;
+  /** Chances that a direction is drawn for matte, gloss, coat and through. */
+  vec4 lobes;
 };
 vec2 sharesOf(float cosine, float roughness) { return texture(facetShares, vec2(cosine, roughness)).xy; }
+vec3 schlick(vec3 f0, float c) {
+  float m = 1.0 - clamp(c, 0.0, 1.0);
+  float m2 = m * m;
+  return f0 + (1.0 - f0) * m2 * m2 * m;
+}
+/** Share that a smooth boundary reflects of unpolarised light that comes from outside (Fresnel's equations). */
+float fresnelOf(float c, float index) {
+  float t = sqrt(max(0.0, 1.0 - (1.0 - c * c) / (index * index)));
+  float across = (c - index * t) / (c + index * t);
+  float along = (index * c - t) / (index * c + t);
+  return 0.5 * (across * across + along * along);
+}
 float brightness(vec3 c) { return dot(c, vec3(0.2126, 0.7152, 0.0722)); }
 /** Axes about a normal, x along a direction as far as it lies in the surface. */
 void brushedBasis(vec3 n, vec3 along, out vec3 x, out vec3 y) {
@@ -60,9 +76,10 @@ void brushedBasis(vec3 n, vec3 along, out vec3 x, out vec3 y) {
  * @param a colour, roughness
  * @param b metalness, coat, glow
  * @param c roughness of the coat, reflectance of what is no metal
+ * @param g how much goes through, index, index by which it bends
  * @param stretch how far facets lean across the brushing more than along it
  */
-Surface surfaceOf(vec4 a, vec4 b, vec4 c, float stretch, vec3 n, vec3 along, float cosine) {
+Surface surfaceOf(vec4 a, vec4 b, vec4 c, vec4 g, float stretch, vec3 n, vec3 along, float cosine) {
   Surface s;
   s.alpha = max(a.w * a.w, 0.0012);
   s.alphas = vec2(s.alpha);
@@ -81,10 +98,16 @@ Surface surfaceOf(vec4 a, vec4 b, vec4 c, float stretch, vec3 n, vec3 along, flo
   float over = b.y * (0.04 * coated.x + coated.y);
   s.over = over;
   s.under = 1.0 - over;
-  s.matte = a.rgb * (1.0 - b.x) * (1.0 - s.glossy);
+  s.clear = g.x * (1.0 - b.x);
+  s.index = g.y;
+  s.bent = g.z;
+  // Glass goes by the equations: Schlick's rise is too far off for it.
+  if (s.clear > 0.0) s.glossy += s.clear * (share.x + share.y) * (vec3(fresnelOf(cosine, s.index)) - schlick(s.f0, cosine));
+  s.matte = a.rgb * (1.0 - b.x) * (1.0 - s.clear) * (1.0 - s.glossy);
   s.glow = a.rgb * b.z;
-  s.lobes = vec3(brightness(s.matte) * s.under, brightness(s.glossy) * s.under, over);
-  s.lobes /= max(s.lobes.x + s.lobes.y + s.lobes.z, 1e-6);
+  float mirrored = brightness(s.glossy);
+  s.lobes = vec4(brightness(s.matte) * s.under, mirrored * s.under, over, s.clear * (1.0 - mirrored) * s.under);
+  s.lobes /= max(dot(s.lobes, vec4(1.0)), 1e-6);
   return s;
 }
 vec2 discOf(vec2 u) {
@@ -113,11 +136,6 @@ vec3 facetAbout(vec3 n, vec3 x, vec3 y, vec3 v, vec2 alphas, vec2 u) {
   k = normalize(vec3(alphas * k.xy, max(1e-6, k.z)));
   return normalize(x * k.x + y * k.y + n * k.z);
 }
-vec3 schlick(vec3 f0, float c) {
-  float m = 1.0 - clamp(c, 0.0, 1.0);
-  float m2 = m * m;
-  return f0 + (1.0 - f0) * m2 * m2 * m;
-}
 /** How densely facets face a way that leans by hx and hy along both axes (B. Burley, 2012, for both roughnesses). */
 float facetDensity(float hx, float hy, float nh, vec2 alphas) {
   vec2 lean = vec2(hx, hy) / alphas;
@@ -134,6 +152,11 @@ float facetsSend(vec3 n, vec3 x, vec3 y, vec3 v, vec3 l, vec3 h, vec2 alphas, ou
   density = d / (2.0 * (nv + rv));
   return d * 0.5 * nl / max(nl * rv + nv * rl, 1e-7);
 }
+/** Share that a facet mirrors of light that meets it so. */
+vec3 facetMirrors(Surface s, float vh) {
+  vec3 f = schlick(s.f0, vh);
+  return s.clear > 0.0 ? mix(f, vec3(fresnelOf(vh, s.index)), s.clear) : f;
+}
 /** Share of light from l that goes to v, times its cosine; and how densely l is drawn. */
 vec3 sends(Surface s, vec3 n, vec3 facet, vec3 v, vec3 l, out float density) {
   density = 0.0;
@@ -145,7 +168,7 @@ vec3 sends(Surface s, vec3 n, vec3 facet, vec3 v, vec3 l, out float density) {
   float glossDensity;
   float gloss = facetsSend(n, s.x, s.y, v, l, h, s.alphas, glossDensity);
   density = s.lobes.x * nl / PI_ + s.lobes.y * glossDensity;
-  vec3 sent = s.under * (s.matte * nl / PI_ + s.given * schlick(s.f0, vh) * gloss);
+  vec3 sent = s.under * (s.matte * nl / PI_ + s.given * facetMirrors(s, vh) * gloss);
   if (s.coat > 0.0) {
     float coatDensity;
     float coat = facetsSend(n, s.x, s.y, v, l, h, vec2(s.coatAlpha), coatDensity);
@@ -159,7 +182,11 @@ vec3 sends(Surface s, vec3 n, vec3 facet, vec3 v, vec3 l, out float density) {
 const int MATTE = 0;
 const int GLOSS = 1;
 const int COAT = 2;
-int chosenLobe(Surface s, float choice) { return choice < s.lobes.x ? MATTE : choice < s.lobes.x + s.lobes.y ? GLOSS : COAT; }
+const int THROUGH = 3;
+int chosenLobe(Surface s, float choice) {
+  float gloss = s.lobes.x + s.lobes.y;
+  return choice < s.lobes.x ? MATTE : choice < gloss ? GLOSS : choice < gloss + s.lobes.z ? COAT : THROUGH;
+}
 /** A direction drawn as a lobe of the surface sends. */
 vec3 drawnFrom(Surface s, int lobe, vec3 n, vec3 v, vec2 u) {
   if (lobe == MATTE) return cosineAbout(n, u);

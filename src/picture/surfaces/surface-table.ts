@@ -7,31 +7,69 @@ export interface SurfaceValues extends SurfaceState {
   fade: FadePlane | null;
   /** Bits of the lights that light it, by their places among them. */
   lights: number;
+  /** What only takes shadows and reflections, and lets all else of what is behind it be seen; null for what is a surface itself. */
+  catches: Catching | null;
+  /** At this distance from its origin it is gone, metres; 0 for nowhere. */
+  reach: number;
 }
 
-export const SURFACE_TEXELS = 5;
+/** How a backdrop of which only shadows and reflections are seen takes them, each 0..1. */
+export interface Catching {
+  shadow: number;
+  reflection: number;
+  /** How much of the dome is among what it reflects. */
+  sky: number;
+}
+
+export const SURFACE_TEXELS = 7;
 
 /** Reflectance at normal incidence of what has an index of refraction (Fresnel). */
 const facing = (index: number): number => ((index - 1) / (index + 1)) ** 2;
 
 /**
  * A surface as the table has it: colour, roughness | metalness, coat, glow, opacity | plane of the fade | its two ends, lights, stretch |
- * roughness of the coat, reflectance of what is no metal, way of the brushing.
+ * roughness of the coat, reflectance of what is no metal, way of the brushing, reach | transmission, index, index by which it bends,
+ * thickness | what it takes of light a metre, 0 | and of what only takes shadows the last two are: reflection, sky, 0, 0 | 0, 0, 0, shadow.
  */
 export function surfaceRow(values: SurfaceValues): number[] {
-  const { colour, roughness, metalness, coat, glow, opacity, fade, lights, stretch, coatRoughness, index, brushing } = values;
+  const { colour, roughness, metalness, coat, glow, opacity, fade, lights, stretch, coatRoughness, index, brushing, reach } = values;
+  const { catches, transmission, bending, thickness, within, depth } = values;
   return [
     ...colour,
     roughness,
     ...[metalness, coat, glow, opacity],
     ...(fade?.plane ?? [0, 0, 0, 0]),
     ...[fade?.start ?? 1, fade?.end ?? 1, lights, stretch],
-    ...[coatRoughness, facing(index), radians(brushing), 0],
+    ...[coatRoughness, facing(index), radians(brushing), reach],
+    ...(catches ? [catches.reflection, catches.sky, 0, 0] : [transmission, index, 1 + (index - 1) * bending, thickness]),
+    ...(catches ? [0, 0, 0, Math.max(catches.shadow, 1e-6)] : [...within.map((share) => absorption(share, depth)), 0]),
   ];
 }
 
+/** What of light a clear thing takes on each metre, by the share that is left after some (Beer and Lambert). */
+export const absorption = (share: number, metres: number): number => -Math.log(Math.max(share, 1e-4)) / Math.max(metres, 1e-4);
+
+/** Whether what is made of it can be looked through to what is behind. */
+export const isClear = ({ transmission, metalness, catches }: SurfaceValues): boolean => !catches && transmission * (1 - metalness) > 0;
+
+/** Share of light that goes on behind a clear thing as thick as it is taken for: what it takes, and what its two sides mirror. */
+export function letsThrough(values: SurfaceValues): number {
+  if (!isClear(values)) return 0;
+  const { transmission, metalness, within, depth, thickness, index } = values;
+  const [r, g, b] = within.map((share) => Math.exp(-absorption(share, depth) * thickness)) as [number, number, number];
+  return transmission * (1 - metalness) * (1 - facing(index)) ** 2 * (0.2126 * r + 0.7152 * g + 0.0722 * b);
+}
+
 /** Whether it can be seen through anywhere. */
-export const isThin = ({ opacity, fade }: SurfaceValues): boolean => opacity < 1 || (fade !== null && (fade.start < 1 || fade.end < 1));
+export const isThin = (values: SurfaceValues): boolean => {
+  const { opacity, fade, reach } = values;
+  return opacity < 1 || reach > 0 || (fade !== null && (fade.start < 1 || fade.end < 1)) || isClear(values);
+};
+
+/** How much is left at a place of what fades out with its distance from the origin of its frame. */
+export const FADED_GLSL = /* glsl */ `
+float fadedAt(vec3 place, float reach) { return 1.0 - smoothstep(0.3 * reach, reach, length(place)); }
+`;
 
 export const SURFACE_TABLE_GLSL = /* glsl */ `
 uniform highp sampler2D surfaceTable;

@@ -143,18 +143,26 @@ test('each light of a sub-frame has a point of its own, all of them in the disc,
 });
 
 describe('the slots of surfaces', () => {
-  const surface: SurfaceState = { ...restOf(surfaceOf({ material: 'brass', roughness: 0.3 })), colour: [0.4, 0.3, 0.2] };
-  const row = (materials: SlotMaterials, at: number) => [...materials.table.numbers(20 * (at + 1)).slice(20 * at)];
+  const surface: SurfaceState = {
+    ...restOf(surfaceOf({ material: 'brass', roughness: 0.3 })),
+    colour: [0.4, 0.3, 0.2],
+    within: [0.5, 1, 1],
+  };
+  const row = (materials: SlotMaterials, at: number) => [...materials.table.numbers(28 * (at + 1)).slice(28 * at)];
 
   test('a slot has what its surface is made of in its row, and is see-through only where that is', () => {
     const materials = new SlotMaterials();
     materials.begin();
     const lit = materials.wear('lit', 'face', surface, { lights: 5 });
     materials.end();
-    const { metalness, coat, glow, coatRoughness } = MATERIALS.brass;
+    const { metalness, coat, glow, coatRoughness, depth, thickness } = MATERIALS.brass;
     const close = (values: number[]) => values.map((v) => expect.closeTo(v, 6) as number);
     expect(row(materials, 1)).toEqual(
-      close([0.4, 0.3, 0.2, 0.3, metalness, coat, glow, 1, 0, 0, 0, 0, 1, 1, 5, 0, coatRoughness, 0.04, 0, 0]),
+      close([
+        ...[0.4, 0.3, 0.2, 0.3, metalness, coat, glow, 1, 0, 0, 0, 0, 1, 1, 5, 0, coatRoughness, 0.04, 0, 0],
+        // Half of the red is gone after as many metres.
+        ...[0, 1.5, 1.5, thickness, Math.LN2 / depth, 0, 0, 0],
+      ]),
     );
     expect([lit.transparent, lit.depthWrite]).toEqual([false, true]);
     materials.begin();

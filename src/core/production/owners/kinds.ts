@@ -8,15 +8,15 @@ import { shotKind, timeKind } from '../shots';
 import { surfaceKind } from '../surface';
 import { runKind } from '../words';
 import { surroundingsKind } from '../surroundings';
+import { BACKDROPS } from './backdrops/backdrops';
 import { DOME_ELEMENTS } from './dome-elements/elements';
 import { display } from './display';
 import { dome } from './dome';
-import { floor } from './floor';
 import { LIGHTS } from './lights/lights';
 import { plate } from './plate';
 
 /** What stands around the marks. */
-export const SET = [dome, floor, plate] as const;
+export const SET = [dome, ...BACKDROPS, plate] as const;
 export { LIGHTS };
 /** What is done to the picture, in the order in which light takes it. */
 export const FINISH = [display] as const;
