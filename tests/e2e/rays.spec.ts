@@ -6,10 +6,11 @@ import { addLight } from '@/core/production/edits/light-edits';
 import { addForm } from '@/core/production/edits/mark-edits';
 import { MATERIALS } from '@/core/production/materials';
 import { emptyProduction, type Production } from '@/core/production/production';
-import { surfaceOf, type SurfaceLook } from '@/core/production/surface';
+import type { SurfaceLook } from '@/core/production/surface';
 import { bundleForBrowser } from '../../scripts/bundle.mjs';
 import { setOf } from '../support/set-of';
 import type { DrawOrder } from './support/picture-harness';
+import { bare, evenDome, HEIGHT, light as lightIn, plate, WIDTH } from './support/plates';
 import type { PlateOrder } from './support/rays-harness';
 
 /** Light followed by rays, against a library of rays, and against closed forms of light. */
@@ -59,55 +60,8 @@ test('1,024 random rays end where three-mesh-bvh says they do, on the facet that
   expect(hits).toBeGreaterThan(200);
 });
 
-const WIDTH = 96;
-const HEIGHT = 54;
-
-/** A thin plate without bevels, all of one look. */
-function plate(draft: Production, ratio: number, size: number, look: SurfaceLook) {
-  const id = addForm(draft, 'plate');
-  const mark = draft.marks.find((each) => each.id === id);
-  const shell = mark?.shells[0];
-  if (!mark || !shell || mark.body.kind !== 'form') throw new Error('Not the production that was meant.');
-  mark.body = { ...mark.body, size, shape: { form: 'plate', ratio, corner: 0 } };
-  [shell.channels.from.rest, shell.channels.to.rest] = [-0.001, 0.001];
-  shell.front.profile = shell.back.profile = 'none';
-  const surface = () => surfaceOf(look);
-  shell.surfaces = { face: surface(), bevel: surface(), side: surface(), back: surface() };
-  return mark;
-}
-
-/** A camera 8 m before the origin; no floor, no light, a dome without softboxes. */
-const bare = (recipe: (draft: Production) => void): Production =>
-  produce(emptyProduction('Light', { width: WIDTH, height: HEIGHT, rate: '25', length: 10 }), (draft) => {
-    const [camera] = draft.cameras;
-    if (camera?.carriers[0]?.kind !== 'orbit') throw new Error('Not the production that was meant.');
-    camera.carriers[0].channels.radius.rest = 8;
-    camera.carriers[0].channels.height.rest = 0;
-    camera.lens.channels.fStop.rest = 64;
-    const { sun, dome, floor } = setOf(draft);
-    sun.on.rest = floor.on.rest = false;
-    dome.contrast.rest = 0;
-    recipe(draft);
-  });
-
-/** A dome that is everywhere of radiance 1. */
-function evenDome({ domes }: Production) {
-  const [{ channels, elements }] = domes as [Production['domes'][number]];
-  elements.length = 0;
-  channels.ground.rest = 1;
-  for (const name of ['zenith', 'horizon', 'below', 'nadir'] as const) channels[name].rest = '#ffffff';
-}
-
 /** Scene light in the middle of the frame, a mean of some pixels. */
-async function light(production: Production, change: Partial<DrawOrder> = {}): Promise<[number, number, number]> {
-  const order = { production, frame: 0, width: WIDTH, height: HEIGHT, samples: 256, alpha: true, traced: true, linear: true, ...change };
-  const pixels = await page.evaluate((o) => (globalThis as unknown as Harness).draw(o), order);
-  const sum = [0, 0, 0];
-  for (let y = -2; y < 2; y++)
-    for (let x = -2; x < 2; x++)
-      for (let k = 0; k < 3; k++) sum[k] = (sum[k] as number) + (pixels[4 * ((HEIGHT / 2 + y) * WIDTH + WIDTH / 2 + x) + k] as number) / 16;
-  return sum as [number, number, number];
-}
+const light = (production: Production, change: Partial<DrawOrder> = {}) => lightIn(page, production, change);
 
 // Energy conservation: under light of 1 from everywhere a surface that takes none gives 1 back, whatever it is made of and from wherever.
 test('white furnace: a lossless metal is not told from the dome; nothing is brighter than it', async () => {

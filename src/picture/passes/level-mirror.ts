@@ -43,12 +43,11 @@ export class LevelMirror {
     scene: Scene,
     eye: PerspectiveCamera,
     level: number,
-    width: number,
-    height: number,
+    size: readonly [number, number],
     isQuick: boolean,
   ): void {
     const share = isQuick ? QUICK_SHARE : 1;
-    this.target.setSize(Math.max(1, Math.round(width * share)), Math.max(1, Math.round(height * share)));
+    this.target.setSize(Math.max(1, Math.round(size[0] * share)), Math.max(1, Math.round(size[1] * share)));
     const { camera } = this;
     const acrossX = new Matrix4().makeScale(-1, 1, 1);
     const acrossLevel = new Matrix4().makeScale(1, -1, 1).setPosition(0, 2 * level, 0);
@@ -74,7 +73,7 @@ export class LevelMirror {
   }
 }
 
-/** Puts the near side of a frustum into a plane before the camera (E. Lengyel, Oblique View Frustum Depth Projection and Clipping, 2005). */
+/** Puts the near side of a frustum into a plane (E. Lengyel, Oblique View Frustum Depth Projection and Clipping, 2005). */
 function cutAt(projection: Matrix4, { normal, constant }: Plane): void {
   const p = projection.elements as number[];
   const at = (i: number) => p[i] as number;

@@ -33,7 +33,7 @@ void main() { gl_FragColor = texture2D(picture, at); }`,
     if (level !== null && camera.matrixWorld.elements[13] > level) {
       this.uniforms.hasBehind.value = 0;
       backdrops.hideMirror(true);
-      this.mirror.draw(renderer, stage.scene, camera, level, to.width, to.height, isQuick);
+      this.mirror.draw(renderer, stage.scene, camera, level, [to.width, to.height], isQuick);
       backdrops.hideMirror(false);
     }
     renderer.setRenderTarget(to);
