@@ -1,4 +1,4 @@
-import { BufferAttribute, BufferGeometry, Group, Mesh, type Material, type Sphere, type Texture } from 'three';
+import { Box3, BufferAttribute, BufferGeometry, Group, Matrix4, Mesh, type Material, type Sphere, type Texture } from 'three';
 import type { MarkState, SurfaceState } from '@/core/frame/frame-state';
 import type { MarkSolids, PlacedSolid } from '@/core/frame/solids/mark-solids';
 import { standingPose, standingSurface } from '@/core/frame/solids/standing-solid';
@@ -7,6 +7,7 @@ import { EVERY_LIGHT } from './lights/light-rows';
 import type { Dressing } from './quality';
 import { fadePlane } from './surfaces/fade';
 import { layOn } from './surfaces/laid-picture';
+import type { PatternGround } from './surfaces/pattern-table';
 import type { SlotMaterials } from './surfaces/slot-materials';
 
 /** What a piece wears: a material a group, and what each of them casts its shadow by; none where no shadows are drawn. */
@@ -32,6 +33,8 @@ export class StandingMark {
   private readonly copies: Group[] = [];
   private readonly shaped = new Map<string, Shaped>();
   private pieces: PlacedSolid[] = [];
+  /** How far it reaches at rest; measured where anything asks. */
+  private extent: Box3 | null = null;
 
   /** Geometries made since the beginning. */
   uploads = 0;
@@ -61,6 +64,7 @@ export class StandingMark {
       this.shaped.set(key, { geometry: geometryOf(piece.mesh), solid: piece.mesh, shape: '' });
     }
     this.pieces = pieces;
+    this.extent = null;
     this.group.clear();
     this.copies.length = 0;
   }
@@ -159,6 +163,15 @@ export class StandingMark {
     geometry.boundingBox = null;
   }
 
+  /** Where patterns lie on a piece. */
+  private groundOf(piece: PlacedSolid): PatternGround {
+    this.extent ??= this.pieces.reduce(
+      (sum, each) => sum.union(boxOf(each).applyMatrix4(new Matrix4().fromArray(each.pose as number[]))),
+      new Box3(),
+    );
+    return { seat: piece.pose, mark: this.extent, part: boxOf(piece) };
+  }
+
   /** Materials of a piece by its groups; null where it is not seen. */
   private dressOf(piece: PlacedSolid, mark: MarkState, quality: Dressing, picture: Texture | null, lights: number): Dress | null {
     const shell = mark.shells[piece.shell];
@@ -179,9 +192,10 @@ export class StandingMark {
       }
       const surface = seen(own ?? shell.surfaces[region], part?.opacity ?? 1);
       const slot = `${stem}/${own ? '' : region}${part && part.opacity < 1 ? `/${piece.parts.join()}` : ''}`;
-      // A fade lies differently in each piece.
-      const fading = fade ? `${slot}/${this.pieces.indexOf(piece)}` : slot;
-      const features = { fade, laid, lights };
+      const ground = surface.patterns.length > 0 ? this.groundOf(piece) : null;
+      // Fades and patterns lie differently in each piece.
+      const fading = fade || ground ? `${slot}/${this.pieces.indexOf(piece)}` : slot;
+      const features = { fade, laid, lights, ground };
       // Both sides of a cut-out are read from where they are seen: one of them says what is there of it.
       const casts = !laid?.isClear || region === 'face';
       if (program === 'lit') casting.push(casts ? this.materials.wear('shadow', fading, surface, features) : this.materials.hidden);
@@ -190,6 +204,8 @@ export class StandingMark {
     return { materials, casting };
   }
 }
+
+const boxOf = ({ mesh }: PlacedSolid): Box3 => new Box3().setFromArray(mesh.positions);
 
 const seen = (surface: SurfaceState, opacity: number): SurfaceState =>
   opacity === 1 ? surface : { ...surface, opacity: surface.opacity * opacity };

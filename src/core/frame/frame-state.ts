@@ -6,6 +6,7 @@ import type { MaterialKind } from '../production/materials';
 import type { DomeElementKind } from '../production/owners/dome-elements/elements';
 import type { FINISH, LIGHTS, SET } from '../production/owners/kinds';
 import type { Mark } from '../production/mark';
+import type { PatternKind } from '../production/owners/patterns/patterns';
 import type { PLATE_FITS } from '../production/owners/plate';
 import type { Picture } from '../production/picture';
 import type { Fade } from '../production/shell';
@@ -142,7 +143,10 @@ export interface PlateState {
 }
 
 /** What a region is made of at one instant. */
-export type SurfaceState = Values<Surface['channels']> & { material: MaterialKind };
+export type SurfaceState = Values<Surface['channels']> & { material: MaterialKind; patterns: readonly PatternState[] };
+
+/** A pattern on a surface at one instant. */
+export type PatternState = OwnerState<PatternKind>;
 
 export interface ShellState {
   on: boolean;

@@ -1,7 +1,6 @@
-import type { Channels } from '../motion/channel';
+import { isKeyed, type Channels } from '../motion/channel';
 import { readAll } from '../motion/readers';
 import type { Resolver } from '../production/resolver';
-import { isSteadyOwner } from './ready-mark';
 
 interface Owner {
   id: string;
@@ -35,3 +34,7 @@ function ownerState<S>(resolver: Resolver, list: string, owner: Owner, frame: nu
   if (Object.isFrozen(owner) && isSteadyOwner(resolver, channels)) still.set(owner, made);
   return made;
 }
+
+/** Whether an owner of such channels is the same at every instant. */
+export const isSteadyOwner = (resolver: Resolver, channels: Record<string, { keys: unknown[] }>): boolean =>
+  resolver.isPlain && !Object.values(channels).some((channel) => isKeyed(channel as never));

@@ -1,4 +1,3 @@
-import { isKeyed } from '../motion/channel';
 import { readAll, type Readers } from '../motion/readers';
 import type { Setting } from '../outline/setting';
 import { isSwept, type Mark } from '../production/mark';
@@ -10,7 +9,8 @@ import { depthsOf, type Shell } from '../production/shell';
 import type { Surface } from '../production/surface';
 import { REGIONS, type Region } from '../solid/mesh';
 import type { Vec3 } from '../space/vector';
-import type { BoundsOf, MarkExtent, MarkState, ShellState, SurfaceState } from './frame-state';
+import type { BoundsOf, MarkExtent, MarkState, PatternState, ShellState, SurfaceState } from './frame-state';
+import { isSteadyOwner, ownerStates } from './owner-states';
 import { readyPanel, type ReadyPanel } from './panel-state';
 import { pivotOf } from './pivot';
 import { partStates } from './part-places';
@@ -154,10 +154,6 @@ function listed<T>(ready: readonly (Ready<T> | null)[]): Ready<(T | null)[]> {
 
 const once = <T>(at: At<T>, isSteady: boolean): Ready<T> => ({ at: isSteady ? always(at(0)) : at, isSteady });
 
-/** Whether an owner of such channels is the same at every instant. */
-export const isSteadyOwner = (resolver: Resolver, channels: Record<string, { keys: unknown[] }>): boolean =>
-  resolver.isPlain && !Object.values(channels).some((channel) => isKeyed(channel as never));
-
 /** Parts of the mark that move by themselves; known once its outlines stand. */
 function readyParts(
   resolver: Resolver,
@@ -179,11 +175,17 @@ function readyParts(
   );
 }
 
-function readySurface(resolver: Resolver, path: string, { channels, settings: { material } }: Surface): Ready<SurfaceState> {
+function readySurface(resolver: Resolver, path: string, { channels, settings: { material }, patterns }: Surface): Ready<SurfaceState> {
   const readers = resolver.of(path, channels);
-  const at = (frame: number): SurfaceState => ({ material, ...readAll<Surface['channels']>(readers, frame) });
-  return once(at, isSteadyOwner(resolver, channels));
+  const at = (frame: number): SurfaceState => ({
+    material,
+    ...readAll<Surface['channels']>(readers, frame),
+    patterns: patterns.length > 0 ? ownerStates<PatternState>(resolver, `${path}/patterns`, patterns, frame) : NO_PATTERNS,
+  });
+  return once(at, isSteadyOwner(resolver, channels) && patterns.every((pattern) => isSteadyOwner(resolver, pattern.channels)));
 }
+
+const NO_PATTERNS: readonly PatternState[] = [];
 
 function readyShell(resolver: Resolver, path: string, shell: Shell, extent: MarkExtent | null | undefined): Ready<ShellState> {
   const readers = resolver.of(path, shell.channels);

@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { at } from '../motion/channel';
 import { channelField, colourChannel } from '../schema/fields';
-import type { OwnerKind } from '../schema/owner-kind';
+import { ownerList, type OwnerKind, type OwnerOf } from '../schema/owner-kind';
+import { MAX_PATTERNS } from './owners/patterns/pattern-fields';
+import { PATTERNS } from './owners/patterns/patterns';
 import { MATERIAL_KINDS, MATERIALS, type MaterialKind } from './materials';
 
 const share = { unit: '%', min: 0, max: 1, step: 0.05, digits: 0, shown: 100 } as const;
@@ -65,9 +67,15 @@ function asMaterial(given: unknown): unknown {
 
 export const surfaceSchema = z.preprocess(
   asMaterial,
-  z.object({ channels: surfaceKind.channels.prefault({}), settings: surfaceKind.settings.prefault({}) }),
+  z.object({
+    channels: surfaceKind.channels.prefault({}),
+    settings: surfaceKind.settings.prefault({}),
+    /** One over the other, the last on top. */
+    patterns: ownerList(PATTERNS, MAX_PATTERNS, 'patterns'),
+  }),
 );
 export type Surface = z.output<typeof surfaceSchema>;
+export type SurfacePattern = OwnerOf<(typeof PATTERNS)[number]>;
 
 /** A surface in plain values, as it is most often thought of: roughness is 0 for a mirror and 1 for what is fully rough. */
 export interface SurfaceLook extends Partial<Record<MaterialValue | 'opacity' | 'brushing', number>> {
@@ -84,6 +92,7 @@ export function surfaceOf(look: MaterialKind | SurfaceLook): Surface {
   return {
     channels: Object.fromEntries(channels) as Surface['channels'],
     settings: { material },
+    patterns: [],
   };
 }
 

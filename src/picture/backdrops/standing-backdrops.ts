@@ -33,6 +33,7 @@ const surfaceOf = ({ values: { colour, roughness, reflection }, settings: { look
   thickness: 0,
   stretch: 0,
   brushing: 0,
+  patterns: [],
 });
 
 const catchingOf = ({ values: { shadow, reflection, sky }, settings: { look } }: BackdropState): Catching | null =>

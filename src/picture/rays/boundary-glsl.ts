@@ -22,10 +22,9 @@ void bend(inout Way way, vec3 d, vec3 place, vec3 facet, bool goesIn, int row) {
   way.takes = SURFACE(row, 6).rgb;
 }
 /** At what is met: the normals face the ray. */
-void meetBoundary(inout Way way, vec3 place, vec3 facet, vec3 n, int row, bool isWithin) {
+void meetBoundary(inout Way way, vec3 place, vec3 facet, vec3 n, float roughness, int row, bool isWithin) {
   uint thing = 0x10000000u + uint(way.boundaries) * 4u;
   vec4 g = SURFACE(row, 5);
-  float roughness = SURFACE(row, 0).w;
   vec3 h = n;
   if (roughness > 0.035) {
     vec3 x;

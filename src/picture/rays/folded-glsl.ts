@@ -10,3 +10,15 @@ vec3 unfoldedFrom(vec2 e) {
   return normalize(n);
 }
 `;
+
+/** A turn in radians from -π to π and two shares in one number, by 10, 6 and 7 bits. */
+export const PACKED_GLSL = /* glsl */ `
+float packedOf(float turn, float first, float second) {
+  return (floor((turn / 6.28318531 + 0.5) * 1023.0 + 0.5) * 64.0 + floor(first * 63.0 + 0.5)) * 128.0 + floor(second * 127.0 + 0.5);
+}
+vec3 unpackedFrom(float word) {
+  float rest = floor(word / 128.0);
+  float turn = floor(rest / 64.0);
+  return vec3((turn / 1023.0 - 0.5) * 6.28318531, (rest - 64.0 * turn) / 63.0, (word - 128.0 * rest) / 127.0);
+}
+`;

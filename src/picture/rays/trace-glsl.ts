@@ -1,7 +1,9 @@
 import { DOME_GLSL, DOME_LOBES_GLSL } from '../dome/dome-glsl';
 import { DRAWN_LIGHTS_GLSL, LIGHT_TABLE_GLSL } from '../lights/lights-glsl';
+import { PATTERN_GLSL } from '../surfaces/pattern-glsl';
 import { SURFACE_GLSL } from '../surfaces/surface-glsl';
 import { BOUNDARY_GLSL, MOST_BOUNDARIES } from './boundary-glsl';
+import { PACKED_GLSL } from './folded-glsl';
 import { NUMBERS_GLSL, PAIR } from './numbers-glsl';
 import { WALK_GLSL } from './walk-glsl';
 
@@ -40,6 +42,8 @@ ${DOME_LOBES_GLSL}
 ${LIGHT_TABLE_GLSL}
 ${DRAWN_LIGHTS_GLSL}
 ${BOUNDARY_GLSL}
+${PATTERN_GLSL}
+${PACKED_GLSL}
 
 /** Share of the one way of drawing a direction against the other (E. Veach, 1997). */
 float powerShare(float own, float other) { return own * own / max(own * own + other * other, 1e-20); }
@@ -86,7 +90,8 @@ void main() {
   vec3 n = unfoldedFrom(normals.xy);
   vec3 facet = unfoldedFrom(normals.zw);
   vec4 picture = texelFetch(seenPicture, at, 0);
-  vec2 about = texelFetch(seenOwn, at, 0).xy;
+  vec4 ownSeen = texelFetch(seenOwn, at, 0);
+  vec3 about = unpackedFrom(ownSeen.w);
   vec3 v = normalize(eye - place);
   float nv = dot(n, v);
   if (nv < 0.02) n = normalize(n + v * (0.02 - nv));
@@ -100,7 +105,11 @@ void main() {
   vec4 g = SURFACE(row, 5);
   float own = 0.0;
   if (!isCatcher) {
-    own = about.x * picture.a;
+    float unused = 1.0;
+    vec3 slope;
+    // Its relief is in the normal already.
+    if (hasPatterns(row)) patterned(row, ownSeen.xyz, about.z, false, a, b, unused, slope);
+    own = about.y * picture.a;
     a.rgb = mix(a.rgb, picture.rgb, picture.a);
     b.xz *= 1.0 - picture.a;
     g.x *= 1.0 - picture.a;
@@ -108,7 +117,7 @@ void main() {
   vec3 x;
   vec3 y;
   basis(n, x, y);
-  vec3 along = x * cos(about.y) + y * sin(about.y);
+  vec3 along = x * cos(about.x) + y * sin(about.x);
   Surface s = surfaceOf(a, b, SURFACE(row, 4), isCatcher ? vec4(0.0) : g, SURFACE(row, 3).w, n, along, max(dot(n, v), 0.0));
 
   vec3 sum = isCatcher ? vec3(0.0) : s.glow;
@@ -191,11 +200,23 @@ void main() {
     vec3 metFacet;
     vec3 metNormal;
     int metRow;
+    float lean;
+    vec4 metA;
+    vec4 metB;
+    vec3 there = way.o + way.d * met.t;
     if (isMet) {
       if (way.isWithin) way.weight *= exp(-way.takes * met.t);
-      vec3 there = way.o + way.d * met.t;
-      bool isFromWithin = readMet(way.d, met, metFacet, metNormal, metRow);
-      float clear = SURFACE(metRow, 5).x * (1.0 - SURFACE(metRow, 1).x);
+      bool isFromWithin = readMet(way.d, met, metFacet, metNormal, metRow, lean);
+      metA = SURFACE(metRow, 0);
+      metB = SURFACE(metRow, 1);
+      if (hasPatterns(metRow)) {
+        float unused = 1.0;
+        vec3 slope;
+        patterned(metRow, ownPlaceOf(met.instance, there), lean, true, metA, metB, unused, slope);
+        slope = slopeOf(met.instance, slope);
+        metNormal = normalize(metNormal - (slope - metNormal * dot(metNormal, slope)));
+      }
+      float clear = SURFACE(metRow, 5).x * (1.0 - metB.x);
       if (clear > 0.0 && chance(0x10000003u + uint(way.boundaries) * 4u) < clear) {
         mirrored = 1.0;
         if (way.boundaries == ${MOST_BOUNDARIES}) {
@@ -203,7 +224,7 @@ void main() {
           sum += way.weight * domeRadiance(way.d, ${SIGHT_BLUR});
           break;
         }
-        meetBoundary(way, there, metFacet, metNormal, metRow, isFromWithin);
+        meetBoundary(way, there, metFacet, metNormal, metA.w, metRow, isFromWithin);
         // A light that is met from here on is drawn in no other way.
         all = 0.0;
         continue;
@@ -227,13 +248,11 @@ void main() {
     }
     pending = vec3(0.0);
     if (isShaded) {
-      vec4 metA = SURFACE(metRow, 0);
       // What is met sends no sharper highlight than this, for the same reason as the brightest path.
       metA.w = max(metA.w, lobe == MATTE ? 0.8 : 0.3);
       float leans = max(-dot(way.d, metNormal), 0.0);
-      Surface w = surfaceOf(metA, SURFACE(metRow, 1), SURFACE(metRow, 4), vec4(0.0), 0.0, metNormal, metNormal, leans);
+      Surface w = surfaceOf(metA, metB, SURFACE(metRow, 4), vec4(0.0), 0.0, metNormal, metNormal, leans);
       w.coat = 0.0;
-      vec3 there = way.o + way.d * met.t;
       light += domeOf(MATTE, w, metNormal, -way.d) + domeOf(GLOSS, w, metNormal, -way.d) + w.glow;
       if (lightCount > 0) {
         float share;

@@ -154,15 +154,17 @@ vec3 unfolded(uint word) {
 }
 /**
  * Facet normal and smooth normal, in the world and toward where the ray comes from, and the surface where it ends.
+ * @param lean how far it faces along the depth of its mesh, 0 to 1
  * @returns whether it comes from within
  */
-bool readMet(vec3 d, Met met, out vec3 facet, out vec3 n, out int row) {
+bool readMet(vec3 d, Met met, out vec3 facet, out vec3 n, out int row, out float lean) {
   uvec4 a = texelFetch(triangleTable, AT(3 * met.triangle), 0);
   uvec4 b = texelFetch(triangleTable, AT(3 * met.triangle + 1), 0);
   uvec4 c = texelFetch(triangleTable, AT(3 * met.triangle + 2), 0);
   vec3 corner = uintBitsToFloat(a.xyz);
   vec3 g = cross(uintBitsToFloat(b.xyz) - corner, uintBitsToFloat(c.xyz) - corner);
   vec3 s = (1.0 - met.uv.x - met.uv.y) * unfolded(a.w) + met.uv.x * unfolded(b.w) + met.uv.y * unfolded(c.w);
+  lean = abs(s.z) / max(length(s), 1e-6);
   vec3 x = INSTANCE(met.instance, 0).xyz;
   vec3 y = INSTANCE(met.instance, 1).xyz;
   vec3 z = INSTANCE(met.instance, 2).xyz;
@@ -177,6 +179,15 @@ bool readMet(vec3 d, Met met, out vec3 facet, out vec3 n, out int row) {
   if (away > -0.02) n = normalize(n - d * (away + 0.02));
   row = surfaceRow(met.instance, int(a.w >> 30));
   return isWithin;
+}
+/** A place in the frame of a mesh. */
+vec3 ownPlaceOf(int instance, vec3 place) {
+  vec4 at = vec4(place, 1.0);
+  return vec3(dot(INSTANCE(instance, 0), at), dot(INSTANCE(instance, 1), at), dot(INSTANCE(instance, 2), at));
+}
+/** A slope that is told in the frame of a mesh, in the world. */
+vec3 slopeOf(int instance, vec3 s) {
+  return INSTANCE(instance, 0).xyz * s.x + INSTANCE(instance, 1).xyz * s.y + INSTANCE(instance, 2).xyz * s.z;
 }
 /** Off a facet, by the rounding of a place so far from the origin. */
 float liftAt(vec3 place) { return 2e-5 * max(max(abs(place.x), abs(place.y)), max(abs(place.z), 1.0)); }

@@ -1,8 +1,9 @@
 import { DOME_GLSL, DOME_LOBES_GLSL } from '../dome/dome-glsl';
 import { LIGHT_TABLE_GLSL } from '../lights/lights-glsl';
 import { PLAIN_LIGHTS_GLSL } from '../lights/plain-lights-glsl';
-import { FOLDED_GLSL } from '../rays/folded-glsl';
+import { FOLDED_GLSL, PACKED_GLSL } from '../rays/folded-glsl';
 import { CHANCE_GLSL } from '../rays/numbers-glsl';
+import { PATTERN_GLSL } from './pattern-glsl';
 import { BEHIND_GLSL, MIRRORED_GLSL } from './seen-through-glsl';
 import { BASIS_GLSL, SURFACE_GLSL } from './surface-glsl';
 import { FADED_GLSL, SURFACE_TABLE_GLSL } from './surface-table';
@@ -16,6 +17,7 @@ out vec3 smoothNormal;
 out float fadeShare;
 out vec2 laidAt;
 out vec3 ownPlace;
+out vec3 ownNormal;
 void main() {
   vec4 world = modelMatrix * vec4(position, 1.0);
   place = world.xyz;
@@ -24,6 +26,7 @@ void main() {
   fadeShare = dot(fadePlane, vec4(position, 1.0));
   laidAt = position.xy * laidScale + 0.5;
   ownPlace = position;
+  ownNormal = normal;
   gl_Position = projectionMatrix * viewMatrix * world;
 }`;
 
@@ -46,6 +49,7 @@ in vec3 smoothNormal;
 in float fadeShare;
 in vec2 laidAt;
 in vec3 ownPlace;
+in vec3 ownNormal;
 ${CHANCE_GLSL}
 ${FADED_GLSL}
 vec4 laidHere() { return isLaid > 0.0 ? texture(laidPicture, laidAt) : vec4(0.0); }
@@ -63,6 +67,13 @@ vec3 facetHere(vec3 away) {
 }
 /** The way of the brushing, in the world. */
 vec3 alongHere() { return normalize(mat3(modelMatrix) * vec3(cos(brushing), sin(brushing), 0.0)); }
+float leanHere() { return abs(normalize(ownNormal).z); }
+/** A normal over a relief whose slope is told in the frame of the mesh. */
+vec3 raised(vec3 n, vec3 slope) {
+  if (slope == vec3(0.0)) return n;
+  vec3 s = transpose(inverse(mat3(modelMatrix))) * slope;
+  return normalize(n - (s - n * dot(n, s)));
+}
 vec3 normalHere(vec3 facet) {
   vec3 n = normalize(smoothNormal);
   return dot(n, facet) < 0.0 ? -n : n;
@@ -74,6 +85,9 @@ const SEEN = /* glsl */ `
 ${HERE_GLSL}
 ${BASIS_GLSL}
 ${FOLDED_GLSL}
+${PACKED_GLSL}
+${SURFACE_TABLE_GLSL}
+${PATTERN_GLSL}
 uniform float isCatching;
 layout(location = 0) out vec4 outPlace;
 layout(location = 1) out vec4 outNormals;
@@ -83,10 +97,16 @@ void main() {
   vec3 facet = facetHere(place - cameraPosition);
   vec4 laid = laidHere();
   float there = thereOf(laid);
+  float lean = leanHere();
+  vec3 slope = vec3(0.0);
+  if (hasPatterns(int(row))) {
+    vec4 unused = vec4(0.0);
+    patterned(int(row), ownPlace, lean, true, unused, unused, there, slope);
+  }
   // What only takes shadows is laid over what is behind it: as much of them as is there.
   if (isCatching == 0.0 && chance(uint(row + 1.0)) >= there) discard;
   outPlace = vec4(place, isCatching > 0.0 ? -row - 1.0 : row + 1.0);
-  vec3 n = normalHere(facet);
+  vec3 n = raised(normalHere(facet), slope);
   outNormals = vec4(foldedOf(n), foldedOf(facet));
   outPicture = isCatching > 0.0 ? vec4(there) : coverOf(laid);
   vec3 x;
@@ -94,15 +114,23 @@ void main() {
   basis(n, x, y);
   vec3 along = alongHere();
   // About the normal, from an axis that follows from it.
-  outOwn = vec4(laidOwn, atan(dot(along, y), dot(along, x)), 0.0, 0.0);
+  outOwn = vec4(ownPlace, packedOf(atan(dot(along, y), dot(along, x)), laidOwn, lean));
 }`;
 
 /** What casts a shadow: what can be seen through does so as often as it is seen. */
 const SHADOW = /* glsl */ `
 ${HERE_GLSL}
+${SURFACE_TABLE_GLSL}
+${PATTERN_GLSL}
 layout(location = 0) out vec4 result;
 void main() {
-  if (chance(uint(row + 1.0)) >= thereOf(laidHere())) discard;
+  float there = thereOf(laidHere());
+  if (hasPatterns(int(row))) {
+    vec3 slope;
+    vec4 unused = vec4(0.0);
+    patterned(int(row), ownPlace, leanHere(), false, unused, unused, there, slope);
+  }
+  if (chance(uint(row + 1.0)) >= there) discard;
   result = vec4(1.0);
 }`;
 
@@ -132,20 +160,24 @@ const LIT = /* glsl */ `
 ${HERE_GLSL}
 ${LIGHT_GLSL}
 ${BEHIND_GLSL}
+${PATTERN_GLSL}
 uniform float isMirror;
 layout(location = 0) out vec4 result;
 void main() {
   vec3 v = normalize(cameraPosition - place);
   vec3 facet = facetHere(place - cameraPosition);
-  vec3 n = normalHere(facet);
-  float nv = dot(n, v);
-  if (nv < 0.02) n = normalize(n + v * (0.02 - nv));
-  vec4 laid = laidHere();
-  vec4 cover = coverOf(laid);
   int at = int(row);
   vec4 a = SURFACE(at, 0);
   vec4 b = SURFACE(at, 1);
   vec4 g = SURFACE(at, 5);
+  vec4 laid = laidHere();
+  float there = thereOf(laid);
+  vec3 slope = vec3(0.0);
+  if (hasPatterns(at)) patterned(at, ownPlace, leanHere(), true, a, b, there, slope);
+  vec3 n = raised(normalHere(facet), slope);
+  float nv = dot(n, v);
+  if (nv < 0.02) n = normalize(n + v * (0.02 - nv));
+  vec4 cover = coverOf(laid);
   a.rgb = mix(a.rgb, cover.rgb, cover.a);
   b.xz *= 1.0 - cover.a;
   g.x *= 1.0 - cover.a;
@@ -159,7 +191,6 @@ void main() {
   if (s.lobes.x > 0.0) sum += domeOf(MATTE, s, n, v);
   if (s.coat > 0.0) sum += domeOf(COAT, s, n, v);
   sum += litBy(s, place, n, facet, v, SURFACE(at, 3).z);
-  float there = thereOf(laid);
   vec4 seen = vec4(sum, 1.0);
   if (s.clear > 0.0) {
     vec3 through = s.under * s.clear * (1.0 - s.glossy);

@@ -15,7 +15,7 @@ import { radians } from '@/core/space/angle';
 import { laidUniforms, setLaid } from './laid-picture';
 import { SLOT_PROGRAMS, SLOT_VERTEX, type SlotProgram } from './slot-glsl';
 import type { Features } from './slot-materials';
-import { isClear, letsThrough, type SurfaceValues } from './surface-table';
+import { isClear, isThin, letsThrough, type SurfaceValues } from './surface-table';
 
 type Uniforms = Record<string, { value: unknown }>;
 
@@ -78,7 +78,7 @@ export class SlotMaterial extends ShaderMaterial {
       this.isClear = isClear(surface);
       // What is clear draws what is behind it itself.
       this.blending = this.isClear ? NoBlending : NormalBlending;
-      this.setTransparent(!this.isClear && (fade !== null || opacity < 1 || reach > 0 || (laid?.isClear ?? false)));
+      this.setTransparent(!this.isClear && (fade !== null || isThin(surface) || (laid?.isClear ?? false)));
     }
     if (this.program === 'sketch') this.setTransparent(laid?.isClear ?? false);
     // What can be seen through, or is cut out, has no other side that would cast its shadow.

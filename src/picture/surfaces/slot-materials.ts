@@ -4,6 +4,7 @@ import { EVERY_LIGHT } from '../lights/light-rows';
 import { numberTable } from '../tables';
 import type { FadePlane } from './fade';
 import type { LaidPicture } from './laid-picture';
+import { patternRow, type PatternGround } from './pattern-table';
 import type { SlotProgram } from './slot-glsl';
 import { SlotMaterial } from './slot-material';
 import { isClear, isThin, letsThrough, surfaceRow, type Catching, type SurfaceValues } from './surface-table';
@@ -18,6 +19,8 @@ export interface Features {
   lights?: number;
   /** What only takes shadows and reflections. */
   catches?: Catching | null;
+  /** Where patterns lie on it. */
+  ground?: PatternGround | null;
   /** Where it has faded out, metres from its origin. */
   reach?: number;
   /** Whether it mirrors what stands on it. */
@@ -44,7 +47,9 @@ const NOTHING: SurfaceValues = {
   thickness: 0,
   fade: null,
   lights: 0,
+  patterns: [],
   catches: null,
+  patternRows: [0, 0],
   reach: 0,
 };
 export const NOTHING_ROW = 0;
@@ -61,7 +66,9 @@ export class SlotMaterials {
   readonly shared: Record<string, { value: unknown }> & { grain: { value: readonly [number, number] } };
   private readonly empty = new Texture();
   private readonly slots = new Map<string, Map<SlotProgram, SlotMaterial>>();
+  private readonly patterns = numberTable();
   private rows: SurfaceValues[] = [NOTHING];
+  private patternRows: number[][] = [];
   private rowOf = new Map<string, number>();
 
   /** Materials made since the beginning: none is made while values change. */
@@ -69,12 +76,18 @@ export class SlotMaterials {
 
   /** @param shared what lights them: uniforms of the dome and of the lights */
   constructor(shared: Record<string, { value: unknown }> = {}) {
-    this.shared = { ...shared, surfaceTable: { value: this.table.texture }, grain: { value: [0, 0] } };
+    this.shared = {
+      ...shared,
+      surfaceTable: { value: this.table.texture },
+      patternTable: { value: this.patterns.texture },
+      grain: { value: [0, 0] },
+    };
   }
 
   /** Begins a state: surfaces are told anew. */
   begin(): void {
     this.rows = [NOTHING];
+    this.patternRows = [];
     this.rowOf.clear();
   }
 
@@ -83,8 +96,11 @@ export class SlotMaterials {
     const material = this.ensure(slot, program);
     let row = this.rowOf.get(slot);
     if (row === undefined) {
-      const { fade = null, lights = EVERY_LIGHT, catches = null, reach = 0 } = features;
-      row = this.rows.push({ ...surface, fade, lights, catches, reach }) - 1;
+      const { fade = null, lights = EVERY_LIGHT, catches = null, reach = 0, ground } = features;
+      const patterns = ground ? surface.patterns : [];
+      const patternRows = [this.patternRows.length, patterns.length] as const;
+      if (ground) this.patternRows.push(...patterns.map((pattern) => patternRow(pattern, ground)));
+      row = this.rows.push({ ...surface, fade, lights, catches, reach, patterns, patternRows }) - 1;
       this.rowOf.set(slot, row);
     }
     material.dress(row, this.rows[row] as SurfaceValues, features);
@@ -119,7 +135,9 @@ export class SlotMaterials {
   /** Ends a state: the table is as it was told. */
   end(): void {
     this.table.fill(this.rows.map(surfaceRow));
+    this.patterns.fill(this.patternRows);
     (this.shared.surfaceTable as { value: unknown }).value = this.table.texture;
+    (this.shared.patternTable as { value: unknown }).value = this.patterns.texture;
   }
 
   /** Lets the slots go whose names begin so. */
@@ -135,6 +153,7 @@ export class SlotMaterials {
     this.release('');
     this.hidden.dispose();
     this.table.dispose();
+    this.patterns.dispose();
   }
 
   private ensure(name: string, program: SlotProgram): SlotMaterial {

@@ -9,6 +9,8 @@ export interface SurfaceValues extends SurfaceState {
   lights: number;
   /** What only takes shadows and reflections, and lets all else of what is behind it be seen; null for what is a surface itself. */
   catches: Catching | null;
+  /** Of the table of patterns, the first row that is its, and how many are. */
+  patternRows: readonly [first: number, count: number];
   /** At this distance from its origin it is gone, metres; 0 for nowhere. */
   reach: number;
 }
@@ -21,7 +23,7 @@ export interface Catching {
   sky: number;
 }
 
-export const SURFACE_TEXELS = 7;
+export const SURFACE_TEXELS = 8;
 
 /** Reflectance at normal incidence of what has an index of refraction (Fresnel). */
 const facing = (index: number): number => ((index - 1) / (index + 1)) ** 2;
@@ -29,11 +31,12 @@ const facing = (index: number): number => ((index - 1) / (index + 1)) ** 2;
 /**
  * A surface as the table has it: colour, roughness | metalness, coat, glow, opacity | plane of the fade | its two ends, lights, stretch |
  * roughness of the coat, reflectance of what is no metal, way of the brushing, reach | transmission, index, index by which it bends,
- * thickness | what it takes of light a metre, 0 | and of what only takes shadows the last two are: reflection, sky, 0, 0 | 0, 0, 0, shadow.
+ * thickness | what it takes of light a metre, 0 | and of what only takes shadows the last two are: reflection, sky, 0, 0 |
+ * 0, 0, 0, shadow | first of its patterns, their count, 0, 0.
  */
 export function surfaceRow(values: SurfaceValues): number[] {
   const { colour, roughness, metalness, coat, glow, opacity, fade, lights, stretch, coatRoughness, index, brushing, reach } = values;
-  const { catches, transmission, bending, thickness, within, depth } = values;
+  const { catches, transmission, bending, thickness, within, depth, patternRows } = values;
   return [
     ...colour,
     roughness,
@@ -43,6 +46,8 @@ export function surfaceRow(values: SurfaceValues): number[] {
     ...[coatRoughness, facing(index), radians(brushing), reach],
     ...(catches ? [catches.reflection, catches.sky, 0, 0] : [transmission, index, 1 + (index - 1) * bending, thickness]),
     ...(catches ? [0, 0, 0, Math.max(catches.shadow, 1e-6)] : [...within.map((share) => absorption(share, depth)), 0]),
+    ...patternRows,
+    ...[0, 0],
   ];
 }
 
@@ -62,8 +67,14 @@ export function letsThrough(values: SurfaceValues): number {
 
 /** Whether it can be seen through anywhere. */
 export const isThin = (values: SurfaceValues): boolean => {
-  const { opacity, fade, reach } = values;
-  return opacity < 1 || reach > 0 || (fade !== null && (fade.start < 1 || fade.end < 1)) || isClear(values);
+  const { opacity, fade, reach, patterns } = values;
+  return (
+    patterns.some(({ values: { thins } }) => thins > 0) ||
+    opacity < 1 ||
+    reach > 0 ||
+    (fade !== null && (fade.start < 1 || fade.end < 1)) ||
+    isClear(values)
+  );
 };
 
 /** How much is left at a place of what fades out with its distance from the origin of its frame. */

@@ -2,11 +2,13 @@
 
 import type { ComponentType } from 'react';
 import { numberNames } from '@/core/schema/fields';
+import { BACKDROPS } from '@/core/production/owners/backdrops/backdrops';
 import { DOME_ELEMENTS } from '@/core/production/owners/dome-elements/elements';
 import { LIGHTS } from '@/core/production/owners/lights/lights';
 import { ownerAt } from '@/core/production/owners/owners';
 import { Heading } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
+import { BackdropBench } from './backdrop-bench';
 import { ChannelField } from './channel-field';
 import { DomeBench } from './light/dome-bench';
 import { ElementBench } from './light/element-bench';
@@ -19,6 +21,7 @@ import { useEdit, useProduction } from '../workspace/workspace';
 /** Benches of kinds for which their schema says too little. */
 const OWN_BENCHES: Record<string, ComponentType<{ path: string }> | undefined> = {
   plate: PlateBench,
+  ...Object.fromEntries(BACKDROPS.map(({ kind }) => [kind, BackdropBench])),
   dome: DomeBench,
   surroundings: SurroundingsBench,
   ...Object.fromEntries(LIGHTS.map(({ kind }) => [kind, LightBench])),

@@ -32,9 +32,16 @@ const Swatch = styled.button<{ $on: boolean }>`
   cursor: default;
 `;
 
+/** Values that say something only of what lets light through. */
+const GLASS: readonly string[] = ['bending', 'depth', 'thickness'];
+
 /** A hint of how a surface looks, for its swatch. */
 function swatchPicture(surface: Surface): string {
-  const { colour, roughness, metalness, glow } = restOf(surface);
+  const { colour, roughness, metalness, glow, transmission, within } = restOf(surface);
+  if (transmission > 0.5) {
+    const deep = `color-mix(in oklab, ${within} 35%, #12191d)`;
+    return `linear-gradient(160deg, white, ${deep} ${12 + roughness * 40}%, ${deep} 70%, ${within})`;
+  }
   if (glow > 0) return colour;
   if (metalness === 0)
     return `linear-gradient(160deg, color-mix(in oklab, ${colour} 80%, white), ${colour} 45%, color-mix(in oklab, ${colour} 70%, black))`;
@@ -53,6 +60,8 @@ export function SurfaceBench({ mark, shell, change }: { mark: Mark; shell: Shell
   const differs = useShellDiffers(mark, shell);
   const surface = shell.surfaces[region];
   const path = `marks/${mark.id}/shells/${shell.id}/surfaces/${region}`;
+  const { transmission } = surface.channels;
+  const isGlass = transmission.rest > 0 || transmission.keys.length > 0;
   return (
     <>
       <Heading>Surfaces</Heading>
@@ -79,9 +88,10 @@ export function SurfaceBench({ mark, shell, change }: { mark: Mark; shell: Shell
         options={MATERIAL_KINDS.map((id) => ({ id, label: MATERIALS[id].label }))}
       />
       <ChannelField owner={path} name="colour" />
-      {MATERIAL_VALUES.map((name) => (
+      {MATERIAL_VALUES.filter((name) => isGlass || !GLASS.includes(name)).map((name) => (
         <ChannelField key={name} owner={path} name={name} rest={MATERIALS[surface.settings.material][name]} />
       ))}
+      {isGlass ? <ChannelField owner={path} name="within" /> : null}
       <ChannelField owner={path} name="brushing" />
       <ChannelField owner={path} name="opacity" />
       <div style={{ marginTop: 6 }}>

@@ -47,7 +47,8 @@ void main() {
   vec3 facet = vec3(0.0);
   vec3 n;
   int row;
-  if (trace(texelFetch(origins, at, 0).xyz, d, 1e6, false, met)) readMet(d, met, facet, n, row);
+  float lean;
+  if (trace(texelFetch(origins, at, 0).xyz, d, 1e6, false, met)) readMet(d, met, facet, n, row, lean);
   Met some;
   bool isAny = trace(texelFetch(origins, at, 0).xyz, d, 1e6, true, some);
   result = vec4(met.triangle < 0 ? -1.0 : met.t, facet.xy, isAny ? 1.0 : 0.0);

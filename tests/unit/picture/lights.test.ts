@@ -147,8 +147,9 @@ describe('the slots of surfaces', () => {
     ...restOf(surfaceOf({ material: 'brass', roughness: 0.3 })),
     colour: [0.4, 0.3, 0.2],
     within: [0.5, 1, 1],
+    patterns: [],
   };
-  const row = (materials: SlotMaterials, at: number) => [...materials.table.numbers(28 * (at + 1)).slice(28 * at)];
+  const row = (materials: SlotMaterials, at: number) => [...materials.table.numbers(32 * (at + 1)).slice(32 * at)];
 
   test('a slot has what its surface is made of in its row, and is see-through only where that is', () => {
     const materials = new SlotMaterials();
@@ -161,7 +162,7 @@ describe('the slots of surfaces', () => {
       close([
         ...[0.4, 0.3, 0.2, 0.3, metalness, coat, glow, 1, 0, 0, 0, 0, 1, 1, 5, 0, coatRoughness, 0.04, 0, 0],
         // Half of the red is gone after as many metres.
-        ...[0, 1.5, 1.5, thickness, Math.LN2 / depth, 0, 0, 0],
+        ...[0, 1.5, 1.5, thickness, Math.LN2 / depth, 0, 0, 0, 0, 0, 0, 0],
       ]),
     );
     expect([lit.transparent, lit.depthWrite]).toEqual([false, true]);

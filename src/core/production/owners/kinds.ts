@@ -13,6 +13,7 @@ import { DOME_ELEMENTS } from './dome-elements/elements';
 import { display } from './display';
 import { dome } from './dome';
 import { LIGHTS } from './lights/lights';
+import { PATTERNS } from './patterns/patterns';
 import { plate } from './plate';
 
 /** What stands around the marks. */
@@ -32,6 +33,7 @@ export const OWNER_KINDS: readonly OwnerKind[] = [
   panelKind,
   shellKind,
   surfaceKind,
+  ...PATTERNS,
   ...SET,
   surroundingsKind,
   ...DOME_ELEMENTS,

@@ -17,10 +17,12 @@ function withinMark(kind: OwnerKind, names: readonly string[], way: readonly Nam
       part?.from === undefined
         ? part?.name || `part ${(way[3] as Named[] | undefined)?.indexOf(part ?? {}) ?? 0}`
         : text.slice(part.from, part.to);
-    return { label, holder: names.length === 5 ? `“${called}”` : `surface of “${called}”` };
+    const on = names.length > 6 ? `${kind.label.toLowerCase()} on` : 'surface of';
+    return { label, holder: names.length === 5 ? `“${called}”` : `${on} “${called}”` };
   }
   if (names[2] === 'shells') {
     const shell = way[3]?.name ?? '';
+    if (names.length > 6) return { label, holder: `${shell}, ${names[5]}, ${way[7]?.name || kind.label.toLowerCase()}` };
     return { label, holder: kind.kind === 'surface' ? `${shell}, ${names[5]}` : `${shell}, depth` };
   }
   return { label, holder: 'place' };

@@ -1,0 +1,139 @@
+import { PATTERN_NUMBER, PATTERN_TEXELS } from './pattern-table';
+
+const is = (kind: keyof typeof PATTERN_NUMBER): string => `kind == ${PATTERN_NUMBER[kind]}`;
+
+/**
+ * What patterns make of a surface at a place of its own frame. Noise on a lattice of gradients (K. Perlin, Improving Noise, 2002), cells
+ * about scattered points (S. Worley, A Cellular Texture Basis Function, 1996). Needs the table of surfaces.
+ */
+export const PATTERN_GLSL = /* glsl */ `
+uniform highp sampler2D patternTable;
+#define PATTERN(i, k) texelFetch(patternTable, AT(${PATTERN_TEXELS} * (i) + (k)), 0)
+
+uint cellHash(ivec3 c) {
+  uint h = uint(c.x) * 0x8da6b343u ^ uint(c.y) * 0xd8163841u ^ uint(c.z) * 0xcb1ab31fu;
+  h ^= h >> 16;
+  h *= 0x7feb352du;
+  h ^= h >> 15;
+  h *= 0x846ca68bu;
+  return h ^ (h >> 16);
+}
+float shareOf(uint h) { return float(h & 0xffffffu) * (1.0 / 16777216.0); }
+vec3 pointOf(uint h) { return vec3(h & 0x3ffu, (h >> 10) & 0x3ffu, (h >> 20) & 0x3ffu) * (1.0 / 1023.0); }
+/** -1 to 1, about 0. */
+float latticeNoise(vec3 p) {
+  ivec3 cell = ivec3(floor(p));
+  vec3 f = p - floor(p);
+  vec3 w = f * f * f * (f * (f * 6.0 - 15.0) + 10.0);
+  float sum = 0.0;
+  for (int k = 0; k < 8; k++) {
+    ivec3 at = ivec3(k & 1, (k >> 1) & 1, k >> 2);
+    vec3 to = f - vec3(at);
+    vec3 share = mix(1.0 - w, w, vec3(at));
+    sum += share.x * share.y * share.z * dot(2.0 * pointOf(cellHash(cell + at)) - 1.0, to);
+  }
+  return sum;
+}
+/** Noise of several sizes, about from 0 to 1. */
+float cloudy(vec3 p) {
+  float sum = 0.0;
+  float share = 0.6;
+  for (int k = 0; k < 4; k++) {
+    sum += share * latticeNoise(p);
+    p = p * 2.03 + 7.1;
+    share *= 0.5;
+  }
+  return clamp(0.5 + 0.75 * sum, 0.0, 1.0);
+}
+/** How far the nearest two of some scattered points are, and a number of the nearest. */
+vec3 nearestCells(vec3 p) {
+  ivec3 cell = ivec3(floor(p));
+  vec3 f = p - floor(p);
+  vec3 found = vec3(8.0, 8.0, 0.0);
+  for (int k = 0; k < 27; k++) {
+    ivec3 at = ivec3(k % 3, (k / 3) % 3, k / 9) - 1;
+    uint h = cellHash(cell + at);
+    float away = length(vec3(at) + pointOf(h) - f);
+    if (away < found.x) found = vec3(away, found.x, shareOf(h * 0x9e3779b1u));
+    else if (away < found.y) found.y = away;
+  }
+  return found;
+}
+/** Thin lines that run all ways, here and there. */
+float scratched(vec3 p, float amount, float edge) {
+  float most = 0.0;
+  for (int k = 0; k < 3; k++) {
+    float turn = float(k) * 2.17 + 0.4;
+    vec2 q = mat2(cos(turn), sin(turn), -sin(turn), cos(turn)) * (p.xy + 0.31 * p.z);
+    float line = floor(q.y * 6.0);
+    uint h = cellHash(ivec3(int(line), int(floor(q.x * 0.6 + shareOf(cellHash(ivec3(int(line), k, 5))))), k));
+    float lean = 0.5 + 0.35 * (shareOf(h) - 0.5) + 0.12 * (fract(q.x * 0.6) - 0.5) * (shareOf(h * 31u) - 0.5);
+    float away = abs(fract(q.y * 6.0) - lean);
+    if (shareOf(h * 0x9e3779b1u) < amount) most = max(most, 1.0 - smoothstep(0.012, 0.012 + 0.05 * edge + 0.008, away));
+  }
+  return most;
+}
+/** How far a pattern is there at a place, 0 to 1. */
+float patternAt(int i, vec3 own, float lean) {
+  vec4 how = PATTERN(i, 0);
+  int kind = int(how.x);
+  vec4 at = vec4(own, 1.0);
+  vec3 p = vec3(dot(PATTERN(i, 4), at), dot(PATTERN(i, 5), at), dot(PATTERN(i, 6), at));
+  float amount = how.y;
+  float soft = 0.5 * how.z + 0.01;
+  if (${is('gradient')}) {
+    float span = how.z - how.y;
+    return clamp((p.x - how.y) / (abs(span) < 1e-4 ? 1e-4 : span), 0.0, 1.0);
+  }
+  float line = how.y * 0.5;
+  if (${is('grid')}) {
+    vec2 g = 0.5 - abs(fract(p.xy) - 0.5);
+    return 1.0 - smoothstep(line * (1.0 - how.z) - 1e-3, line + 1e-3, min(g.x, g.y));
+  }
+  if (${is('dots')}) return 1.0 - smoothstep(line * (1.0 - how.z) - 1e-3, line + 1e-3, length(fract(p.xy) - 0.5));
+  if (${is('scratches')}) return scratched(p, amount, how.z);
+  if (${is('cells')} || ${is('cracks')} || ${is('hammered')}) {
+    vec3 cells = nearestCells(p);
+    if (${is('cells')}) return smoothstep(1.0 - amount - soft, 1.0 - amount + soft, cells.z);
+    if (${is('cracks')}) return 1.0 - smoothstep(line * (1.0 - how.z), line + 1e-3, cells.y - cells.x);
+    return amount * smoothstep(0.0, how.z + 0.05, 1.0 - cells.x);
+  }
+  float n = cloudy(${is('brushed')} ? vec3(p.x * 0.03, p.yz) : p);
+  // Of a bevel half of it leans between face and side.
+  if (${is('wear')}) n = (1.0 - abs(2.0 * lean - 1.0)) * (0.7 + n);
+  return smoothstep(1.0 - amount - soft, 1.0 - amount + soft, n);
+}
+/**
+ * @param own the place in the frame of the mesh
+ * @param lean how far the surface faces along the depth of it, 0 to 1
+ * @param there how much of the surface is there
+ * @param slope of its relief, in the frame of the mesh
+ */
+void patterned(int row, vec3 own, float lean, bool isRelief, inout vec4 a, inout vec4 b, inout float there, out vec3 slope) {
+  slope = vec3(0.0);
+  vec4 held = SURFACE(row, 7);
+  int last = int(held.x + held.y);
+  for (int i = int(held.x); i < last; i++) {
+    float relief = isRelief ? PATTERN(i, 3).x : 0.0;
+    float step_ = 0.02 * PATTERN(i, 0).w;
+    float here = 0.0;
+    vec3 rise = vec3(0.0);
+    for (int k = 0; k < (relief == 0.0 ? 1 : 4); k++) {
+      vec3 off = k == 0 ? vec3(0.0) : step_ * vec3(k == 1, k == 2, k == 3);
+      float there_ = patternAt(i, own + off, lean);
+      if (k == 0) here = there_;
+      else rise[k - 1] = there_ - here;
+    }
+    rise *= relief / step_;
+    slope += rise * min(1.0, 1.5 / max(length(rise), 1e-6));
+    vec4 tint = PATTERN(i, 1);
+    vec4 drives = PATTERN(i, 2);
+    a.rgb = mix(a.rgb, tint.rgb, tint.w * here);
+    a.w = clamp(a.w + drives.x * here, 0.02, 1.0);
+    b.x = clamp(b.x + drives.y * here, 0.0, 1.0);
+    b.z += drives.z * here;
+    there *= 1.0 - drives.w * here;
+  }
+}
+bool hasPatterns(int row) { return SURFACE(row, 7).y > 0.0; }
+`;
