@@ -10,6 +10,7 @@ import { REGIONS, type Region } from '@/core/solid/mesh';
 import { Button, Heading, Pick } from '@/parts/controls';
 import { ChannelField } from '../benches/channel-field';
 import { useShellDiffers } from '../benches/together';
+import { PatternsBench } from './patterns-bench';
 
 const Swatches = styled.div`
   display: grid;
@@ -84,7 +85,9 @@ export function SurfaceBench({ mark, shell, change }: { mark: Mark; shell: Shell
         label="Material"
         value={surface.settings.material}
         differs={differs((each) => each.surfaces[region].settings.material)}
-        onChange={(material) => change((s) => void (s.surfaces[region] = surfaceOf(material)))}
+        onChange={(material) =>
+          change((s) => void (s.surfaces[region] = { ...surfaceOf(material), patterns: s.surfaces[region].patterns }))
+        }
         options={MATERIAL_KINDS.map((id) => ({ id, label: MATERIALS[id].label }))}
       />
       <ChannelField owner={path} name="colour" />
@@ -94,6 +97,7 @@ export function SurfaceBench({ mark, shell, change }: { mark: Mark; shell: Shell
       {isGlass ? <ChannelField owner={path} name="within" /> : null}
       <ChannelField owner={path} name="brushing" />
       <ChannelField owner={path} name="opacity" />
+      <PatternsBench path={path} surface={surface} change={(recipe) => change((s) => recipe(s.surfaces[region]))} />
       <div style={{ marginTop: 6 }}>
         <Button $tone="quiet" onPress={() => change((s) => REGIONS.forEach((id) => void (s.surfaces[id] = structuredClone(surface))))}>
           Same on all regions

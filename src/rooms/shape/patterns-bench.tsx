@@ -1,0 +1,109 @@
+'use client';
+
+import { Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { styled } from 'styled-components';
+import { addPattern, removePattern } from '@/core/production/edits/pattern-edits';
+import { MAX_PATTERNS, PATTERN_SETTINGS } from '@/core/production/owners/patterns/pattern-fields';
+import { PATTERNS } from '@/core/production/owners/patterns/patterns';
+import type { Surface } from '@/core/production/surface';
+import { Choices, Heading, Hint, IconButton, Row } from '@/parts/controls';
+import { MenuButton } from '@/parts/menu-button';
+import { ChannelField } from '../benches/channel-field';
+
+const List = styled.ul`
+  list-style: none;
+  margin: 0 0 4px;
+  padding: 0;
+  li {
+    display: flex;
+    align-items: center;
+    min-height: 24px;
+  }
+  li > button:first-child {
+    flex: 1;
+    border: 0;
+    background: none;
+    text-align: left;
+    padding: 2px 4px;
+    font-size: 12px;
+    cursor: default;
+    &[aria-expanded='true'] {
+      color: var(--verdigris);
+    }
+  }
+`;
+
+const KINDS = [PATTERNS.map(({ kind, label }) => ({ id: kind, label }))];
+const OVER_WORDS = { mark: 'the whole mark', part: 'each letter or part' } as const;
+
+/** What lies over a surface and drives its values from place to place: the last in the list lies on top. */
+export function PatternsBench({
+  path,
+  surface,
+  change,
+}: {
+  /** Of the surface. */
+  path: string;
+  surface: Surface;
+  change: (recipe: (surface: Surface) => void) => void;
+}) {
+  const [open, setOpen] = useState<string | null>(null);
+  const { patterns } = surface;
+  const shown = patterns.find(({ id }) => id === open);
+  const kind = PATTERNS.find((each) => each.kind === shown?.kind);
+  return (
+    <>
+      <Heading>Patterns</Heading>
+      {patterns.length === 0 ? <Hint>Grain, dents, cracks, wear and more, which change the surface from place to place.</Hint> : null}
+      <List>
+        {patterns.map((pattern) => {
+          const label = PATTERNS.find((each) => each.kind === pattern.kind)?.label ?? pattern.kind;
+          return (
+            <li key={pattern.id}>
+              <button type="button" aria-expanded={pattern.id === open} onClick={() => setOpen(pattern.id === open ? null : pattern.id)}>
+                {label}
+              </button>
+              <IconButton label={`Remove ${label}`} $tone="quiet" onPress={() => change((own) => removePattern(own, pattern.id))}>
+                <Trash2 size={12} />
+              </IconButton>
+            </li>
+          );
+        })}
+      </List>
+      {shown && kind ? (
+        <>
+          <Row wide label="Runs over">
+            <Choices
+              label="What it runs over"
+              value={shown.settings.over}
+              onChange={(over) =>
+                change((own) => {
+                  const pattern = own.patterns.find(({ id }) => id === shown.id);
+                  if (pattern) pattern.settings.over = over;
+                })
+              }
+              options={PATTERN_SETTINGS.shape.over.unwrap().options.map((id) => ({ id, label: OVER_WORDS[id] }))}
+            />
+          </Row>
+          {Object.keys(kind.channels.shape).map((name) => (
+            <ChannelField key={`${shown.id} ${name}`} owner={`${path}/patterns/${shown.id}`} name={name} />
+          ))}
+        </>
+      ) : null}
+      <MenuButton
+        label="Pattern"
+        groups={KINDS}
+        isDisabled={patterns.length >= MAX_PATTERNS}
+        onChoose={(id) =>
+          change((own) => {
+            const made = addPattern(own, id);
+            if (made) setOpen(made);
+          })
+        }
+      >
+        Add a pattern
+      </MenuButton>
+    </>
+  );
+}
