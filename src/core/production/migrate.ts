@@ -23,6 +23,8 @@ const MIGRATIONS: Record<number, Migration> = {
   7: (old) => ({ ...old, version: 8 }),
   // From 8 to 9: only things that were not there before; the dome that there was is the studio.
   8: (old) => ({ ...old, version: 9 }),
+  // From 9 to 10: only things that were not there before; the floor only took shadows.
+  9: (old) => ({ ...old, version: 10 }),
 };
 
 /** Brings a document of any version up to date, without checking it. */

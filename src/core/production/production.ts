@@ -23,7 +23,7 @@ export const MAX_PINS = 9;
 export const MAX_MARKS = 200;
 export const MAX_LIGHTS = 24;
 export const MAX_EFFECTS = 40;
-export const CURRENT_VERSION = 9;
+export const CURRENT_VERSION = 10;
 
 const side = (name: string) =>
   z

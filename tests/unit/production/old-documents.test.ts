@@ -89,6 +89,17 @@ test('version 8 had one dome and suns: the dome is the studio, and nothing of th
   ]);
 });
 
+test('version 9 had neither glass nor patterns, and a floor that only takes shadows', () => {
+  const { marks, set, lights, domes } = documentOf('version-9');
+  expect(lights.map(({ kind }) => kind)).toEqual(['sun', 'spot', 'area']);
+  expect(domes.map(({ name }) => name)).toEqual(['Studio', 'Dark with strips']);
+  const face = marks[0]?.shells[0]?.surfaces.face;
+  expect(face?.channels).toMatchObject({ brushing: { rest: 30 }, stretch: { rest: 0.7 }, transmission: { rest: 0 } });
+  expect(face?.patterns).toEqual([]);
+  expect(ofKind(set, 'floor')).toMatchObject({ settings: { look: 'shadow' }, channels: { reach: { rest: 0 } } });
+  expect([ofKind(set, 'wall'), ofKind(set, 'sweep')].map((each) => each?.channels.on.rest)).toEqual([false, false]);
+});
+
 describe.each(Object.entries(STATES))('%s', (name, states) => {
   const production = documentOf(name);
 
