@@ -73,10 +73,10 @@ describe('the bench of an owner that has none of its own', () => {
 
   test('has a field a channel, named and in units of its kind, whatever it carries', () => {
     const { production } = twoWords();
-    showIn(production, <OwnerBench path="set/floor" />);
-    expect(screen.getByRole('heading').textContent).toBe('Floor');
-    expect(screen.getAllByRole('textbox').map((field) => field.getAttribute('aria-label'))).toEqual(['Level, m', 'Shadow, %']);
-    expect(screen.getByRole('switch', { name: 'Floor: catches shadow' })).toBeDefined();
+    showIn(production, <OwnerBench path={`finish/${production.finish[0]?.id ?? ''}`} />);
+    expect(screen.getByRole('heading', { name: 'Picture' })).toBeDefined();
+    const fields = screen.getAllByRole('textbox').map((field) => field.getAttribute('aria-label'));
+    expect(fields).toEqual(expect.arrayContaining(['Exposure, stops', 'Roll-off from, %', 'Ground falloff, %']));
   });
 
   test('keys a colour and a switch at the playhead; typed again, the key there is changed and not the rest', async () => {
@@ -111,4 +111,20 @@ describe('the bench of an owner that has none of its own', () => {
     const { container } = showIn(production, <OwnerBench path="lights/none" />);
     expect(container.textContent).toBe('');
   });
+});
+
+test('a floor asks for what its look has: a shadow only for as long as it is not seen, a gloss and a colour once it is', async () => {
+  const { production } = twoWords();
+  const { user, now, workspace } = showIn(production, <OwnerBench path="set/floor" />);
+  const fields = () => screen.getAllByRole('textbox').map((field) => field.getAttribute('aria-label'));
+  const place = ['Level, m', 'Middle X, m', 'Middle Z, m', 'Turn, °'];
+  expect(screen.getByRole('switch', { name: 'Floor: lies there' })).toBeDefined();
+  expect(fields()).toEqual([...place, 'Shadow, %', 'Fades out at, m']);
+  await user.click(screen.getByRole('radio', { name: 'glossy' }));
+  expect(fields()).toEqual([...place, 'Shadow, %', 'Roughness, %', 'Mirrors, %', 'Mirrors the dome, %', 'Fades out at, m']);
+  await user.click(screen.getByRole('radio', { name: 'solid' }));
+  expect(fields()).toEqual([...place, 'Roughness, %', 'Mirrors, %', 'Fades out at, m']);
+  expect(now().set.find(({ kind }) => kind === 'floor')?.settings).toEqual({ look: 'solid' });
+  act(() => workspace.documents.undo());
+  expect(now().set.find(({ kind }) => kind === 'floor')?.settings).toEqual({ look: 'glossy' });
 });

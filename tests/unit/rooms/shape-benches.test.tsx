@@ -7,6 +7,7 @@ import { emptyProduction, type Production } from '@/core/production/production';
 import type { Words } from '@/core/production/words';
 import { KitBench } from '@/rooms/shape/kit-bench';
 import { LettersBench } from '@/rooms/shape/letters-bench';
+import { PatternsBench } from '@/rooms/shape/patterns-bench';
 import { PlacementBench } from '@/rooms/benches/placement-bench';
 import { OutlineBench } from '@/rooms/shape/outline-bench';
 import { ShellBench } from '@/rooms/shape/shell-bench';
@@ -338,4 +339,52 @@ test('a plane that pushed the other along lets it come back within one drag', as
   // Within one drag farther back, and forward again: it was pushed no farther than it stands.
   await drag(user, name, { x: 500, y: 5 }, { x: 400, y: 5 }, { x: 560, y: 5 });
   expect(depths().map((v) => Math.round(v * 1000))).toEqual([-461, 140]);
+});
+
+describe('patterns on a surface', () => {
+  function Patterns() {
+    const edit = useEdit();
+    const surface = useProduction((p) => p.marks[0]?.shells[0]?.surfaces.face);
+    const path = useProduction((p) => `marks/${p.marks[0]?.id ?? ''}/shells/${p.marks[0]?.shells[0]?.id ?? ''}/surfaces/face`);
+    if (!surface) return null;
+    return (
+      <PatternsBench
+        path={path}
+        surface={surface}
+        change={(recipe) =>
+          edit((draft) => {
+            const face = draft.marks[0]?.shells[0]?.surfaces.face;
+            if (face) recipe(face);
+          })
+        }
+      />
+    );
+  }
+  const patterns = (production: Production) => production.marks[0]?.shells[0]?.surfaces.face.patterns ?? [];
+
+  test('are laid one over the other, set, keyed, and taken away again, up to four', async () => {
+    const { production } = worded('DEEP');
+    const { user, now, view, workspace } = showIn(production, <Patterns />);
+    const add = async (name: string) => {
+      await user.click(press('Add a pattern'));
+      await user.click(screen.getByRole('menuitem', { name }));
+    };
+    await add('Hammered');
+    // It opens at once, with what makes the best of it.
+    expect(screen.getByRole<HTMLInputElement>('textbox', { name: 'Relief, mm' }).value).toBe('-2.00');
+    await user.click(screen.getByRole('radio', { name: 'each letter or part' }));
+    act(() => view.setState({ playhead: 12 }));
+    await user.click(press('Set a key of Relief here'));
+    expect(patterns(now())[0]).toMatchObject({ kind: 'hammered', settings: { over: 'part' } });
+    expect(patterns(now())[0]?.channels.relief.keys.map(({ frame, value }) => [frame, value])).toEqual([[12, -2]]);
+    await add('Edge wear');
+    await add('Noise');
+    await add('Dots');
+    expect(patterns(now()).map(({ kind }) => kind)).toEqual(['hammered', 'wear', 'noise', 'dots']);
+    expect(press('Add a pattern')).toHaveProperty('disabled', true);
+    await user.click(press('Remove Edge wear'));
+    expect(patterns(now()).map(({ kind }) => kind)).toEqual(['hammered', 'noise', 'dots']);
+    act(() => workspace.documents.undo());
+    expect(patterns(now())).toHaveLength(4);
+  });
 });

@@ -1,0 +1,157 @@
+import { expect, test, type Page } from '@playwright/test';
+import { allAt } from '@/core/motion/channel';
+import { addPattern } from '@/core/production/edits/pattern-edits';
+import type { PatternKindName } from '@/core/production/owners/patterns/patterns';
+import type { Production } from '@/core/production/production';
+import { surfaceOf, type Surface } from '@/core/production/surface';
+import { bundleForBrowser } from '../../scripts/bundle.mjs';
+import { setOf } from '../support/set-of';
+import { bare, drawn, evenDome, HEIGHT, plate, WIDTH } from './support/plates';
+
+/** Patterns on surfaces as they are drawn: where they are, that they stay there, and that rays meet the same. */
+
+let page: Page;
+test.beforeAll(async ({ browser }) => {
+  page = await browser.newPage();
+  await page.addScriptTag({ content: await bundleForBrowser('tests/e2e/support/picture-harness.ts') });
+});
+test.afterAll(() => page.close());
+
+/** A white plate that only glows, with a pattern on it that takes the glow away in black. */
+function patterned(
+  draft: Production,
+  kind: PatternKindName,
+  channels: Record<string, number>,
+  change: (surface: Surface) => void = () => {},
+) {
+  const mark = plate(draft, 1, 4, { material: 'glow', colour: '#ffffff', glow: 1 });
+  const [shell] = mark.shells;
+  if (!shell) throw new Error('Not the production that was meant.');
+  const { face } = shell.surfaces;
+  addPattern(face, kind);
+  const [pattern] = face.patterns;
+  if (!pattern) throw new Error('Not the production that was meant.');
+  Object.assign(pattern.channels, { ...allAt({ relief: 0, roughens: 0, tints: 1, ...channels }), colour: { rest: '#000000', keys: [] } });
+  change(face);
+  return mark;
+}
+const dark = (recipe: (draft: Production) => void) =>
+  bare((draft) => {
+    setOf(draft).dome.strength.rest = 0;
+    recipe(draft);
+  });
+const draw = (production: Production, traced: boolean, samples = 16) =>
+  drawn(page, { production, frame: 0, width: WIDTH, height: HEIGHT, samples, alpha: true, traced, linear: true });
+const green = (pixels: number[], x: number, y: number) => pixels[4 * (y * WIDTH + x) + 1] as number;
+
+test('a gradient over a mark rises in a line through its extent; dots cover the share of the plane that circles do', async () => {
+  for (const traced of [true, false]) {
+    const rising = await draw(
+      dark((draft) => void patterned(draft, 'gradient', { turn: 0 })),
+      traced,
+    );
+    // 4 m at 8 m, 35 mm before 36 mm wide: the plate is as wide as this many pixels.
+    const wide = ((4 * 35) / (8 * 36)) * WIDTH;
+    for (const share of [0.2, 0.5, 0.8]) {
+      const x = Math.round(WIDTH / 2 + (share - 0.5) * wide - 0.5);
+      expect(Math.abs(green(rising, x, HEIGHT / 2) - (1 - (x + 0.5 - WIDTH / 2) / wide - 0.5))).toBeLessThan(0.02);
+    }
+    const dotted = await draw(
+      dark((draft) => void patterned(draft, 'dots', { size: 0.4, amount: 0.6, edge: 0 })),
+      traced,
+    );
+    let sum = 0;
+    // 8 m · 36 / 35 over the pixels: ten dots a side lie in the plate; six of them in this square.
+    const half = Math.round((1.2 / 4) * wide);
+    for (let y = -half; y < half; y++)
+      for (let x = -half; x < half; x++) sum += green(dotted, WIDTH / 2 + x, Math.min(HEIGHT - 1, Math.max(0, HEIGHT / 2 + y)));
+    expect(Math.abs(1 - sum / (4 * half * half) - Math.PI * 0.3 ** 2)).toBeLessThan(0.03);
+  }
+});
+
+test('a pattern stays on its mark where that goes: nothing swims', async () => {
+  const seen = async (dx: number, traced: boolean) => {
+    const production = dark((draft) => {
+      const mark = patterned(draft, 'noise', { size: 0.5, edge: 0.3 });
+      mark.channels.x.rest = dx;
+      mark.channels.z.rest = 0;
+      const [camera] = draft.cameras;
+      // The camera goes with it.
+      if (camera?.carriers[0]?.kind === 'orbit') camera.carriers[0].channels.pivotX.rest = dx;
+    });
+    return draw(production, traced, 4);
+  };
+  for (const traced of [true, false]) {
+    const [still, moved] = [await seen(0, traced), await seen(37.5, traced)];
+    let [most, changes] = [0, 0];
+    for (let i = 1; i < still.length; i += 4) {
+      most = Math.max(most, Math.abs((still[i] as number) - (moved[i] as number)));
+      changes = Math.max(changes, still[i] as number);
+    }
+    expect(changes).toBeGreaterThan(0.9);
+    expect(most).toBeLessThan(0.12);
+  }
+});
+
+test('a mirror shows the pattern that is seen directly, and a hole in it is a hole', async () => {
+  // A mirror at 45 degrees before the lens, and the plate to its right, facing it.
+  const production = dark((draft) => {
+    const mark = patterned(draft, 'cells', { size: 0.6, edge: 0, amount: 0.5 });
+    mark.channels.x.rest = 4;
+    mark.channels.pan.rest = -90;
+    plate(draft, 1, 4, { material: 'chrome', colour: '#ffffff', roughness: 0.02 }).channels.pan.rest = 45;
+  });
+  const pixels = await draw(production, true, 16);
+  let [dark_, bright] = [0, 0];
+  for (let y = 0; y < HEIGHT; y++)
+    for (let x = 0; x < WIDTH; x++) {
+      const v = green(pixels, x, y);
+      if (v > 0.8) bright++;
+      else if (v < 0.1) dark_++;
+    }
+  // Two kinds of cells, about as many of each.
+  expect(bright).toBeGreaterThan(80);
+  expect(dark_).toBeGreaterThan(80);
+
+  const holed = await draw(
+    dark((draft) => void patterned(draft, 'dots', { size: 1, amount: 0.8, edge: 0, thins: 1 })),
+    true,
+  );
+  // Dots stand in the middles of squares of 1 m that begin at the mark's origin.
+  const metre = (35 / (8 * 36)) * WIDTH;
+  const alpha = (x: number, y: number) =>
+    holed[4 * (Math.floor(HEIGHT / 2 - y * metre) * WIDTH + Math.floor(WIDTH / 2 + x * metre)) + 3] as number;
+  for (const [x, y] of [
+    [0.5, 0.5],
+    [-0.5, 0.5],
+    [1.5, -0.5],
+  ] as const)
+    expect(alpha(x, y)).toBeLessThan(0.02);
+  for (const [x, y] of [
+    [0, 0],
+    [1, 0],
+    [-1, 1],
+  ] as const)
+    expect(alpha(x, y)).toBeGreaterThan(0.98);
+});
+
+// A relief turns the normal by the slope of its height; a mirror's reflection then turns by twice that (geometrical optics).
+test('a relief that rises evenly turns what a mirror shows, and a dome that is even everywhere is not told from a smooth one', async () => {
+  const mirror = (relief: number, isEven: boolean) =>
+    bare((draft) => {
+      if (isEven) evenDome(draft);
+      const mark = plate(draft, 1, 4, { material: 'chrome', colour: '#ffffff', roughness: 0.02 });
+      const face = mark.shells[0]?.surfaces.face;
+      if (!face) return;
+      Object.assign(face, surfaceOf({ material: 'chrome', colour: '#ffffff', roughness: 0.02 }));
+      addPattern(face, 'gradient');
+      const [pattern] = face.patterns;
+      if (pattern) Object.assign(pattern.channels, allAt({ turn: 90, tints: 0, relief }));
+    });
+  for (const traced of [true, false]) {
+    for (const relief of [0, 50]) expect(Math.abs(green(await draw(mirror(relief, true), traced), 48, 27) - 1)).toBeLessThan(0.02);
+    // 50 mm over 4 m lean by 0.7 degrees: less than nothing of a studio's horizon; it shows.
+    const [flat, raised] = [await draw(mirror(0, false), traced), await draw(mirror(50, false), traced)];
+    expect(Math.abs(green(flat, 48, 27) - green(raised, 48, 27))).toBeGreaterThan(0.005);
+  }
+});
