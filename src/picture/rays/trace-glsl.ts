@@ -108,7 +108,7 @@ void main() {
     float unused = 1.0;
     vec3 slope;
     // Its relief is in the normal already.
-    if (hasPatterns(row)) patterned(row, ownSeen.xyz, about.z, false, a, b, unused, slope);
+    if (hasPatterns(row)) patterned(row, ownSeen.xyz, Standing(about.z, n, v), false, a, b, unused, slope);
     own = about.y * picture.a;
     a.rgb = mix(a.rgb, picture.rgb, picture.a);
     b.xz *= 1.0 - picture.a;
@@ -212,7 +212,8 @@ void main() {
       if (hasPatterns(metRow)) {
         float unused = 1.0;
         vec3 slope;
-        patterned(metRow, ownPlaceOf(met.instance, there), lean, true, metA, metB, unused, slope);
+        Standing stands = Standing(lean, metNormal, -way.d);
+        patterned(metRow, ownPlaceOf(met.instance, there), stands, true, metA, metB, unused, slope);
         slope = slopeOf(met.instance, slope);
         metNormal = normalize(metNormal - (slope - metNormal * dot(metNormal, slope)));
       }

@@ -8,6 +8,7 @@ const is = (kind: keyof typeof PATTERN_NUMBER): string => `kind == ${PATTERN_NUM
  */
 export const PATTERN_GLSL = /* glsl */ `
 uniform highp sampler2D patternTable;
+uniform sampler2D landMap;
 #define PATTERN(i, k) texelFetch(patternTable, AT(${PATTERN_TEXELS} * (i) + (k)), 0)
 
 uint cellHash(ivec3 c) {
@@ -73,8 +74,18 @@ float scratched(vec3 p, float amount, float edge) {
   }
   return most;
 }
+/** How a surface stands where a pattern is asked for: how far it faces along the depth of its mesh, its normal, and the way to the eye. */
+struct Standing {
+  float lean;
+  vec3 n;
+  vec3 v;
+};
+float landAt(vec3 d) {
+  vec2 at = vec2(atan(d.x, d.z) * 0.15915494, -asin(clamp(d.y, -1.0, 1.0)) * 0.31830989);
+  return textureLod(landMap, at + 0.5, 0.0).x;
+}
 /** How far a pattern is there at a place, 0 to 1. */
-float patternAt(int i, vec3 own, float lean) {
+float patternAt(int i, vec3 own, Standing stands) {
   vec4 how = PATTERN(i, 0);
   int kind = int(how.x);
   vec4 at = vec4(own, 1.0);
@@ -84,6 +95,16 @@ float patternAt(int i, vec3 own, float lean) {
   if (${is('gradient')}) {
     float span = how.z - how.y;
     return clamp((p.x - how.y) / (abs(span) < 1e-4 ? 1e-4 : span), 0.0, 1.0);
+  }
+  if (${is('rim')}) return pow(1.0 - clamp(abs(dot(stands.n, stands.v)), 0.0, 1.0), 0.6 / max(amount, 0.02));
+  if (${is('land')}) return landAt(normalize(p));
+  if (${is('cities')}) {
+    vec3 d = normalize(p);
+    float night = smoothstep(0.08, -0.18, dot(stands.n, PATTERN(i, 3).yzw));
+    if (night == 0.0) return 0.0;
+    vec3 towns = nearestCells(d * 55.0);
+    float region = smoothstep(0.62 - 0.5 * amount, 0.9 - 0.4 * amount, cloudy(d * 5.0));
+    return night * landAt(d) * region * towns.z * smoothstep(0.35, 0.05, towns.x);
   }
   float line = how.y * 0.5;
   if (${is('grid')}) {
@@ -100,16 +121,15 @@ float patternAt(int i, vec3 own, float lean) {
   }
   float n = cloudy(${is('brushed')} ? vec3(p.x * 0.03, p.yz) : p);
   // Of a bevel half of it leans between face and side.
-  if (${is('wear')}) n = (1.0 - abs(2.0 * lean - 1.0)) * (0.7 + n);
+  if (${is('wear')}) n = (1.0 - abs(2.0 * stands.lean - 1.0)) * (0.7 + n);
   return smoothstep(1.0 - amount - soft, 1.0 - amount + soft, n);
 }
 /**
  * @param own the place in the frame of the mesh
- * @param lean how far the surface faces along the depth of it, 0 to 1
  * @param there how much of the surface is there
  * @param slope of its relief, in the frame of the mesh
  */
-void patterned(int row, vec3 own, float lean, bool isRelief, inout vec4 a, inout vec4 b, inout float there, out vec3 slope) {
+void patterned(int row, vec3 own, Standing how, bool isRelief, inout vec4 a, inout vec4 b, inout float there, out vec3 slope) {
   slope = vec3(0.0);
   vec4 held = SURFACE(row, 7);
   int last = int(held.x + held.y);
@@ -120,7 +140,7 @@ void patterned(int row, vec3 own, float lean, bool isRelief, inout vec4 a, inout
     vec3 rise = vec3(0.0);
     for (int k = 0; k < (relief == 0.0 ? 1 : 4); k++) {
       vec3 off = k == 0 ? vec3(0.0) : step_ * vec3(k == 1, k == 2, k == 3);
-      float there_ = patternAt(i, own + off, lean);
+      float there_ = patternAt(i, own + off, how);
       if (k == 0) here = there_;
       else rise[k - 1] = there_ - here;
     }

@@ -2,6 +2,7 @@ import { Matrix4, type Box3 } from 'three';
 import type { PatternState } from '@/core/frame/frame-state';
 import { PATTERNS, type PatternKindName } from '@/core/production/owners/patterns/patterns';
 import { radians } from '@/core/space/angle';
+import { directionFrame } from '@/core/space/direction-frame';
 import type { Mat4 } from '@/core/space/matrix';
 
 /** Where a thing stands that patterns lie on: in its mark, and how far that and it reach. */
@@ -30,13 +31,14 @@ function gradientInto(turn: number, tilt: number, { min, max }: Box3): Matrix4 {
 
 /**
  * A pattern as the table has it: kind, how much of it, soft edge, size | colour, tints | roughens, metals, glows, thins | relief in metres,
- * 0, 0, 0 | rows of the way from the own frame of what it lies on into its own.
+ * where its sun stands | rows of the way from the own frame of what it lies on into its own.
  */
 export function patternRow(pattern: PatternState, { seat, mark, part }: PatternGround): number[] {
   const { values, settings, kind } = pattern;
   const isWhole = settings.over === 'mark';
   const gradient = pattern.kind === 'gradient' ? pattern.values : null;
-  const scattered = pattern.kind === 'gradient' ? { amount: 1, edge: 1, size: 1, turn: 0 } : pattern.values;
+  const scattered = { amount: 1, edge: 1, size: 1, turn: 0, ...pattern.values };
+  const sun = pattern.kind === 'cities' ? directionFrame(pattern.values.azimuth, pattern.values.height).forward : [0, 0, 0];
   const into = gradient
     ? gradientInto(radians(gradient.turn), radians(gradient.tilt), isWhole ? mark : part)
     : new Matrix4().makeScale(1 / scattered.size, 1 / scattered.size, 1 / scattered.size).multiply(turnedBack(scattered.turn));
@@ -48,7 +50,7 @@ export function patternRow(pattern: PatternState, { seat, mark, part }: PatternG
     ...[PATTERN_NUMBER[kind], amount, edge, scattered.size],
     ...[...values.colour, values.tints],
     ...[values.roughens, values.metals, values.glows, values.thins],
-    ...[values.relief / 1000, 0, 0, 0],
+    ...[values.relief / 1000, ...sun],
     ...row(0),
     ...row(1),
     ...row(2),

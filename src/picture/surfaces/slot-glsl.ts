@@ -101,7 +101,7 @@ void main() {
   vec3 slope = vec3(0.0);
   if (hasPatterns(int(row))) {
     vec4 unused = vec4(0.0);
-    patterned(int(row), ownPlace, lean, true, unused, unused, there, slope);
+    patterned(int(row), ownPlace, Standing(lean, normalHere(facet), normalize(cameraPosition - place)), true, unused, unused, there, slope);
   }
   // What only takes shadows is laid over what is behind it: as much of them as is there.
   if (isCatching == 0.0 && chance(uint(row + 1.0)) >= there) discard;
@@ -128,7 +128,7 @@ void main() {
   if (hasPatterns(int(row))) {
     vec3 slope;
     vec4 unused = vec4(0.0);
-    patterned(int(row), ownPlace, leanHere(), false, unused, unused, there, slope);
+    patterned(int(row), ownPlace, Standing(leanHere(), normalize(smoothNormal), vec3(0.0)), false, unused, unused, there, slope);
   }
   if (chance(uint(row + 1.0)) >= there) discard;
   result = vec4(1.0);
@@ -173,7 +173,7 @@ void main() {
   vec4 laid = laidHere();
   float there = thereOf(laid);
   vec3 slope = vec3(0.0);
-  if (hasPatterns(at)) patterned(at, ownPlace, leanHere(), true, a, b, there, slope);
+  if (hasPatterns(at)) patterned(at, ownPlace, Standing(leanHere(), normalHere(facet), v), true, a, b, there, slope);
   vec3 n = raised(normalHere(facet), slope);
   float nv = dot(n, v);
   if (nv < 0.02) n = normalize(n + v * (0.02 - nv));

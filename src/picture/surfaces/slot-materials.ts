@@ -1,9 +1,11 @@
 import { MeshBasicMaterial, Texture, type Material } from 'three';
 import type { SurfaceState } from '@/core/frame/frame-state';
 import { EVERY_LIGHT } from '../lights/light-rows';
+import type { PatternKindName } from '@/core/production/owners/patterns/patterns';
 import { numberTable } from '../tables';
 import type { FadePlane } from './fade';
 import type { LaidPicture } from './laid-picture';
+import { landTexture } from './land-texture';
 import { patternRow, type PatternGround } from './pattern-table';
 import type { SlotProgram } from './slot-glsl';
 import { SlotMaterial } from './slot-material';
@@ -53,6 +55,8 @@ const NOTHING: SurfaceValues = {
   reach: 0,
 };
 export const NOTHING_ROW = 0;
+/** Patterns that look at the map of the earth. */
+const LAND: readonly PatternKindName[] = ['land', 'cities'];
 
 /**
  * The slots of surfaces: what each is made of in a table, and a material a slot and program. Dragging or keying a value makes nothing and
@@ -67,6 +71,7 @@ export class SlotMaterials {
   private readonly empty = new Texture();
   private readonly slots = new Map<string, Map<SlotProgram, SlotMaterial>>();
   private readonly patterns = numberTable();
+  private land: Texture | null = null;
   private rows: SurfaceValues[] = [NOTHING];
   private patternRows: number[][] = [];
   private rowOf = new Map<string, number>();
@@ -80,6 +85,7 @@ export class SlotMaterials {
       ...shared,
       surfaceTable: { value: this.table.texture },
       patternTable: { value: this.patterns.texture },
+      landMap: { value: this.empty },
       grain: { value: [0, 0] },
     };
   }
@@ -136,6 +142,10 @@ export class SlotMaterials {
   end(): void {
     this.table.fill(this.rows.map(surfaceRow));
     this.patterns.fill(this.patternRows);
+    if (!this.land && this.rows.some(({ patterns }) => patterns.some(({ kind }) => LAND.includes(kind)))) {
+      this.land = landTexture();
+      (this.shared.landMap as { value: unknown }).value = this.land;
+    }
     (this.shared.surfaceTable as { value: unknown }).value = this.table.texture;
     (this.shared.patternTable as { value: unknown }).value = this.patterns.texture;
   }
@@ -154,6 +164,7 @@ export class SlotMaterials {
     this.hidden.dispose();
     this.table.dispose();
     this.patterns.dispose();
+    this.land?.dispose();
   }
 
   private ensure(name: string, program: SlotProgram): SlotMaterial {

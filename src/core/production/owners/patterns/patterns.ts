@@ -1,11 +1,14 @@
 import { brushedPattern } from './brushed';
 import { cellsPattern } from './cells';
+import { citiesPattern } from './cities';
 import { cracksPattern } from './cracks';
 import { dotsPattern } from './dots';
 import { gradientPattern } from './gradient';
 import { gridPattern } from './grid';
 import { hammeredPattern } from './hammered';
+import { landPattern } from './land';
 import { noisePattern } from './noise';
+import { rimPattern } from './rim';
 import { scratchesPattern } from './scratches';
 import { wearPattern } from './wear';
 
@@ -21,6 +24,9 @@ export const PATTERNS = [
   dotsPattern,
   gradientPattern,
   wearPattern,
+  rimPattern,
+  landPattern,
+  citiesPattern,
 ] as const;
 export type PatternKind = (typeof PATTERNS)[number];
 export type PatternKindName = PatternKind['kind'];
@@ -32,4 +38,7 @@ export const PATTERN_STARTS: Partial<Record<PatternKindName, Record<string, numb
   brushed: { tints: 0.15, roughens: 0.15 },
   scratches: { amount: 0.25, tints: 0.2, roughens: 0.3, relief: -0.2 },
   grid: { amount: 0.12 },
+  rim: { glows: 1 },
+  land: { roughens: 0.4, relief: 4 },
+  cities: { tints: 1, glows: 6 },
 };
