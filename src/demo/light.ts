@@ -1,4 +1,5 @@
 import type { Channel } from '@/core/motion/channel';
+import { addLight } from '@/core/production/edits/light-edits';
 import type { Production } from '@/core/production/production';
 import { ofKind } from '@/core/schema/owner-kind';
 
@@ -12,8 +13,12 @@ interface SetLight {
   level: number;
 }
 
-/** Lets the key light sweep, the dome turn, and the floor lie where the marks stand. */
-export function lightTheSet({ lights, set }: Production, { azimuth, height, turn, level }: SetLight): void {
+/**
+ * Lets the key light sweep, the dome turn, and a floor that shines a little lie where the marks stand; two lights from behind draw their
+ * edges, a warm and a cool one.
+ */
+export function lightTheSet(production: Production, { azimuth, height, turn, level }: SetLight): void {
+  const { lights, set } = production;
   const [key, dome, floor] = [ofKind(lights, 'sun'), ofKind(set, 'dome'), ofKind(set, 'floor')];
   if (!key || !dome || !floor) throw new Error('The demo is not what it should be.');
   // At rest they stand as they always do.
@@ -21,4 +26,10 @@ export function lightTheSet({ lights, set }: Production, { azimuth, height, turn
   if (height !== undefined) key.channels.height.rest = height;
   if (turn) dome.channels.turn.keys = turn.keys;
   floor.channels.level.rest = level;
+  floor.settings.look = 'glossy';
+  [floor.channels.reflection.rest, floor.channels.roughness.rest, floor.channels.reach.rest] = [0.3, 0.2, 8];
+  const along = { y: 2.6, z: -2.6, length: 3.6, thickness: 0.3 };
+  const aim = { on: 'point', x: 0, y: 0, z: 0 };
+  addLight(production, 'strip', { name: 'Edge, cool', channels: { ...along, x: -3.2, stops: 0.6, colour: '#9cc8ff' }, settings: { aim } });
+  addLight(production, 'strip', { name: 'Edge, warm', channels: { ...along, x: 3.4, stops: 0.2, colour: '#ffc890' }, settings: { aim } });
 }

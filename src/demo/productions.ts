@@ -5,6 +5,8 @@ import { addWordmark } from '@/core/production/edits/mark-edits';
 import { addOutlineMark } from '@/core/production/edits/outline-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { soundSchema, type Sound } from '@/core/production/sound';
+import { glassSign } from './glass-sign';
+import { globeIdent } from './globe';
 import { lightTheSet } from './light';
 import { backingShell, faceShell } from './shells';
 import { keys, straight } from './keys';
@@ -85,7 +87,7 @@ function lanternDeepIdent(): Production {
 }
 
 /** The productions that an empty data folder is filled with when asked. */
-export const demoProductions = (): Production[] => [lanternDeepIdent(), lureBeauty(), plunge()];
+export const demoProductions = (): Production[] => [lanternDeepIdent(), lureBeauty(), plunge(), glassSign(), globeIdent()];
 
 /** The season's sting under the ident; the file is kept by the server, which knows its hash. */
 export const stingSound = (hash: string): Sound =>

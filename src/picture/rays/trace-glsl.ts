@@ -236,9 +236,11 @@ void main() {
     // Behind something clear few rays find a small light.
     if (way.boundaries > 0) light = min(light, vec3(${BRIGHTEST_MET}.0));
     bool isShaded = isMet && nearest >= met.t;
-    if (isCatcher && !isMet && way.boundaries == 0) {
-      mirrored = g.y;
-      sum += g.y * domeOf(lobe, s, n, v) / max(s.lobes[lobe], 1e-3);
+    if (isCatcher && !isMet) {
+      // What is behind everything is not mirrored; of the dome, as much as is said.
+      bool isThrough = way.boundaries > 0;
+      mirrored = isThrough ? 1.0 - (1.0 - g.y) * min(brightness(way.weight), 1.0) : g.y;
+      sum += g.y * (isThrough ? way.weight * domeRadiance(way.d, ${SIGHT_BLUR}) : domeOf(lobe, s, n, v) / max(s.lobes[lobe], 1e-3));
       break;
     }
     mirrored = 1.0;
