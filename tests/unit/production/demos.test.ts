@@ -11,7 +11,8 @@ import { demoProductions } from '@/demo/productions';
 import { STRIKES } from '@/demo/sting';
 import { packagedTypeface } from '../support/fonts';
 
-const [, lure, plunge] = demoProductions() as [Production, Production, Production];
+const demos = demoProductions();
+const [, lure, plunge, sign] = demos as [Production, Production, Production, Production];
 
 async function solidsOf(production: Production): Promise<Map<string, MarkSolids>> {
   const built = new Map<string, MarkSolids>();
@@ -20,10 +21,7 @@ async function solidsOf(production: Production): Promise<Map<string, MarkSolids>
   return built;
 }
 
-test.each([
-  [lure.name, lure],
-  [plunge.name, plunge],
-])('%s is a document as any other', (_, production) => {
+test.each(demos.map((production) => [production.name, production] as const))('%s is a document as any other', (_, production) => {
   expect(readProduction(JSON.parse(JSON.stringify(production)))).toEqual(production);
 });
 
@@ -48,6 +46,7 @@ test(
 test.each([
   [lure.name, lure],
   [plunge.name, plunge],
+  [sign.name, sign],
 ])('%s: the last frame shows all of the marks’ faces inside the title-safe area (SMPTE ST 2046-1: 90 %)', async (_, production) => {
   const built = await solidsOf(production);
   const boundsOf = (id: string) => built.get(id)?.bounds;
