@@ -14,7 +14,7 @@ import {
 import { radians } from '@/core/space/angle';
 import { laidUniforms, setLaid } from './laid-picture';
 import { SLOT_PROGRAMS, SLOT_VERTEX, type SlotProgram } from './slot-glsl';
-import type { Features } from './slot-materials';
+import type { Features } from './slot-features';
 import { isClear, isThin, letsThrough, type SurfaceValues } from './surface-table';
 
 type Uniforms = Record<string, { value: unknown }>;

@@ -3,31 +3,12 @@ import type { SurfaceState } from '@/core/frame/frame-state';
 import { EVERY_LIGHT } from '../lights/light-rows';
 import type { PatternKindName } from '@/core/production/owners/patterns/patterns';
 import { numberTable } from '../tables';
-import type { FadePlane } from './fade';
-import type { LaidPicture } from './laid-picture';
 import { landTexture } from './land-texture';
-import { patternRow, type PatternGround } from './pattern-table';
+import { patternRow } from './pattern-table';
+import type { Features } from './slot-features';
 import type { SlotProgram } from './slot-glsl';
 import { SlotMaterial } from './slot-material';
-import { isClear, isThin, letsThrough, surfaceRow, type Catching, type SurfaceValues } from './surface-table';
-
-/** What a look has beside its surface. */
-export interface Features {
-  /** Opacity that changes along a line through the mark. */
-  fade?: FadePlane | null;
-  /** A picture that lies on it. */
-  laid?: LaidPicture | null;
-  /** Bits of the lights that light it. */
-  lights?: number;
-  /** What only takes shadows and reflections. */
-  catches?: Catching | null;
-  /** Where patterns lie on it. */
-  ground?: PatternGround | null;
-  /** Where it has faded out, metres from its origin. */
-  reach?: number;
-  /** Whether it mirrors what stands on it. */
-  isMirror?: boolean;
-}
+import { isClear, isThin, letsThrough, surfaceRow, type SurfaceValues } from './surface-table';
 
 /** What is not there at all: rays pass. */
 const NOTHING: SurfaceValues = {

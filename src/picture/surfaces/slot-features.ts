@@ -1,0 +1,22 @@
+import type { FadePlane } from './fade';
+import type { LaidPicture } from './laid-picture';
+import type { PatternGround } from './pattern-table';
+import type { Catching } from './surface-table';
+
+/** What a look has beside its surface. */
+export interface Features {
+  /** Opacity that changes along a line through the mark. */
+  fade?: FadePlane | null;
+  /** A picture that lies on it. */
+  laid?: LaidPicture | null;
+  /** Bits of the lights that light it. */
+  lights?: number;
+  /** What only takes shadows and reflections. */
+  catches?: Catching | null;
+  /** Where patterns lie on it. */
+  ground?: PatternGround | null;
+  /** Where it has faded out, metres from its origin. */
+  reach?: number;
+  /** Whether it mirrors what stands on it. */
+  isMirror?: boolean;
+}
