@@ -8,13 +8,15 @@ import { ensureBrowser, launchBrowser } from './browser.mjs';
 import { ensurePackages } from './lib.mjs';
 import { ask, fail, findServer, openFile } from './terminal.mjs';
 
-const USAGE = `npm run render -- <production> [--frames 0-95] [--scale 0.5] [--samples 16] [--light plain|traced]
-  [--alpha] [--video mp4|webm] [--silent] --out DIR
+const USAGE = `npm run render -- <production> [--frames 0-95] [--scale 0.5] [--samples 16] [--noise 1.5] [--least 16]
+  [--light plain|traced] [--alpha] [--video mp4|webm] [--silent] --out DIR
 
   <production>  its name, its id, or a production file, which is opened first
   --frames      one frame or first-last, counted from 0; all of them unless given
   --scale       share of the production's raster (1)
-  --samples     sub-frames a frame (64)
+  --samples     sub-frames a frame, at most (64)
+  --noise       noise at which a frame is done before that, in 8-bit values as they are shown (0: all sub-frames)
+  --least       sub-frames that are drawn whatever the noise is (16)
   --light       whether light is followed by rays (as the production says)
   --alpha       leave the ground out: transparent frames
   --video       encode the frames as a video too, with the production's sound
@@ -30,6 +32,8 @@ function readArguments() {
         frames: { type: 'string' },
         scale: { type: 'string' },
         samples: { type: 'string' },
+        noise: { type: 'string' },
+        least: { type: 'string' },
         light: { type: 'string' },
         alpha: { type: 'boolean', default: false },
         video: { type: 'string' },
@@ -63,6 +67,8 @@ function readArguments() {
     settings: {
       scale: number('scale'),
       samples: number('samples'),
+      until: number('noise'),
+      least: number('least'),
       alpha: values.alpha,
       traced: values.light === undefined ? undefined : values.light === 'traced',
       output: values.video ?? 'frames',

@@ -1,6 +1,7 @@
 #!/usr/bin/env node
 // Takes the pictures of each main view anew, from the demo data, into docs/screenshots.
-import { mkdtempSync, rmSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { ensureBrowser, launchBrowser } from './browser.mjs';
@@ -30,12 +31,21 @@ const refinedOn = (seen, frame, samples = 64) =>
     [frame, samples],
     { timeout: 240_000 },
   );
+/** One frame of a production as it is delivered, at two thirds of its raster. */
+const render = (name, frame, to) => {
+  const out = mkdtempSync(path.join(tmpdir(), 'ironsky-frame-'));
+  const asked = ['--frames', String(frame), '--scale', String(2 / 3), '--samples', '48', '--out', out];
+  const env = { ...process.env, IRONSKY_DATA: folder };
+  execFileSync(process.execPath, [path.join(ROOT, 'scripts/render.mjs'), name, ...asked], { env, stdio: 'inherit' });
+  copyFileSync(path.join(out, `frame_${String(frame).padStart(5, '0')}.png`), path.join(ROOT, 'docs/screenshots', `${to}.png`));
+  rmSync(out, { recursive: true, force: true });
+};
 const refined = (frame, samples) => refinedOn(page, frame, samples);
 const room = (name) => page.getByRole('navigation', { name: 'Rooms' }).getByRole('button', { name }).click();
 
 try {
   await page.goto(url);
-  await page.waitForFunction(() => document.querySelectorAll('main img').length === 3, null, { timeout: 240_000 });
+  await page.waitForFunction(() => document.querySelectorAll('main img').length === 5, null, { timeout: 240_000 });
   await page.waitForLoadState('networkidle');
   await shoot('desk');
   await page.getByRole('link', { name: /^Open Lantern Deep, ident A/ }).click();
@@ -92,6 +102,9 @@ try {
   await refined(46, 16);
   await shoot('master');
   await shootFirstTitle(browser, refinedOn);
+  render('Lantern Deep, ident A', 149, 'ident');
+  render('Merrow Nine, glass and gold', 112, 'glass-and-gold');
+  render('Merrow Nine, round the world', 149, 'round-the-world');
 } finally {
   await browser.close();
   child.kill();

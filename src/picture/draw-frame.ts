@@ -47,12 +47,19 @@ export function addSubFrame(
   return state;
 }
 
+/** The noise is measured after each so many sub-frames. */
+const MEASURED_EACH = 8;
+
 export interface FrameSize {
   frame: number;
   width: number;
   height: number;
-  /** Sub-frames. */
+  /** Sub-frames, at most. */
   samples: number;
+  /** Noise at which it is done before that, in 8-bit values as they are shown; 0 draws all sub-frames. */
+  until?: number;
+  /** Sub-frames that are drawn whatever the noise is. */
+  least?: number;
   /** Whether its light is followed by rays; as the production says where it is not given. */
   traced?: boolean;
 }
@@ -67,17 +74,18 @@ export interface FrameSize {
 export async function drawFrame(
   painter: Painter,
   scenery: Scenery,
-  { frame, width, height, samples, traced = scenery.production.traced }: FrameSize,
+  { frame, width, height, samples, until = 0, least = 0, traced = scenery.production.traced }: FrameSize,
   goesOn: () => boolean | Promise<boolean> = () => true,
 ): Promise<FrameState | null> {
   const seconds = frameToSeconds(frame, scenery.production.format.rate);
   // A frame that is written waits for what it shows.
   await scenery.pictures?.whenReady(picturesIn(stateAt(scenery, seconds)));
   painter.resize(width, height);
-  painter.restart();
+  painter.restart(until > 0);
   for (let i = 0; i < samples; i++) {
     if (!(await goesOn())) return null;
-    addSubFrame(painter, scenery, { seconds, quality: 'full', i, n: samples, traced });
+    const state = addSubFrame(painter, scenery, { seconds, quality: 'full', i, n: samples, traced });
+    if (until > 0 && i + 1 >= least && (i + 1) % MEASURED_EACH === 0 && painter.noise(state) <= until) break;
   }
   return stateAt(scenery, seconds);
 }

@@ -20,11 +20,13 @@ import {
 import { FXAAShader } from 'three/addons/shaders/FXAAShader.js';
 import type { CameraState, FrameState } from '@/core/frame/frame-state';
 import { picturesIn } from '@/core/frame/panel-state';
+import { ofKind } from '@/core/schema/owner-kind';
 import { throughIris } from '@/core/optics/iris';
 import type { SubFrameSample } from '@/core/optics/samples';
 import { DomeSight } from './dome/dome-sight';
 import { drawerName } from './drawer-name';
 import { FullscreenPass } from './passes/fullscreen';
+import { NoiseMeter } from './passes/noise-meter';
 import { PlainLight } from './passes/plain-light';
 import { PictureChain } from './picture-chain';
 import { NO_PICTURES, type PictureSource } from './picture-source';
@@ -79,6 +81,8 @@ export class Painter {
   private sharpness: ShaderMaterial | null = null;
   private rays: RayTracer | null = null;
   private sight: DomeSight | null = null;
+  private meter: NoiseMeter | null = null;
+  private isMeasured = false;
 
   /** @param source where pictures come from */
   constructor(
@@ -132,8 +136,10 @@ export class Painter {
     this.restart();
   }
 
-  /** Empties the sum. */
-  restart(): void {
+  /** Empties the sum; from here on the noise in it can be asked for, where that is said. */
+  restart(isMeasured = false): void {
+    if (isMeasured) (this.meter ??= new NoiseMeter()).restart(this.renderer, this.width, this.height);
+    this.isMeasured = isMeasured;
     this.renderer.setRenderTarget(this.sum);
     this.renderer.setClearColor(0x000000, 0);
     this.renderer.clear();
@@ -163,7 +169,15 @@ export class Painter {
       this.plain.draw(renderer, camera, this.single, quality !== 'full');
     }
     this.adder.draw(renderer, this.sum);
+    if (this.isMeasured) this.meter?.take(this.samples, (half) => this.adder.draw(renderer, half));
     this.samples++;
+  }
+
+  /** How far the mean of the sum is likely off still, in 8-bit values as they are shown; it was said at the restart that this is asked. */
+  noise(state: FrameState): number {
+    if (!this.isMeasured || !this.meter || this.samples < 2) return Infinity;
+    const stops = ofKind(state.finish, 'display')?.values.exposure ?? 0;
+    return this.meter.measure(this.renderer, this.sum.texture, this.samples, 2 ** stops);
   }
 
   private newRays(): RayTracer {
@@ -261,6 +275,7 @@ export class Painter {
     this.sharpness?.dispose();
     this.rays?.dispose();
     this.sight?.dispose();
+    this.meter?.dispose();
     this.renderer.dispose();
   }
 }

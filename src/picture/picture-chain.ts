@@ -6,7 +6,7 @@ import { channelMetaOf } from '@/core/schema/fields';
 import type { DomeMap } from './dome/dome-map';
 import { EFFECT_DRAWERS, type EffectDrawer } from './effects/effects';
 import { ditherPass } from './passes/dither';
-import { groundPass } from './passes/ground';
+import { groundPass, setGradient } from './passes/ground';
 import { meanPass } from './passes/mean';
 import { platePass, plateScale } from './passes/plate';
 import { tonePass } from './passes/tone';
@@ -67,6 +67,7 @@ export class PictureChain {
     if (!keepAlpha) {
       (ground.uniforms.ground.value as Color).setRGB(...(shown.ground as [number, number, number]));
       ground.uniforms.falloff.value = shown.falloff;
+      setGradient(ground, state.set);
       this.lookFrom(state.camera);
       this.next((from, to) => {
         ground.uniforms.picture.value = from;

@@ -10,6 +10,9 @@ import { layOn } from './surfaces/laid-picture';
 import type { PatternGround } from './surfaces/pattern-table';
 import type { SlotMaterials } from './surfaces/slot-materials';
 
+/** What of light is seen on a mark that only takes shadows. */
+const ONLY_SHADOW = { shadow: 1, reflection: 0, sky: 0 } as const;
+
 /** What a piece wears: a material a group, and what each of them casts its shadow by; none where no shadows are drawn. */
 interface Dress {
   materials: Material[];
@@ -195,11 +198,12 @@ export class StandingMark {
       const ground = surface.patterns.length > 0 ? this.groundOf(piece) : null;
       // Fades and patterns lie differently in each piece.
       const fading = fade || ground ? `${slot}/${this.pieces.indexOf(piece)}` : slot;
-      const features = { fade, laid, lights, ground };
+      const catches = surface.material === 'only-shadow' ? ONLY_SHADOW : null;
+      const features = { fade, laid, lights, ground, catches };
       // Both sides of a cut-out are read from where they are seen: one of them says what is there of it.
-      const casts = !laid?.isClear || region === 'face';
+      const casts = !catches && (!laid?.isClear || region === 'face');
       if (program === 'lit') casting.push(casts ? this.materials.wear('shadow', fading, surface, features) : this.materials.hidden);
-      return this.materials.wear(program, fading, surface, features);
+      return this.materials.wear(catches && program === 'lit' ? 'litCatcher' : program, fading, surface, features);
     });
     return { materials, casting };
   }

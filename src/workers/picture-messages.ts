@@ -12,6 +12,7 @@ import type { FontFacts } from './solid-messages';
 import type { LightShare } from '@/picture/light-shares';
 import type { Picked } from '@/picture/pick';
 import type { Quality } from '@/picture/quality';
+import type { FrameSize } from '@/picture/draw-frame';
 
 /** What the lens view asks to see. */
 export interface Look {
@@ -34,15 +35,9 @@ export interface Look {
   moving: boolean;
 }
 
-export interface FrameOrder {
+export interface FrameOrder extends FrameSize {
   id: number;
-  frame: number;
-  width: number;
-  height: number;
-  samples: number;
   alpha: boolean;
-  /** Whether its light is followed by rays; as the production says where it is not given. */
-  traced?: boolean;
   as: 'png' | 'rgba';
 }
 

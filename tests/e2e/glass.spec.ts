@@ -217,3 +217,33 @@ test('glass over a glossy floor, drawn over transparency and put on a colour, is
         Math.abs((over[i + k] as number) + (1 - (over[i + 3] as number)) * (ground[k] as number) - (on[i + k] as number)),
       ).toBeLessThan(1e-3);
 });
+
+test('a cut-out hides what is behind it and is not there itself; a mark of only shadow is seen where light is kept from it', async () => {
+  const production = (material: 'cut-out' | 'only-shadow', isShaded: boolean) =>
+    dark((draft) => {
+      const behind = plate(draft, 1, 6, { material: 'glow', colour: '#ffffff', glow: 1 });
+      behind.channels.z.rest = -2;
+      plate(draft, 1, 2, { material });
+      const { sun } = setOf(draft);
+      sun.on.rest = true;
+      [sun.azimuth.rest, sun.height.rest, sun.softness.rest] = [60, 0, 0.5];
+      if (!isShaded) return;
+      const block = plate(draft, 1, 1.2, { material: 'matte' });
+      [block.channels.x.rest, block.channels.z.rest, block.channels.pan.rest] = [2 * Math.sin(Math.PI / 3), 1, 60];
+    });
+  for (const traced of [true, false]) {
+    const look = async (of: Production) => {
+      const order = { production: of, frame: 0, width: WIDTH, height: HEIGHT, samples: 8, alpha: true, traced, linear: true };
+      const pixels = await drawn(page, order);
+      return (x: number) => pixels.slice(4 * ((HEIGHT / 2) * WIDTH + x), 4 * ((HEIGHT / 2) * WIDTH + x) + 4);
+    };
+    const cut = await look(production('cut-out', false));
+    expect(cut(WIDTH / 2)).toEqual([0, 0, 0, 0]);
+    // Beside it what is behind is seen.
+    expect(cut(WIDTH / 2 + 18)[1]).toBeGreaterThan(0.9);
+    const open = await look(production('only-shadow', false));
+    expect(open(WIDTH / 2)[1]).toBeGreaterThan(0.9);
+    const shaded = await look(production('only-shadow', true));
+    expect(shaded(WIDTH / 2)[1]).toBeLessThan(0.2);
+  }
+});

@@ -1,9 +1,11 @@
 import { expect, test, type Page } from '@playwright/test';
 import { allAt } from '@/core/motion/channel';
+import { addBody } from '@/core/production/edits/mark-edits';
 import { addPattern } from '@/core/production/edits/pattern-edits';
 import type { PatternKindName } from '@/core/production/owners/patterns/patterns';
 import type { Production } from '@/core/production/production';
 import { surfaceOf, type Surface } from '@/core/production/surface';
+import { REGIONS } from '@/core/solid/mesh';
 import { bundleForBrowser } from '../../scripts/bundle.mjs';
 import { setOf } from '../support/set-of';
 import { bare, drawn, evenDome, HEIGHT, plate, WIDTH } from './support/plates';
@@ -153,5 +155,61 @@ test('a relief that rises evenly turns what a mirror shows, and a dome that is e
     // 50 mm over 4 m lean by 0.7 degrees: less than nothing of a studio's horizon; it shows.
     const [flat, raised] = [await draw(mirror(0, false), traced), await draw(mirror(50, false), traced)];
     expect(Math.abs(green(flat, 48, 27) - green(raised, 48, 27))).toBeGreaterThan(0.005);
+  }
+});
+
+// Where land and sea are: an atlas.
+test('on a ball lies the land of the earth where it is, and its lights shine where it is turned from their sun', async () => {
+  const globe = (kind: 'land' | 'cities', channels: Record<string, number>) =>
+    dark((draft) => {
+      const id = addBody(draft, 'ball');
+      const mark = draft.marks.find((each) => each.id === id);
+      const [shell] = mark?.shells ?? [];
+      if (mark?.body.kind !== 'body' || !shell) throw new Error('Not the production that was meant.');
+      mark.body.shape = { body: 'ball', radius: 1 };
+      mark.channels.y.rest = 0;
+      const isLand = kind === 'land';
+      for (const region of REGIONS) {
+        const surface = surfaceOf({ material: 'glow', colour: isLand ? '#ffffff' : '#000000', glow: 1 });
+        addPattern(surface, kind);
+        const [pattern] = surface.patterns;
+        if (!pattern) throw new Error('Not the production that was meant.');
+        const colour = { colour: { rest: isLand ? '#000000' : '#ffffff', keys: [] } };
+        Object.assign(pattern.channels, { ...allAt({ tints: 1, relief: 0, roughens: 0, ...channels }), ...colour });
+        shell.surfaces[region] = surface;
+      }
+    });
+  /** The middle of what is seen of a ball of 1 m at a place on it, 8 m before the lens. */
+  const seenAt = (pixels: number[], longitude: number, latitude: number) => {
+    const [a, h] = [(longitude * Math.PI) / 180, (latitude * Math.PI) / 180];
+    const [x, y, z] = [Math.sin(a) * Math.cos(h), Math.sin(h), Math.cos(a) * Math.cos(h)];
+    const scale = ((35 / 36) * WIDTH) / (8 - z);
+    return green(pixels, Math.floor(WIDTH / 2 + x * scale), Math.floor(HEIGHT / 2 - y * scale));
+  };
+  const places = {
+    land: [
+      [20, 15],
+      [24, 0],
+      [-5, 22],
+      [45, 25],
+    ],
+    sea: [
+      [-30, 0],
+      [-8, -15],
+      [5, -30],
+      [-30, 30],
+    ],
+  } as const;
+  for (const traced of [true, false]) {
+    const pixels = await draw(globe('land', {}), traced);
+    for (const [longitude, latitude] of places.land) expect(seenAt(pixels, longitude, latitude)).toBeLessThan(0.1);
+    for (const [longitude, latitude] of places.sea) expect(seenAt(pixels, longitude, latitude)).toBeGreaterThan(0.9);
+    const bright = async (azimuth: number) =>
+      (await draw(globe('cities', { amount: 1, glows: 0, azimuth, height: 0 }), traced)).reduce(
+        (sum, v, i) => sum + (i % 4 === 1 ? v : 0),
+        0,
+      );
+    // Before the lens it is day, or night.
+    expect(await bright(0)).toBeLessThan(0.05 * (await bright(180)));
   }
 });

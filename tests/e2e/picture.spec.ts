@@ -1,6 +1,13 @@
 import { expect, test, type Page } from '@playwright/test';
 import { produce } from 'immer';
-import { addElement } from '@/core/production/edits/dome-edits';
+import type { LinearColour } from '@/core/colour/transfer';
+import { domeLight, surroundingsRadiance } from '@/core/frame/dome-formula';
+import { evaluate } from '@/core/frame/evaluate';
+import { DOME_PRESET_NAMES, surroundingsOf } from '@/core/production/dome-presets';
+import { ofKind } from '@/core/schema/owner-kind';
+import type { Vec3 } from '@/core/space/vector';
+import { SIGHT_COLUMNS, SIGHT_ROWS } from '@/picture/dome/sight-size';
+import { addElement, addSurroundings } from '@/core/production/edits/dome-edits';
 import { setStation } from '@/core/production/edits/channel-edits';
 import { addOutlineMark } from '@/core/production/edits/outline-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
@@ -250,3 +257,79 @@ for (const traced of [false, true])
     expect(crossing(0.8) - crossing(0.2)).toBeLessThan(0.6 * penumbra);
     expect(Math.abs((WIDTH - 1) / 2 - crossing(0.5) - 0.8 * pixelsPerMetre)).toBeLessThan(0.12 * penumbra);
   });
+
+test('the ground runs into its second colour along a line or round a middle, and is no part of a transparent picture', async () => {
+  const ground = (shape: 'straight' | 'round', values: Record<string, number>) =>
+    produce(emptyProduction('Ground', { width: WIDTH, height: HEIGHT, rate: '25', length: 10 }), (draft) => {
+      const owner = draft.set.find(({ kind }) => kind === 'gradient-ground');
+      const { display } = setOf(draft);
+      display.ground.rest = '#000000';
+      display.falloff.rest = 0;
+      if (owner?.kind !== 'gradient-ground') throw new Error('Not the production that was meant.');
+      owner.settings.shape = shape;
+      owner.channels.on.rest = true;
+      owner.channels.colour.rest = '#ffffff';
+      for (const [name, rest] of Object.entries(values))
+        Object.assign((owner.channels as unknown as Record<string, object>)[name] ?? {}, { rest });
+    });
+  const light = async (production: Production) => {
+    const order: DrawOrder = { production, frame: 0, width: WIDTH, height: HEIGHT, samples: 1, alpha: false, linear: true };
+    return page.evaluate((o) => (globalThis as unknown as { draw: (order: DrawOrder) => Promise<number[]> }).draw(o), order);
+  };
+  const at = (pixels: number[], x: number, y: number) => pixels[4 * (y * WIDTH + x)] as number;
+  const eased = (t: number) => t * t * (3 - 2 * t);
+  const straight = await light(ground('straight', { angle: 90, length: 1 }));
+  // From black at the lower edge to white at the upper one; the same all across.
+  for (const y of [20, 90, 150]) for (const x of [5, 300]) expect(at(straight, x, y)).toBeCloseTo(eased(1 - (y + 0.5) / HEIGHT), 2);
+  const round = await light(ground('round', { x: 0.25, y: 0, length: 0.5 }));
+  // A quarter of the height to the right of the middle it is black, and white half of the height from there.
+  expect(at(round, WIDTH / 2 + HEIGHT / 4, HEIGHT / 2)).toBeLessThan(0.01);
+  expect(at(round, WIDTH / 2 + HEIGHT / 2, HEIGHT / 2)).toBeCloseTo(eased(0.5), 1);
+  expect(at(round, WIDTH / 2 + HEIGHT / 4, HEIGHT - 1)).toBeGreaterThan(0.97);
+  expect((await draw(ground('straight', {}), { samples: 1 })).every((v, i) => i % 4 < 3 || v === 0)).toBe(true);
+});
+
+test('swatches and the dome unrolled are told by what the picture draws, for all surroundings that ship, and two mixed', async () => {
+  const drawnDome = (production: Production) =>
+    page.evaluate((of) => (globalThis as unknown as { dome: (of: Production) => number[] }).dome(of), production);
+  /** Mean of what parts the picture's dome from the formula's, over what the formula is in the mean. */
+  const apart = async (production: Production): Promise<number> => {
+    const { domes, set } = evaluate(production, 0, () => null);
+    const mix = ofKind(set, 'dome')?.values.mix ?? 0;
+    const told = (d: Vec3) => {
+      const each = domes.map((of) =>
+        surroundingsRadiance(
+          of,
+          of.elements.map((element) => domeLight(element)),
+          d,
+          0.012,
+        ),
+      );
+      const [first, second] = each as [LinearColour, LinearColour | undefined];
+      return second ? first.map((v, k) => v * (1 - mix) + (second[k] as number) * mix) : first;
+    };
+    const pixels = await drawnDome(production);
+    let [off, all] = [0, 0];
+    for (let y = 2; y < SIGHT_ROWS - 2; y += 3)
+      for (let x = 0; x < SIGHT_COLUMNS; x += 3) {
+        const [a, h] = [2 * Math.PI * ((x + 0.5) / SIGHT_COLUMNS - 0.5), Math.PI * ((y + 0.5) / SIGHT_ROWS - 0.5)];
+        const here = told([Math.sin(a) * Math.cos(h), Math.sin(h), Math.cos(a) * Math.cos(h)]);
+        here.forEach((v, k) => {
+          off += Math.cos(h) * Math.abs(v - (pixels[4 * (y * SIGHT_COLUMNS + x) + k] as number));
+          all += Math.cos(h) * v;
+        });
+      }
+    return off / all;
+  };
+  for (const preset of DOME_PRESET_NAMES) {
+    const production = produce(emptyProduction('Dome', { width: WIDTH, height: HEIGHT, rate: '25', length: 10 }), (draft) => {
+      draft.domes = [surroundingsOf(preset, 'surroundings-1')];
+    });
+    expect([preset, (await apart(production)) < 0.02]).toEqual([preset, true]);
+  }
+  const mixed = produce(emptyProduction('Dome', { width: WIDTH, height: HEIGHT, rate: '25', length: 10 }), (draft) => {
+    addSurroundings(draft, DOME_PRESET_NAMES[2] as (typeof DOME_PRESET_NAMES)[number]);
+    setOf(draft).dome.mix.rest = 0.3;
+  });
+  expect(await apart(mixed)).toBeLessThan(0.02);
+});

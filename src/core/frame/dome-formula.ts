@@ -1,11 +1,12 @@
 import type { LinearColour } from '../colour/transfer';
 import type { DomeElementState, SurroundingsState } from './frame-state';
-import { radians } from '../space/angle';
+import { fromChromaticity, SKY_WHITE, skyAt } from '../light/sky';
+import { degrees, radians } from '../space/angle';
 import { directionFrame } from '../space/direction-frame';
 import { add, dot, scale, type Vec3 } from '../space/vector';
 
 /** What an element of the dome is to the formula. */
-export const ELEMENT_FORM = { box: 0, disc: 1, ring: 2, band: 3, glow: 4 } as const;
+export const ELEMENT_FORM = { box: 0, disc: 1, ring: 2, band: 3, glow: 4, sky: 5 } as const;
 type ElementForm = (typeof ELEMENT_FORM)[keyof typeof ELEMENT_FORM];
 
 interface PlainElement {
@@ -32,6 +33,13 @@ const FORMS: Forms = {
     azimuth: values.azimuth,
     height: values.height,
     size: [values.reach, 0],
+    edge: 0,
+  }),
+  // Its haze stands in the place of a size.
+  'dome-sky': ({ values: { azimuth, height, turbidity } }) => ({
+    form: ELEMENT_FORM.sky,
+    ...{ azimuth, height },
+    size: [degrees(turbidity), 0],
     edge: 0,
   }),
   'dome-bounce': ({ values }) => ({ form: ELEMENT_FORM.glow, height: -90, size: [values.reach, 0], edge: 0 }),
@@ -76,7 +84,22 @@ const smoothstep = (from: number, to: number, x: number) => {
   return t * t * (3 - 2 * t);
 };
 
-/** How much of an element is seen in a direction of the dome's frame, blurred over a cone of about `blur` radians. */
+/** Light of a sky in a direction, about its sun. */
+function skyLight({ radiance, forward, size }: DomeLight, d: Vec3, blur: number): LinearColour {
+  const angle = Math.acos(clamp(dot(d, forward), -1, 1));
+  const sky = fromChromaticity(skyAt(d[1], Math.hypot(angle, blur), Math.acos(clamp(forward[1], -1, 1)), size[0]));
+  const above = 0.5 + 0.5 * softSign(d[1] / (0.008 + blur));
+  return sky.map((v, k) => ((radiance[k] as number) * v * above) / SKY_WHITE) as unknown as LinearColour;
+}
+
+/** Radiance of an element in a direction of the dome's frame, blurred over a cone of about `blur` radians. */
+function elementLight(light: DomeLight, d: Vec3, blur: number): LinearColour {
+  if (light.form === ELEMENT_FORM.sky) return skyLight(light, d, blur);
+  const share = elementShare(light, d, blur);
+  return [light.radiance[0] * share, light.radiance[1] * share, light.radiance[2] * share];
+}
+
+/** How much of an element but a sky is seen in a direction of the dome's frame, blurred over a cone of about `blur` radians. */
 export function elementShare({ form, forward, right, up, size, edge }: DomeLight, d: Vec3, blur: number): number {
   const width = edge + blur;
   const [x, y, z] = [dot(d, right), dot(d, up), dot(d, forward)];
@@ -93,6 +116,8 @@ export function elementShare({ form, forward, right, up, size, edge }: DomeLight
       return blurredStep(angle - size[0], size[1], width);
     case ELEMENT_FORM.glow:
       return 1 - smoothstep(0, size[0] + blur, angle);
+    case ELEMENT_FORM.sky:
+      return 1;
   }
 }
 
@@ -111,12 +136,12 @@ export function surroundingsRadiance(
   const [zenith, nadir] = [clamp(d[1], 0, 1), clamp(-d[1], 0, 1)];
   const glare = Math.exp(-zenith / (0.09 + blur));
   const bounce = smoothstep(0, 0.22 + blur, nadir) * Math.exp(-nadir * 2.2);
-  const shares = lights.map((light) => elementShare(light, d, blur));
+  const shining = lights.map((light) => elementLight(light, d, blur));
   const at = (k: 0 | 1 | 2) => {
     const mixed = (a: number, b: number, t: number) => a + (b - a) * t;
     const sky = mixed(values.zenith[k], values.horizon[k], glare);
     const deep = mixed(values.nadir[k], values.below[k], bounce);
-    const own = lights.reduce((sum, { radiance }, i) => sum + radiance[k] * (shares[i] as number), 0);
+    const own = shining.reduce((sum, light) => sum + light[k], 0);
     return values.strength * (values.ground * mixed(deep, sky, above) + own);
   };
   return [at(0), at(1), at(2)];

@@ -45,6 +45,19 @@ export const DOME_PRESETS = {
       box('From the floor', 8, -34, 140, 14, 6, '#58b7b4', 0.55),
     ],
   },
+  'clear-sky': {
+    label: 'Clear sky',
+    ground: { ground: 1, zenith: '#000000', horizon: '#000000', below: '#4d4a45', nadir: '#1d1c1b' },
+    elements: [{ kind: 'dome-sky', name: 'Sky', azimuth: -40, height: 32, turbidity: 2.6, strength: 0.8 }],
+  },
+  'evening-sky': {
+    label: 'Evening sky',
+    ground: { ground: 1, zenith: '#000000', horizon: '#000000', below: '#2b241f', nadir: '#0e0c0b' },
+    elements: [
+      { kind: 'dome-sky', name: 'Sky', azimuth: 62, height: 5, turbidity: 4.5, strength: 1.6 },
+      { kind: 'dome-gradient', name: 'Afterglow', azimuth: 62, height: 2, reach: 46, colour: '#ff9a4d', strength: 1.2 },
+    ],
+  },
   'dark-strips': {
     label: 'Dark with strips',
     ground: DARK,

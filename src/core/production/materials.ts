@@ -81,6 +81,8 @@ export const MATERIALS = {
   },
   crystal: { ...PLAIN, label: 'Crystal', colour: '#ffffff', roughness: 0.02, index: 2.42, transmission: 1 },
   matte: { ...PLAIN, label: 'Matte', colour: '#8a8f94', roughness: 0.9 },
+  'only-shadow': { ...PLAIN, label: 'Only shadow', colour: '#4a4e52', roughness: 0.9 },
+  'cut-out': { ...PLAIN, label: 'Cut-out', colour: '#101214', roughness: 0.9 },
   glow: { ...PLAIN, label: 'Glow', colour: '#7fe3d4', roughness: 0.6, glow: 2.5 },
 } as const satisfies Record<string, Material>;
 

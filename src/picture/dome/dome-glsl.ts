@@ -1,5 +1,6 @@
 import { ELEMENT_FORM as FORM } from '@/core/frame/dome-formula';
 import { ELEMENT_TEXELS } from './dome-elements';
+import { SKY_GLSL } from './sky-glsl';
 
 /** Blur of the sharpest map, radians: about a texel of it. What is sharper is worked out. */
 export const MAP_BLUR = 0.0061;
@@ -44,6 +45,7 @@ ${UNROLLED_GLSL}vec3 turnedBy(vec3 d, float turn) {
   float s = sin(turn);
   return vec3(c * d.x - s * d.z, d.y, s * d.x + c * d.z);
 }
+${SKY_GLSL}
 /** How much of an element is seen in a direction. */
 float elementAt(int i, vec3 d, float blur) {
   vec4 forward = ELEMENT(i, 1);
@@ -73,7 +75,12 @@ vec3 domeFormula(vec3 d, float blur) {
   vec3 sky = mix(domeGround[0], domeGround[1], glare);
   vec3 deep = mix(domeGround[2], domeGround[3], bounce);
   vec3 sum = mix(deep, sky, above);
-  for (int i = 0; i < domeCount; i++) sum += ELEMENT(i, 0).rgb * elementAt(i, d, blur);
+  for (int i = 0; i < domeCount; i++) {
+    vec4 radiance = ELEMENT(i, 0);
+    vec4 forward = ELEMENT(i, 1);
+    if (radiance.w == ${FORM.sky}.0) sum += radiance.rgb * skyLight(forward.xyz, forward.w, d, blur);
+    else sum += radiance.rgb * elementAt(i, d, blur);
+  }
   return sum;
 }
 vec3 domePicturesAt(vec3 d) {

@@ -68,7 +68,7 @@ export class RayScene {
     visit(scene);
     const kept = meshes.map(({ geometry }) => treeOf(geometry));
     this.place([...new Set(kept.map(({ packed }) => packed))]);
-    const row = (of: Material | undefined): number => (of instanceof SlotMaterial ? of.row : NOTHING_ROW);
+    const row = (of: Material | undefined): number => (of instanceof SlotMaterial && of.isMet ? of.row : NOTHING_ROW);
     const boxes: Float32Array[] = [];
     const rows = meshes.map((mesh, i) => {
       const { packed } = kept[i] as KeptTree;

@@ -85,6 +85,8 @@ void main() {
   // What only takes shadows and reflections.
   bool isCatcher = seen.w < 0.0;
   int row = int(abs(seen.w)) - 1;
+  // A cut-out: nothing is there, nor behind it.
+  if (SURFACE(row, 6).w < 0.0) return;
   vec3 place = seen.xyz;
   vec4 normals = texelFetch(seenNormals, at, 0);
   vec3 n = unfoldedFrom(normals.xy);

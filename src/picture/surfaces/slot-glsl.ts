@@ -164,9 +164,12 @@ ${PATTERN_GLSL}
 uniform float isMirror;
 layout(location = 0) out vec4 result;
 void main() {
+  int at = int(row);
+  result = vec4(0.0);
+  // A cut-out: nothing is there, nor behind it.
+  if (SURFACE(at, 6).w < 0.0) return;
   vec3 v = normalize(cameraPosition - place);
   vec3 facet = facetHere(place - cameraPosition);
-  int at = int(row);
   vec4 a = SURFACE(at, 0);
   vec4 b = SURFACE(at, 1);
   vec4 g = SURFACE(at, 5);

@@ -15,7 +15,7 @@ import { radians } from '@/core/space/angle';
 import { laidUniforms, setLaid } from './laid-picture';
 import { SLOT_PROGRAMS, SLOT_VERTEX, type SlotProgram } from './slot-glsl';
 import type { Features } from './slot-features';
-import { isClear, isThin, letsThrough, type SurfaceValues } from './surface-table';
+import { isClear, isCutOut, isThin, letsThrough, type SurfaceValues } from './surface-table';
 
 type Uniforms = Record<string, { value: unknown }>;
 
@@ -57,6 +57,9 @@ export class SlotMaterial extends ShaderMaterial {
     return this.own.row.value;
   }
 
+  /** Whether rays meet it: what only takes shadows, or is cut out, is in no ray's way. */
+  isMet = true;
+
   /** Whether what is behind it is seen through it, bent. */
   isClear = false;
 
@@ -69,6 +72,7 @@ export class SlotMaterial extends ShaderMaterial {
     own.brushing.value = radians(brushing);
     own.reach.value = reach;
     own.isCatching.value = catches ? 1 : 0;
+    this.isMet = !catches && !isCutOut(surface);
     own.isMirror.value = isMirror ? 1 : 0;
     own.flatColour.value.set(...(colour as [number, number, number]));
     own.fadePlane.value.set(...((fade?.plane ?? [0, 0, 0, 0]) as [number, number, number, number]));
@@ -77,7 +81,7 @@ export class SlotMaterial extends ShaderMaterial {
     if (this.program === 'lit') {
       this.isClear = isClear(surface);
       // What is clear draws what is behind it itself.
-      this.blending = this.isClear ? NoBlending : NormalBlending;
+      this.blending = this.isClear || isCutOut(surface) ? NoBlending : NormalBlending;
       this.setTransparent(!this.isClear && (fade !== null || isThin(surface) || (laid?.isClear ?? false)));
     }
     if (this.program === 'sketch') this.setTransparent(laid?.isClear ?? false);

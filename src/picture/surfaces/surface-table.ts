@@ -32,7 +32,7 @@ const facing = (index: number): number => ((index - 1) / (index + 1)) ** 2;
  * A surface as the table has it: colour, roughness | metalness, coat, glow, opacity | plane of the fade | its two ends, lights, stretch |
  * roughness of the coat, reflectance of what is no metal, way of the brushing, reach | transmission, index, index by which it bends,
  * thickness | what it takes of light a metre, 0 | and of what only takes shadows the last two are: reflection, sky, 0, 0 |
- * 0, 0, 0, shadow | first of its patterns, their count, 0, 0.
+ * 0, 0, 0, shadow; of a cut-out the last number is -1 | first of its patterns, their count, 0, 0.
  */
 export function surfaceRow(values: SurfaceValues): number[] {
   const { colour, roughness, metalness, coat, glow, opacity, fade, lights, stretch, coatRoughness, index, brushing, reach } = values;
@@ -45,7 +45,9 @@ export function surfaceRow(values: SurfaceValues): number[] {
     ...[fade?.start ?? 1, fade?.end ?? 1, lights, stretch],
     ...[coatRoughness, facing(index), radians(brushing), reach],
     ...(catches ? [catches.reflection, catches.sky, 0, 0] : [transmission, index, 1 + (index - 1) * bending, thickness]),
-    ...(catches ? [0, 0, 0, Math.max(catches.shadow, 1e-6)] : [...within.map((share) => absorption(share, depth)), 0]),
+    ...(catches
+      ? [0, 0, 0, Math.max(catches.shadow, 1e-6)]
+      : [...within.map((share) => absorption(share, depth)), isCutOut(values) ? -1 : 0]),
     ...patternRows,
     ...[0, 0],
   ];
@@ -53,6 +55,9 @@ export function surfaceRow(values: SurfaceValues): number[] {
 
 /** What of light a clear thing takes on each metre, by the share that is left after some (Beer and Lambert). */
 export const absorption = (share: number, metres: number): number => -Math.log(Math.max(share, 1e-4)) / Math.max(metres, 1e-4);
+
+/** Whether nothing of it is seen, nor of what is behind it: the ground shows. */
+export const isCutOut = ({ material }: Pick<SurfaceValues, 'material'>): boolean => material === 'cut-out';
 
 /** Whether what is made of it can be looked through to what is behind. */
 export const isClear = ({ transmission, metalness, catches }: SurfaceValues): boolean => !catches && transmission * (1 - metalness) > 0;

@@ -14,6 +14,7 @@ import { DomeBench } from './light/dome-bench';
 import { ElementBench } from './light/element-bench';
 import { LightBench } from './light/light-bench';
 import { SurroundingsBench } from './light/surroundings-bench';
+import { GradientGroundBench } from './gradient-ground-bench';
 import { LightChoice } from './light-choice';
 import { PlateBench } from './plate-bench';
 import { useEdit, useProduction } from '../workspace/workspace';
@@ -21,6 +22,7 @@ import { useEdit, useProduction } from '../workspace/workspace';
 /** Benches of kinds for which their schema says too little. */
 const OWN_BENCHES: Record<string, ComponentType<{ path: string }> | undefined> = {
   plate: PlateBench,
+  'gradient-ground': GradientGroundBench,
   ...Object.fromEntries(BACKDROPS.map(({ kind }) => [kind, BackdropBench])),
   dome: DomeBench,
   surroundings: SurroundingsBench,

@@ -63,7 +63,8 @@ export function FramePrice({
       </Button>
       {known === null ? null : (
         <Hint role="status">
-          On this machine about {words(known)} a frame as frame {frame} is, {words(known * frames)} for all {frames}.
+          On this machine {settings.until > 0 ? 'at most' : 'about'} {words(known)} a frame as frame {frame} is, {words(known * frames)} for
+          all {frames}.
         </Hint>
       )}
       {trouble ? (

@@ -56,7 +56,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
   const change = (next: Partial<RenderSettings>) => setSettings({ ...settings, ...next });
   const last = format.length - 1;
   const asked = { ...settings, traced: settings.traced ?? tracedAsSaid };
-  const field = (name: 'first' | 'last' | 'scale' | 'samples', bounds: { max?: number; rest?: number } = {}) => {
+  const field = (name: 'first' | 'last' | 'scale' | 'samples' | 'until' | 'least', bounds: { max?: number; rest?: number } = {}) => {
     const meta = { ...fieldMeta(renderFieldsSchema.shape, name), ...bounds };
     return (
       <NumberField
@@ -107,6 +107,8 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
         </span>
       </Row>
       {field('samples')}
+      {field('until')}
+      {settings.until > 0 ? field('least') : null}
       <Row label="Light">
         <Choices
           label="Light"

@@ -1,6 +1,6 @@
 import type { RenderSummary } from '@/core/production/listing';
 import type { Production } from '@/core/production/production';
-import { renderRaster } from '@/core/production/render-settings';
+import { drawnBy, renderRaster } from '@/core/production/render-settings';
 import { RATES } from '@/core/time/rate';
 import { api, ApiError } from '@/parts/api';
 import { CancelledError, PictureClient } from '@/parts/picture-client';
@@ -101,10 +101,7 @@ async function drawFrames(
     client.setProduction(document);
     const speed = speedometer();
     for (const [i, frame] of missing.entries()) {
-      const png = await client.frame(
-        { frame, ...raster, samples: settings.samples, alpha: settings.alpha, traced: settings.traced, as: 'png' },
-        signal,
-      );
+      const png = await client.frame({ frame, ...raster, ...drawnBy(settings), as: 'png' }, signal);
       await patiently(
         () => api(`/api/renders/${id}/frames/${frame}`, { method: 'PUT', body: png as Uint8Array<ArrayBuffer> }),
         (waiting) => tell({ waiting }),

@@ -1,5 +1,5 @@
 import type { Production } from '@/core/production/production';
-import type { RenderSettings } from '@/core/production/render-settings';
+import { drawnBy, type RenderSettings } from '@/core/production/render-settings';
 import { download } from '@/parts/download';
 import { PictureClient } from '@/parts/picture-client';
 
@@ -8,13 +8,13 @@ export async function saveStill(
   production: Production,
   frame: number,
   raster: { width: number; height: number },
-  { samples, alpha, traced }: Pick<RenderSettings, 'samples' | 'alpha' | 'traced'>,
+  settings: RenderSettings,
 ): Promise<void> {
   const client = new PictureClient();
   try {
     client.useCanvas(new OffscreenCanvas(16, 16));
     client.setProduction(production);
-    const png = await client.frame({ frame, ...raster, samples, alpha, traced, as: 'png' });
+    const png = await client.frame({ frame, ...raster, ...drawnBy(settings), as: 'png' });
     download(png, `${production.name} ${String(frame).padStart(5, '0')}.png`, 'image/png');
   } finally {
     client.dispose();

@@ -1,3 +1,4 @@
+import { evaluate } from '@/core/frame/evaluate';
 import { buildMark } from '@/core/frame/solids/build-mark';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
 import type { Production } from '@/core/production/production';
@@ -16,6 +17,9 @@ export interface DrawOrder {
   samples: number;
   alpha: boolean;
   traced?: boolean;
+  /** Noise at which it is done, and sub-frames at least. */
+  until?: number;
+  least?: number;
   /** Scene light in the place of what is shown. */
   linear?: boolean;
   /** Files of pictures by their hashes, in base 64. */
@@ -23,6 +27,9 @@ export interface DrawOrder {
 }
 
 const blobOf = (base64: string) => new Blob([Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0))]);
+
+/** How many sub-frames the last frame took. */
+let taken = 0;
 
 async function draw({ production, alpha, files = {}, linear, ...size }: DrawOrder): Promise<number[]> {
   const pictures = new PictureKeeper(
@@ -35,9 +42,18 @@ async function draw({ production, alpha, files = {}, linear, ...size }: DrawOrde
   const state = await drawFrame(painter, { production, boundsOf: (id) => solids.get(id)?.bounds, pictures }, size);
   const read = () => (!state ? [] : linear ? painter.readLinear(state, alpha) : painter.read(state, alpha));
   const pixels = read();
+  taken = painter.sampleCount;
   painter.dispose();
   pictures.dispose();
   return [...pixels];
+}
+
+/** The dome of a production unrolled, as it is drawn: radiance by rows from the lowest up, four numbers a point. */
+function dome(production: Production): number[] {
+  const painter = new Painter(new OffscreenCanvas(16, 16));
+  const read = painter.readDome(evaluate(production, 0, () => null));
+  painter.dispose();
+  return [...read];
 }
 
 /** What a file of pictures holds, and the colour and opacity in the middle of the left and of the right half of some of its frames. */
@@ -56,4 +72,4 @@ async function look({ file, frames }: { file: string; frames: number[] }): Promi
   return { facts: opened.facts, seen };
 }
 
-Object.assign(globalThis, { draw, look });
+Object.assign(globalThis, { draw, dome, look, taken: () => taken });
