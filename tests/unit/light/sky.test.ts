@@ -21,7 +21,8 @@ function falling(height: number, turbidity: number): number {
 }
 
 // Illuminance of a clear sky without its sun: 0.8 + 15.5 √(sin of its height) klx (IES Lighting Handbook, after J. Krochmann; from
-// memory). The model is known to be brighter than measured skies (G. Zotti and others, A Critical Review of the Preetham Skylight Model, 2007).
+// memory). The model is known to be brighter than measured skies, low suns most (G. Zotti and others, A
+// Critical Review of the Preetham Skylight Model, 2007).
 test.each([40, 60])('under the clearest sky with the sun at %i° it is about as light as the handbook says', (height) => {
   const handbook = 0.8 + 15.5 * Math.sqrt(Math.sin(radians(height)));
   const model = falling(height, 2);
