@@ -19,9 +19,9 @@ const SIZE = { frame: 0, width: 160, height: 90, alpha: false, traced: true } as
 const production = produce(emptyProduction('Noise', { width: 160, height: 90, rate: '25', length: 10 }), (draft) => {
   startLighting(draft, 'three-point', 2);
   (['ring', 'star'] as const).forEach((form, i) => {
-    const mark = draft.marks.find(({ id }) => id === addForm(draft, form));
-    const added = draft.marks[i] ?? mark;
-    if (added) added.channels.x.rest = i - 0.5;
+    const id = addForm(draft, form);
+    const mark = draft.marks.find((each) => each.id === id);
+    if (mark) mark.channels.x.rest = i - 0.5;
   });
 });
 const taken = () => page.evaluate(() => (globalThis as unknown as { taken(): number }).taken());

@@ -202,8 +202,8 @@ test('on a ball lies the land of the earth where it is, and its lights shine whe
   } as const;
   for (const traced of [true, false]) {
     const pixels = await draw(globe('land', {}), traced);
-    for (const [longitude, latitude] of places.land) expect(seenAt(pixels, longitude, latitude)).toBeLessThan(0.1);
-    for (const [longitude, latitude] of places.sea) expect(seenAt(pixels, longitude, latitude)).toBeGreaterThan(0.9);
+    for (const [longitude, latitude] of places.land) expect(seenAt(pixels, longitude, latitude)).toBeLessThan(0.3);
+    for (const [longitude, latitude] of places.sea) expect(seenAt(pixels, longitude, latitude)).toBeGreaterThan(0.7);
     const bright = async (azimuth: number) =>
       (await draw(globe('cities', { amount: 1, glows: 0, azimuth, height: 0 }), traced)).reduce(
         (sum, v, i) => sum + (i % 4 === 1 ? v : 0),

@@ -24,7 +24,10 @@ vec3 rolled(vec2 at) {
 }
 `;
 
-/** Radiance of the dome as a formula, in a direction of its own frame, blurred over a cone of about `blur` radians. */
+/**
+ * Radiance of the dome as a formula, in a direction of its own frame, blurred over a cone of about `blur` radians. A sky is among it where
+ * SKY is defined: it is long to compile, so surfaces see it by the maps.
+ */
 export const DOME_FORMULA_GLSL = /* glsl */ `
 /** Radiance overhead, at the horizon, far below and right below the horizon. */
 uniform vec3 domeGround[4];
@@ -45,7 +48,9 @@ ${UNROLLED_GLSL}vec3 turnedBy(vec3 d, float turn) {
   float s = sin(turn);
   return vec3(c * d.x - s * d.z, d.y, s * d.x + c * d.z);
 }
+#ifdef SKY
 ${SKY_GLSL}
+#endif
 /** How much of an element is seen in a direction. */
 float elementAt(int i, vec3 d, float blur) {
   vec4 forward = ELEMENT(i, 1);
@@ -78,8 +83,10 @@ vec3 domeFormula(vec3 d, float blur) {
   for (int i = 0; i < domeCount; i++) {
     vec4 radiance = ELEMENT(i, 0);
     vec4 forward = ELEMENT(i, 1);
-    if (radiance.w == ${FORM.sky}.0) sum += radiance.rgb * skyLight(forward.xyz, forward.w, d, blur);
-    else sum += radiance.rgb * elementAt(i, d, blur);
+    if (radiance.w != ${FORM.sky}.0) sum += radiance.rgb * elementAt(i, d, blur);
+#ifdef SKY
+    else sum += radiance.rgb * skyLight(forward.xyz, forward.w, d, blur);
+#endif
   }
   return sum;
 }
@@ -96,6 +103,7 @@ export const DOME_GLSL = /* glsl */ `
 uniform float domeTurn;
 uniform float domeReflects;
 uniform float domeLights;
+uniform bool domeHasSky;
 uniform sampler2D domeMap;
 ${DOME_FORMULA_GLSL}
 vec3 domeFromMap(vec3 d, float blur) {
@@ -103,7 +111,7 @@ vec3 domeFromMap(vec3 d, float blur) {
 }
 vec3 domeRadiance(vec3 worldDirection, float blur) {
   vec3 d = turnedBy(worldDirection, domeTurn);
-  if (blur < ${SHARP}) return domeReflects * (domeFormula(d, blur) + domePicturesAt(d));
+  if (blur < ${SHARP} && !domeHasSky) return domeReflects * (domeFormula(d, blur) + domePicturesAt(d));
   return domeReflects * domeFromMap(d, blur);
 }
 /** What falls on a matte surface, as radiance that would be as much from everywhere. */

@@ -19,6 +19,7 @@ import { PictureLevels } from './picture-levels';
 import { DOME_FORMULA_GLSL, MAP_BLUR, MAP_LEVELS, MAP_WIDTH } from './dome-glsl';
 
 const BAKE = /* glsl */ `
+#define SKY
 ${DOME_FORMULA_GLSL}
 uniform float level;
 varying vec2 at;
@@ -61,6 +62,8 @@ export class DomeMap {
     domeMap: { value: this.map.texture as Texture },
     domeGround: { value: new Array<number>(12).fill(0) },
     domeCount: { value: 0 },
+    /** Mirrors then see the sharpest map: the sky's formula is not in their program. */
+    domeHasSky: { value: false },
     domeTable: { value: this.table.texture as Texture },
     domePictures: { value: [NO_PICTURE, NO_PICTURE] as Texture[] },
     domeTints: { value: new Array<number>(6).fill(0) },
@@ -129,6 +132,7 @@ export class DomeMap {
     uniforms.domeGround.value = ground;
     uniforms.domeTints.value = tints;
     uniforms.domeCount.value = rows.length;
+    uniforms.domeHasSky.value = domes.some(({ elements }) => elements.some(({ kind }) => kind === 'dome-sky'));
     this.table.fill(rows);
     uniforms.domeTable.value = this.table.texture;
   }

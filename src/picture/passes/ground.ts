@@ -13,6 +13,7 @@ import { FullscreenPass } from './fullscreen';
 export const groundPass = (dome: DomeMap['uniforms']) =>
   new FullscreenPass(
     /* glsl */ `
+#define SKY
 uniform sampler2D picture;
 uniform vec3 ground;
 uniform float falloff;

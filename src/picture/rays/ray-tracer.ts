@@ -42,7 +42,9 @@ export class RayTracer {
   private readonly mask = maskTexture();
   /** The card has refused one of the programs. */
   private isBroken = false;
-  private readonly pass: FullscreenPass<ReturnType<RayTracer['uniformsFor']>>;
+  private readonly uniforms: ReturnType<RayTracer['uniformsFor']>;
+  /** With patterns and without: compiled where they are wanted. */
+  private readonly passes = new Map<boolean, FullscreenPass<ReturnType<RayTracer['uniformsFor']>>>();
 
   constructor(
     private readonly renderer: WebGLRenderer,
@@ -53,7 +55,7 @@ export class RayTracer {
     this.seen = new WebGLRenderTarget(1, 1, { minFilter: NearestFilter, magFilter: NearestFilter, type: FloatType, count: 4 });
     // Places in metres, and angles of what is brushed, need all their digits.
     for (const texture of this.seen.textures.slice(1, 3)) texture.type = HalfFloatType;
-    this.pass = new FullscreenPass(TRACE_FRAGMENT, this.uniformsFor(), { vertexShader: VERTEX, glslVersion: GLSL3 });
+    this.uniforms = this.uniformsFor();
   }
 
   setSize(width: number, height: number): void {
@@ -65,8 +67,7 @@ export class RayTracer {
    * @throws NoRays
    */
   draw(camera: PerspectiveCamera, seed: number, i: number, to: WebGLRenderTarget): void {
-    const { renderer, stage, scene, seen, pass } = this;
-    const { uniforms } = pass;
+    const { renderer, stage, scene, seen, uniforms } = this;
     scene.update(stage.scene, stage.materials);
     renderer.setRenderTarget(seen);
     renderer.setClearColor(0x000000, 0);
@@ -79,12 +80,22 @@ export class RayTracer {
     uniforms.triangleTable.value = scene.triangles.texture;
     uniforms.upperTable.value = scene.upper.texture;
     uniforms.instanceTable.value = scene.instances.texture;
-    pass.draw(renderer, to);
+    this.passFor(stage.materials.hasPatterns).draw(renderer, to);
     if (this.isBroken) throw new NoRays('This graphics card does not take the program that follows rays.');
   }
 
   dispose(): void {
-    for (const each of [this.scene, this.seen, this.mask, this.pass]) each.dispose();
+    for (const each of [this.scene, this.seen, this.mask, ...this.passes.values()]) each.dispose();
+  }
+
+  private passFor(hasPatterns: boolean): FullscreenPass<ReturnType<RayTracer['uniformsFor']>> {
+    let pass = this.passes.get(hasPatterns);
+    if (!pass) {
+      const defines = hasPatterns ? { PATTERNS: '' } : {};
+      pass = new FullscreenPass(TRACE_FRAGMENT, this.uniforms, { vertexShader: VERTEX, glslVersion: GLSL3, defines });
+      this.passes.set(hasPatterns, pass);
+    }
+    return pass;
   }
 
   private uniformsFor() {

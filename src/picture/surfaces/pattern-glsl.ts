@@ -2,11 +2,27 @@ import { PATTERN_NUMBER, PATTERN_TEXELS } from './pattern-table';
 
 const is = (kind: keyof typeof PATTERN_NUMBER): string => `kind == ${PATTERN_NUMBER[kind]}`;
 
+/** How it stands; and what is there where nothing has a pattern. */
+const STANDING = /* glsl */ `
+/** How a surface stands where a pattern is asked for: how far it faces along the depth of its mesh, its normal, and the way to the eye. */
+struct Standing {
+  float lean;
+  vec3 n;
+  vec3 v;
+};
+`;
+const NONE = /* glsl */ `
+void patterned(int row, vec3 own, Standing how, bool isRelief, inout vec4 a, inout vec4 b, inout float there, out vec3 slope) {
+  slope = vec3(0.0);
+}
+bool hasPatterns(int row) { return false; }
+`;
+
 /**
  * What patterns make of a surface at a place of its own frame. Noise on a lattice of gradients (K. Perlin, Improving Noise, 2002), cells
  * about scattered points (S. Worley, A Cellular Texture Basis Function, 1996). Needs the table of surfaces.
  */
-export const PATTERN_GLSL = /* glsl */ `
+const DRAWN = /* glsl */ `
 uniform highp sampler2D patternTable;
 uniform sampler2D landMap;
 #define PATTERN(i, k) texelFetch(patternTable, AT(${PATTERN_TEXELS} * (i) + (k)), 0)
@@ -74,12 +90,6 @@ float scratched(vec3 p, float amount, float edge) {
   }
   return most;
 }
-/** How a surface stands where a pattern is asked for: how far it faces along the depth of its mesh, its normal, and the way to the eye. */
-struct Standing {
-  float lean;
-  vec3 n;
-  vec3 v;
-};
 float landAt(vec3 d) {
   vec2 at = vec2(atan(d.x, d.z) * 0.15915494, -asin(clamp(d.y, -1.0, 1.0)) * 0.31830989);
   return textureLod(landMap, at + 0.5, 0.0).x;
@@ -102,8 +112,9 @@ float patternAt(int i, vec3 own, Standing stands) {
     vec3 d = normalize(p);
     float night = smoothstep(0.08, -0.18, dot(stands.n, PATTERN(i, 3).yzw));
     if (night == 0.0) return 0.0;
+    // A few towns in one region, many in another.
+    float region = smoothstep(0.62 - 0.5 * amount, 0.9 - 0.4 * amount, 0.5 + 0.5 * latticeNoise(d * 9.0) + 0.25 * latticeNoise(d * 21.0));
     vec3 towns = nearestCells(d * 55.0);
-    float region = smoothstep(0.62 - 0.5 * amount, 0.9 - 0.4 * amount, cloudy(d * 5.0));
     return night * landAt(d) * region * towns.z * smoothstep(0.35, 0.05, towns.x);
   }
   float line = how.y * 0.5;
@@ -157,3 +168,6 @@ void patterned(int row, vec3 own, Standing how, bool isRelief, inout vec4 a, ino
 }
 bool hasPatterns(int row) { return SURFACE(row, 7).y > 0.0; }
 `;
+
+/** Patterns are long to compile: programs of what has none are made without them. */
+export const PATTERN_GLSL = `${STANDING}#ifdef PATTERNS\n${DRAWN}#else\n${NONE}#endif\n`;

@@ -153,13 +153,17 @@ ${DOME_GLSL}
 ${DOME_LOBES_GLSL}
 ${LIGHT_TABLE_GLSL}
 ${PLAIN_LIGHTS_GLSL}
+#ifdef LOOKS
 ${MIRRORED_GLSL}
+#endif
 `;
 
 const LIT = /* glsl */ `
 ${HERE_GLSL}
 ${LIGHT_GLSL}
+#ifdef LOOKS
 ${BEHIND_GLSL}
+#endif
 ${PATTERN_GLSL}
 uniform float isMirror;
 layout(location = 0) out vec4 result;
@@ -186,15 +190,18 @@ void main() {
   g.x *= 1.0 - cover.a;
   Surface s = surfaceOf(a, b, SURFACE(at, 4), g, SURFACE(at, 3).w, n, alongHere(), max(dot(n, v), 0.0));
   vec3 gloss = domeOf(GLOSS, s, n, v);
+#ifdef LOOKS
   if (isMirror > 0.0) {
     vec4 mirrored = mirroredIn(s, n, v, place);
     gloss = mix(gloss, s.under * s.glossy * mirrored.rgb / max(mirrored.a, 1e-4), mirrored.a);
   }
+#endif
   vec3 sum = s.glow + gloss;
   if (s.lobes.x > 0.0) sum += domeOf(MATTE, s, n, v);
   if (s.coat > 0.0) sum += domeOf(COAT, s, n, v);
   sum += litBy(s, place, n, facet, v, SURFACE(at, 3).z);
   vec4 seen = vec4(sum, 1.0);
+#ifdef LOOKS
   if (s.clear > 0.0) {
     vec3 through = s.under * s.clear * (1.0 - s.glossy);
     vec4 behind = behindOf(s, n, v, place, g.w);
@@ -203,6 +210,7 @@ void main() {
     // What is seen through it is drawn by it, and so is what is beside it where it is not wholly there.
     if (hasBehind > 0.0) seen = mix(texelFetch(behindPicture, ivec2(gl_FragCoord.xy), 0), seen, there);
   }
+#endif
   float own = cover.a * laidOwn;
   result = vec4(mix(seen.rgb, cover.rgb, own), s.clear > 0.0 ? mix(seen.a, 1.0, own) : there);
 }`;
@@ -223,10 +231,12 @@ void main() {
   vec4 mirrored = vec4(0.0);
   if (g.x > 0.0) {
     Surface s = surfaceOf(SURFACE(at, 0), SURFACE(at, 1), SURFACE(at, 4), vec4(0.0), 0.0, n, n, max(dot(n, v), 0.0));
+#ifdef LOOKS
     if (isMirror > 0.0) {
       mirrored = mirroredIn(s, n, v, place);
       mirrored.rgb *= s.glossy;
     }
+#endif
     mirrored += (1.0 - mirrored.a) * g.y * vec4(domeOf(GLOSS, s, n, v), 1.0);
     mirrored *= g.x;
   }

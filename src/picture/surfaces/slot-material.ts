@@ -17,6 +17,9 @@ import { SLOT_PROGRAMS, SLOT_VERTEX, type SlotProgram } from './slot-glsl';
 import type { Features } from './slot-features';
 import { isClear, isCutOut, isThin, letsThrough, type SurfaceValues } from './surface-table';
 
+/** What is long to compile, and only compiled for what has it: patterns; and looks into what is mirrored or seen through. */
+export type Extra = 'PATTERNS' | 'LOOKS';
+
 type Uniforms = Record<string, { value: unknown }>;
 
 /** One slot of surfaces as one of the programs draws it. What it is made of stands in the table, in its row. */
@@ -34,15 +37,20 @@ export class SlotMaterial extends ShaderMaterial {
   };
   private readonly laid: ReturnType<typeof laidUniforms>;
 
-  /** @param shared uniforms that all have in common */
+  /**
+   * @param shared uniforms that all have in common
+   * @param extras what its program knows beside what all do
+   */
   constructor(
-    private readonly program: SlotProgram,
+    readonly program: SlotProgram,
     shared: Uniforms,
     private readonly empty: Texture,
+    extras: readonly Extra[],
   ) {
     const laid = laidUniforms(empty);
     super({
       glslVersion: GLSL3,
+      defines: Object.fromEntries(extras.map((extra) => [extra, ''])),
       vertexShader: SLOT_VERTEX,
       fragmentShader: SLOT_PROGRAMS[program],
       blending: program === 'lit' || program === 'sketch' || program === 'litCatcher' ? NormalBlending : NoBlending,

@@ -7,7 +7,7 @@ import { landTexture } from './land-texture';
 import { patternRow } from './pattern-table';
 import type { Features } from './slot-features';
 import type { SlotProgram } from './slot-glsl';
-import { SlotMaterial } from './slot-material';
+import { SlotMaterial, type Extra } from './slot-material';
 import { isClear, isThin, letsThrough, surfaceRow, type SurfaceValues } from './surface-table';
 
 /** What is not there at all: rays pass. */
@@ -50,7 +50,7 @@ export class SlotMaterials {
   /** Uniforms that all programs have in common; grain says which sub-frame it is: what can be seen through goes by it. */
   readonly shared: Record<string, { value: unknown }> & { grain: { value: readonly [number, number] } };
   private readonly empty = new Texture();
-  private readonly slots = new Map<string, Map<SlotProgram, SlotMaterial>>();
+  private readonly slots = new Map<string, Map<string, SlotMaterial>>();
   private readonly patterns = numberTable();
   private land: Texture | null = null;
   private rows: SurfaceValues[] = [NOTHING];
@@ -80,7 +80,7 @@ export class SlotMaterials {
 
   /** A slot as a program draws it, as its surface is at the moment. */
   wear(program: SlotProgram, slot: string, surface: SurfaceState, features: Features = {}): Material {
-    const material = this.ensure(slot, program);
+    const material = this.ensure(slot, program, extrasOf(surface, features));
     let row = this.rowOf.get(slot);
     if (row === undefined) {
       const { fade = null, lights = EVERY_LIGHT, catches = null, reach = 0, ground } = features;
@@ -94,6 +94,11 @@ export class SlotMaterials {
     return material;
   }
 
+  /** Whether anything that is seen has patterns. */
+  get hasPatterns(): boolean {
+    return this.patternRows.length > 0;
+  }
+
   /** Whether anything is clear of what is seen. */
   get hasClear(): boolean {
     return this.rows.some(isClear);
@@ -102,9 +107,9 @@ export class SlotMaterials {
   /** Of what is seen in its light, shows what is clear alone, all but that, or all. */
   show(which: 'solid' | 'clear' | 'all'): void {
     for (const slot of this.slots.values()) {
-      for (const program of ['lit', 'litCatcher'] as const) {
-        const material = slot.get(program);
-        if (material) material.visible = which === 'all' || material.isClear === (which === 'clear');
+      for (const material of slot.values()) {
+        if (material.program === 'lit' || material.program === 'litCatcher')
+          material.visible = which === 'all' || material.isClear === (which === 'clear');
       }
     }
   }
@@ -148,14 +153,23 @@ export class SlotMaterials {
     this.land?.dispose();
   }
 
-  private ensure(name: string, program: SlotProgram): SlotMaterial {
+  private ensure(name: string, program: SlotProgram, extras: readonly Extra[]): SlotMaterial {
     let slot = this.slots.get(name);
     if (!slot) this.slots.set(name, (slot = new Map()));
-    let made = slot.get(program);
+    const variant = [program, ...extras].join(' ');
+    let made = slot.get(variant);
     if (!made) {
-      slot.set(program, (made = new SlotMaterial(program, this.shared, this.empty)));
+      slot.set(variant, (made = new SlotMaterial(program, this.shared, this.empty, extras)));
       this.made++;
     }
     return made;
   }
+}
+
+const NO_EXTRAS: readonly Extra[] = [];
+
+function extrasOf({ patterns, transmission, metalness }: SurfaceState, { isMirror }: Features): readonly Extra[] {
+  const looks = isMirror || transmission * (1 - metalness) > 0;
+  if (patterns.length === 0 && !looks) return NO_EXTRAS;
+  return [...(patterns.length > 0 ? (['PATTERNS'] as const) : []), ...(looks ? (['LOOKS'] as const) : [])];
 }
