@@ -1,4 +1,3 @@
-import { PACES } from '@/core/motion/pace';
 import { allAt } from '@/core/motion/channel';
 import { addWordmark } from '@/core/production/edits/mark-edits';
 import { addPattern } from '@/core/production/edits/pattern-edits';
@@ -6,10 +5,9 @@ import { startLighting } from '@/core/production/light-starts';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { surfaceOf } from '@/core/production/surface';
 import { ofKind } from '@/core/schema/owner-kind';
-import { keys } from './keys';
+import { firstCamera } from './first-camera';
+import { keys, settlingAt } from './keys';
 import { backingShell, faceShell } from './shells';
-
-const settling = { leave: PACES.settle.leave, arrive: PACES.settle.arrive };
 
 /** The channel's name in glass with hammered gold about it, over a floor that mirrors: its light is followed by rays. */
 export function glassSign(): Production {
@@ -52,14 +50,8 @@ export function glassSign(): Production {
   const { level, roughness, reflection, reach, colour } = floor.channels;
   [level.rest, roughness.rest, reflection.rest, reach.rest, colour.rest] = [-0.56, 0.14, 0.55, 9, '#dfe6ea'];
 
-  const [camera] = production.cameras;
-  const orbit = camera?.carriers[0];
-  if (!camera || orbit?.kind !== 'orbit') throw new Error('The demo is not what it should be.');
-  const move = (from: number, to: number) =>
-    keys([
-      [0, from, settling],
-      [112, to, settling],
-    ]);
+  const { camera, orbit } = firstCamera(production);
+  const move = (from: number, to: number) => settlingAt(112, from, to);
   orbit.channels.azimuth.keys = move(-44, 14);
   orbit.channels.height.keys = move(4, 7);
   orbit.channels.radius.keys = move(2.1, 6.9);

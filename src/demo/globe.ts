@@ -1,5 +1,4 @@
 import { allAt } from '@/core/motion/channel';
-import { PACES } from '@/core/motion/pace';
 import { addBody, addWordmark, changeMark } from '@/core/production/edits/mark-edits';
 import { addPattern } from '@/core/production/edits/pattern-edits';
 import { addLight } from '@/core/production/edits/light-edits';
@@ -8,10 +7,9 @@ import { emptyProduction, type Production } from '@/core/production/production';
 import { surfaceOf, type Surface } from '@/core/production/surface';
 import { ofKind } from '@/core/schema/owner-kind';
 import { REGIONS } from '@/core/solid/mesh';
-import { keys, straight } from './keys';
+import { firstCamera } from './first-camera';
+import { settlingAt, straight } from './keys';
 import { faceShell } from './shells';
-
-const settling = { leave: PACES.settle.leave, arrive: PACES.settle.arrive };
 
 function lay(surface: Surface, kind: PatternKindName, colour: string, channels: Record<string, number>): void {
   addPattern(surface, kind);
@@ -54,10 +52,7 @@ export function globeIdent(): Production {
     words.channels.x.rest = 0;
     words.channels.z.rest = 0;
     words.channels.roll.rest = -7;
-    words.channels.travel.keys = keys([
-      [0, -210, settling],
-      [118, 0, settling],
-    ]);
+    words.channels.travel.keys = settlingAt(118, -210, 0);
     faceShell(words, { depth: 0.12, bevel: 14, face: 'gold', edge: 'chrome', side: 'black-chrome' });
   });
   production.lights = [];
@@ -71,14 +66,8 @@ export function globeIdent(): Production {
   const display = ofKind(production.finish, 'display');
   if (display) display.channels.ground.rest = '#0b1220';
 
-  const [camera] = production.cameras;
-  const orbit = camera?.carriers[0];
-  if (!camera || orbit?.kind !== 'orbit') throw new Error('The demo is not what it should be.');
-  const move = (from: number, to: number) =>
-    keys([
-      [0, from, settling],
-      [130, to, settling],
-    ]);
+  const { camera, orbit } = firstCamera(production);
+  const move = (from: number, to: number) => settlingAt(130, from, to);
   orbit.channels.azimuth.keys = move(58, 0);
   orbit.channels.height.keys = move(-16, 9);
   orbit.channels.radius.keys = move(3.1, 7.2);

@@ -5,6 +5,7 @@ import { addWordmark } from '@/core/production/edits/mark-edits';
 import { addOutlineMark } from '@/core/production/edits/outline-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { soundSchema, type Sound } from '@/core/production/sound';
+import { firstCamera } from './first-camera';
 import { glassSign } from './glass-sign';
 import { globeIdent } from './globe';
 import { lightTheSet } from './light';
@@ -51,8 +52,7 @@ function lanternDeepIdent(): Production {
 
   const rakeIn = { join: 'straight' as Join };
   const out = { leave: PACES.settle.leave, arrive: PACES.settle.arrive };
-  const [orbit] = production.cameras[0]?.carriers ?? [];
-  if (orbit?.kind !== 'orbit') throw new Error('The demo is not what it should be.');
+  const { camera, orbit } = firstCamera(production);
   const station = (values: [number, number, number, number]): Key[] =>
     keys([
       [0, values[0], rakeIn],
@@ -68,8 +68,6 @@ function lanternDeepIdent(): Production {
   orbit.channels.pivotY.keys = station([0.12, -0.05, -1.0, 0.2]);
   orbit.channels.pivotZ.keys = station([0.17, 0.17, 0.24, 0.1]);
 
-  const camera = production.cameras[0];
-  if (!camera) throw new Error('The demo is not what it should be.');
   camera.lens.channels.focalLengthMm.rest = 35;
   camera.lens.channels.focusDistance.keys = station([0.95, 0.88, 0.83, 6.2]);
   camera.lens.channels.fStop.keys = station([1.4, 1.4, 1.4, 2]);

@@ -1,4 +1,4 @@
-import { FloatType, Matrix4, NearestFilter, WebGLRenderTarget, type Color, type Texture, type WebGLRenderer } from 'three';
+import { Matrix4, type Color, type Texture, type WebGLRenderer, type WebGLRenderTarget } from 'three';
 import type { EffectState, FrameState, PlateState } from '@/core/frame/frame-state';
 import { ofKind } from '@/core/schema/owner-kind';
 import { display } from '@/core/production/owners/display';
@@ -6,14 +6,12 @@ import { channelMetaOf } from '@/core/schema/fields';
 import type { DomeMap } from './dome/dome-map';
 import { EFFECT_DRAWERS, type EffectDrawer } from './effects/effects';
 import { ditherPass } from './passes/dither';
+import { floatTarget } from './passes/fullscreen';
 import { groundPass, setGradient } from './passes/ground';
 import { meanPass } from './passes/mean';
 import { platePass, plateScale } from './passes/plate';
 import { tonePass } from './passes/tone';
 import type { PictureTextures } from './picture-textures';
-
-const target = () =>
-  new WebGLRenderTarget(1, 1, { minFilter: NearestFilter, magFilter: NearestFilter, type: FloatType, depthBuffer: false });
 
 /** What the display does where nothing is said of it. */
 const PLAIN = { exposure: 0, knee: restOf('knee'), falloff: restOf('falloff'), ground: [0, 0, 0] as const };
@@ -35,7 +33,7 @@ export class PictureChain {
   private readonly dither = ditherPass();
   private readonly effects = new Map<EffectState['kind'], EffectDrawer>();
   /** The picture so far, and the one that is drawn next, in turn. */
-  private readonly targets: [WebGLRenderTarget, WebGLRenderTarget] = [target(), target()];
+  private readonly targets: [WebGLRenderTarget, WebGLRenderTarget] = [floatTarget(), floatTarget()];
   private now = 0;
 
   constructor(

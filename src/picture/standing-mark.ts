@@ -169,7 +169,12 @@ export class StandingMark {
   /** Where patterns lie on a piece. */
   private groundOf(piece: PlacedSolid): PatternGround {
     this.extent ??= this.pieces.reduce(
-      (sum, each) => sum.union(boxOf(each).applyMatrix4(new Matrix4().fromArray(each.pose as number[]))),
+      (sum, each) =>
+        sum.union(
+          boxOf(each)
+            .clone()
+            .applyMatrix4(new Matrix4().fromArray(each.pose as number[])),
+        ),
       new Box3(),
     );
     return { seat: piece.pose, mark: this.extent, part: boxOf(piece) };
@@ -209,7 +214,14 @@ export class StandingMark {
   }
 }
 
-const boxOf = ({ mesh }: PlacedSolid): Box3 => new Box3().setFromArray(mesh.positions);
+const boxes = new WeakMap<SolidMesh, Box3>();
+
+/** How far a piece reaches in its own frame; looked through once. */
+function boxOf({ mesh }: PlacedSolid): Box3 {
+  let box = boxes.get(mesh);
+  if (!box) boxes.set(mesh, (box = new Box3().setFromArray(mesh.positions)));
+  return box;
+}
 
 const seen = (surface: SurfaceState, opacity: number): SurfaceState =>
   opacity === 1 ? surface : { ...surface, opacity: surface.opacity * opacity };

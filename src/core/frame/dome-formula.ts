@@ -1,6 +1,6 @@
-import type { LinearColour } from '../colour/transfer';
+import { fromChromaticity, type LinearColour } from '../colour/transfer';
 import type { DomeElementState, SurroundingsState } from './frame-state';
-import { fromChromaticity, SKY_WHITE, skyAt } from '../light/sky';
+import { SKY_WHITE, skyAt } from '../light/sky';
 import { degrees, radians } from '../space/angle';
 import { directionFrame } from '../space/direction-frame';
 import { add, dot, scale, type Vec3 } from '../space/vector';

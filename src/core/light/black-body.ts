@@ -1,4 +1,4 @@
-import type { LinearColour } from '../colour/transfer';
+import { fromChromaticity, luminance, type LinearColour } from '../colour/transfer';
 
 /** Range of temperatures, kelvin, that the formula of the locus was fitted to. */
 export const MIN_KELVIN = 1667;
@@ -24,13 +24,9 @@ export function planckianXy(kelvin: number): readonly [x: number, y: number] {
 /** Light of a black body in linear BT.709, of luminance 1. What lies outside of the primaries is brought to their edge. */
 export function planckianColour(kelvin: number): LinearColour {
   const [x, y] = planckianXy(kelvin);
-  const [bigX, bigZ] = [x / y, (1 - x - y) / y];
-  // From CIE XYZ to linear BT.709 (IEC 61966-2-1).
-  const rgb = [3.2406 * bigX - 1.5372 - 0.4986 * bigZ, -0.9689 * bigX + 1.8758 + 0.0415 * bigZ, 0.0557 * bigX - 0.204 + 1.057 * bigZ].map(
-    (c) => Math.max(0, c),
-  ) as [number, number, number];
-  const luminance = 0.2126 * rgb[0] + 0.7152 * rgb[1] + 0.0722 * rgb[2];
-  return [rgb[0] / luminance, rgb[1] / luminance, rgb[2] / luminance];
+  const rgb = fromChromaticity({ Y: 1, x, y });
+  const bright = luminance(rgb);
+  return [rgb[0] / bright, rgb[1] / bright, rgb[2] / bright];
 }
 
 const bell = (nm: number, middle: number, below: number, above: number) =>

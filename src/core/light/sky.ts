@@ -1,5 +1,3 @@
-import type { LinearColour } from '../colour/transfer';
-
 /**
  * A clear sky with a sun in it: A. Preetham, P. Shirley and B. Smits, A Practical Analytic Model for Daylight, SIGGRAPH 1999, on the
  * distribution of R. Perez and others, 1993.
@@ -84,13 +82,6 @@ export function skyAt(up: number, gamma: number, sun: number, turbidity: number)
     x: value('x', zenithChromaticity('x', s, turbidity)),
     y: value('y', zenithChromaticity('y', s, turbidity)),
   };
-}
-
-/** Linear BT.709 of a luminance and a chromaticity (IEC 61966-2-1); what lies outside of it is cut off. */
-export function fromChromaticity({ Y, x, y }: { Y: number; x: number; y: number }): LinearColour {
-  const [X, Z] = [(Y * x) / y, (Y * (1 - x - y)) / y];
-  const part = (a: number, b: number, c: number) => Math.max(0, a * X + b * Y + c * Z);
-  return [part(3.2406, -1.5372, -0.4986), part(-0.9689, 1.8758, 0.0415), part(0.0557, -0.204, 1.057)];
 }
 
 /** Of the sky's light, kcd/m², this much is radiance 1: a clear sky then is about as bright as a surface that it lights. */

@@ -1,12 +1,14 @@
 import {
+  FloatType,
   Mesh,
+  NearestFilter,
   NoBlending,
   OrthographicCamera,
   PlaneGeometry,
   ShaderMaterial,
   type ShaderMaterialParameters,
+  WebGLRenderTarget,
   type WebGLRenderer,
-  type WebGLRenderTarget,
 } from 'three';
 
 export const FULLSCREEN_VERTEX = /* glsl */ `
@@ -15,6 +17,13 @@ void main() {
   at = uv;
   gl_Position = vec4(position.xy, 0.0, 1.0);
 }`;
+
+/** The same without a place in the picture: for programs that look pixels up. */
+export const BARE_VERTEX = 'void main() { gl_Position = vec4(position.xy, 0.0, 1.0); }';
+
+/** A picture in floating point that is made pixel by pixel. */
+export const floatTarget = () =>
+  new WebGLRenderTarget(1, 1, { minFilter: NearestFilter, magFilter: NearestFilter, type: FloatType, depthBuffer: false });
 
 type Uniforms = Record<string, { value: unknown }>;
 

@@ -1,5 +1,5 @@
-import { FloatType, GLSL3, NearestFilter, WebGLRenderTarget, type Texture, type WebGLRenderer } from 'three';
-import { FullscreenPass } from './fullscreen';
+import { GLSL3, type Texture, type WebGLRenderer, type WebGLRenderTarget } from 'three';
+import { BARE_VERTEX, floatTarget, FullscreenPass } from './fullscreen';
 
 /** Pixels of a side that are measured together. */
 const BLOCK = 16;
@@ -38,18 +38,8 @@ void main() {
 /** Tells how noisy a mean of sub-frames still is, by the means of two halves of them. */
 export class NoiseMeter {
   /** The sum of every other sub-frame. */
-  readonly half = new WebGLRenderTarget(1, 1, {
-    minFilter: NearestFilter,
-    magFilter: NearestFilter,
-    type: FloatType,
-    depthBuffer: false,
-  });
-  private readonly blocks = new WebGLRenderTarget(1, 1, {
-    minFilter: NearestFilter,
-    magFilter: NearestFilter,
-    type: FloatType,
-    depthBuffer: false,
-  });
+  readonly half = floatTarget();
+  private readonly blocks = floatTarget();
   private readonly pass = new FullscreenPass(
     MEASURE,
     {
@@ -59,7 +49,7 @@ export class NoiseMeter {
       inHalf: { value: 1 },
       exposure: { value: 1 },
     },
-    { glslVersion: GLSL3, vertexShader: 'void main() { gl_Position = vec4(position.xy, 0.0, 1.0); }' },
+    { glslVersion: GLSL3, vertexShader: BARE_VERTEX },
   );
   private count = 0;
 

@@ -13,14 +13,13 @@ import {
 } from 'three';
 import { blueNoise } from '@/core/optics/blue-noise';
 import { scrambledPoint } from '@/core/optics/scrambled-points';
-import { FullscreenPass } from '../passes/fullscreen';
+import { BARE_VERTEX, FullscreenPass } from '../passes/fullscreen';
 import type { Stage } from '../stage';
 import { pairTexture } from '../surfaces/facet-texture';
 import { MASK_SIZE, PAIRS } from './numbers-glsl';
 import { NoRays, RayScene } from './ray-scene';
 import { TRACE_FRAGMENT } from './trace-glsl';
 
-const VERTEX = 'void main() { gl_Position = vec4(position.xy, 0.0, 1.0); }';
 /** Pairs before these are those of the sub-frame itself. */
 const FIRST_PAIR = 64;
 
@@ -92,7 +91,7 @@ export class RayTracer {
     let pass = this.passes.get(hasPatterns);
     if (!pass) {
       const defines = hasPatterns ? { PATTERNS: '' } : {};
-      pass = new FullscreenPass(TRACE_FRAGMENT, this.uniforms, { vertexShader: VERTEX, glslVersion: GLSL3, defines });
+      pass = new FullscreenPass(TRACE_FRAGMENT, this.uniforms, { vertexShader: BARE_VERTEX, glslVersion: GLSL3, defines });
       this.passes.set(hasPatterns, pass);
     }
     return pass;

@@ -32,7 +32,7 @@ vec4 mirroredIn(Surface s, vec3 n, vec3 v, vec3 place) {
   if (behind < 0.0) behind = toMirror * 0.35;
   vec4 sum = vec4(0.0);
   for (int i = 0; i < ${LOOKS}; i++) {
-    vec2 u = vec2((float(i) + chance(${0x21}u)) / float(${LOOKS}), fract(chance(${0x22}u) + float(i) * 0.618034));
+    vec2 u = vec2((float(i) + chance(33u)) / float(${LOOKS}), fract(chance(34u) + float(i) * 0.618034));
     vec3 r = reflect(-v, facetAbout(n, s.x, s.y, v, s.alphas, u));
     float up = dot(r, n);
     if (up <= 0.0) continue;
@@ -50,13 +50,13 @@ uniform float hasBehind;
 
 /** What is seen through a clear body that is taken for a slab whose far side faces the eye: premultiplied. */
 vec4 behindOf(Surface s, vec3 n, vec3 v, vec3 place, float thickness) {
-  vec3 h = s.alpha < 0.002 ? n : facetAbout(n, s.x, s.y, v, s.alphas, vec2(chance(${0x23}u), chance(${0x24}u)));
+  vec3 h = s.alpha < 0.002 ? n : facetAbout(n, s.x, s.y, v, s.alphas, vec2(chance(35u), chance(36u)));
   vec3 within = refract(-v, h, 1.0 / s.bent);
   vec3 on = refract(within, v, s.bent);
   if (on == vec3(0.0)) on = within;
   vec4 p = toFrame * vec4(on, 0.0);
   bool isFramed = p.w > 0.0 && max(abs(p.x), abs(p.y)) < p.w;
-  vec4 dome = vec4(domeRadiance(on, ${0.02}), 1.0);
+  vec4 dome = vec4(domeRadiance(on, 0.02), 1.0);
   if (hasBehind == 0.0) return dome;
   vec2 at = inFrame(place + within * thickness);
   vec4 behind = texture(behindPicture, at);

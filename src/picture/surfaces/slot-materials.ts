@@ -80,7 +80,7 @@ export class SlotMaterials {
 
   /** A slot as a program draws it, as its surface is at the moment. */
   wear(program: SlotProgram, slot: string, surface: SurfaceState, features: Features = {}): Material {
-    const material = this.ensure(slot, program, extrasOf(surface, features));
+    const material = this.ensure(slot, program, extrasOf(program, surface, features));
     let row = this.rowOf.get(slot);
     if (row === undefined) {
       const { fade = null, lights = EVERY_LIGHT, catches = null, reach = 0, ground } = features;
@@ -166,10 +166,16 @@ export class SlotMaterials {
   }
 }
 
-const NO_EXTRAS: readonly Extra[] = [];
+/** What of the extras each program knows: any other would only be compiled once more as it is. */
+const EXTRAS: Record<SlotProgram, readonly Extra[]> = {
+  sketch: [],
+  lit: ['PATTERNS', 'LOOKS'],
+  seen: ['PATTERNS'],
+  shadow: ['PATTERNS'],
+  litCatcher: ['LOOKS'],
+};
 
-function extrasOf({ patterns, transmission, metalness }: SurfaceState, { isMirror }: Features): readonly Extra[] {
-  const looks = isMirror || transmission * (1 - metalness) > 0;
-  if (patterns.length === 0 && !looks) return NO_EXTRAS;
-  return [...(patterns.length > 0 ? (['PATTERNS'] as const) : []), ...(looks ? (['LOOKS'] as const) : [])];
+function extrasOf(program: SlotProgram, { patterns, transmission, metalness }: SurfaceState, { isMirror }: Features): readonly Extra[] {
+  const wanted = { PATTERNS: patterns.length > 0, LOOKS: isMirror === true || transmission * (1 - metalness) > 0 };
+  return EXTRAS[program].filter((extra) => wanted[extra]);
 }

@@ -1,4 +1,6 @@
+import { luminance } from '@/core/colour/transfer';
 import type { SurfaceState } from '@/core/frame/frame-state';
+import { reflectance } from '@/core/light/fresnel';
 import { radians } from '@/core/space/angle';
 import type { FadePlane } from './fade';
 
@@ -25,9 +27,6 @@ export interface Catching {
 
 export const SURFACE_TEXELS = 8;
 
-/** Reflectance at normal incidence of what has an index of refraction (Fresnel). */
-const facing = (index: number): number => ((index - 1) / (index + 1)) ** 2;
-
 /**
  * A surface as the table has it: colour, roughness | metalness, coat, glow, opacity | plane of the fade | its two ends, lights, stretch |
  * roughness of the coat, reflectance of what is no metal, way of the brushing, reach | transmission, index, index by which it bends,
@@ -43,7 +42,7 @@ export function surfaceRow(values: SurfaceValues): number[] {
     ...[metalness, coat, glow, opacity],
     ...(fade?.plane ?? [0, 0, 0, 0]),
     ...[fade?.start ?? 1, fade?.end ?? 1, lights, stretch],
-    ...[coatRoughness, facing(index), radians(brushing), reach],
+    ...[coatRoughness, reflectance(index), radians(brushing), reach],
     ...(catches ? [catches.reflection, catches.sky, 0, 0] : [transmission, index, 1 + (index - 1) * bending, thickness]),
     ...(catches
       ? [0, 0, 0, Math.max(catches.shadow, 1e-6)]
@@ -66,8 +65,8 @@ export const isClear = ({ transmission, metalness, catches }: SurfaceValues): bo
 export function letsThrough(values: SurfaceValues): number {
   if (!isClear(values)) return 0;
   const { transmission, metalness, within, depth, thickness, index } = values;
-  const [r, g, b] = within.map((share) => Math.exp(-absorption(share, depth) * thickness)) as [number, number, number];
-  return transmission * (1 - metalness) * (1 - facing(index)) ** 2 * (0.2126 * r + 0.7152 * g + 0.0722 * b);
+  const left = within.map((share) => Math.exp(-absorption(share, depth) * thickness)) as [number, number, number];
+  return transmission * (1 - metalness) * (1 - reflectance(index)) ** 2 * luminance(left);
 }
 
 /** Whether it can be seen through anywhere. */

@@ -3,9 +3,10 @@
 import { BACKDROP_LOOKS } from '@/core/production/owners/backdrops/backdrop-fields';
 import { BACKDROPS, type BackdropKind } from '@/core/production/owners/backdrops/backdrops';
 import { ownerAt } from '@/core/production/owners/owners';
-import { Choices, Heading, Hint, Row } from '@/parts/controls';
-import { useEdit, useProduction } from '../workspace/workspace';
+import { Heading, Hint } from '@/parts/controls';
+import { useProduction } from '../workspace/workspace';
 import { ChannelField } from './channel-field';
+import { SettingChoice } from './setting-choice';
 
 type Look = (typeof BACKDROP_LOOKS)[number];
 
@@ -26,7 +27,6 @@ const OF_LOOK: Record<string, readonly Look[]> = {
 
 /** Floor, wall or sweep: where it stands, and what of it is seen. */
 export function BackdropBench({ path }: { path: string }) {
-  const edit = useEdit();
   const look = useProduction((production) => ownerAt(production, path)?.settings.look) as Look | undefined;
   const kind = useProduction((production) => ownerAt(production, path)?.kind.kind) as BackdropKind | undefined;
   const owner = BACKDROPS.find((each) => each.kind === kind);
@@ -34,19 +34,13 @@ export function BackdropBench({ path }: { path: string }) {
   return (
     <>
       <Heading>{owner.label}</Heading>
-      <Row wide label="Seen">
-        <Choices
-          label="What is seen of it"
-          value={look}
-          onChange={(to) =>
-            edit((draft) => {
-              const changed = ownerAt(draft, path);
-              if (changed) changed.settings.look = to;
-            })
-          }
-          options={BACKDROP_LOOKS.map((id) => ({ id, label: LOOK_WORDS[id] }))}
-        />
-      </Row>
+      <SettingChoice
+        owner={path}
+        name="look"
+        row="Seen"
+        label="What is seen of it"
+        options={BACKDROP_LOOKS.map((id) => ({ id, label: LOOK_WORDS[id] }))}
+      />
       <Hint>{LOOK_NOTES[look]}</Hint>
       {Object.keys(owner.channels.shape)
         .filter((name) => OF_LOOK[name]?.includes(look) ?? true)

@@ -1,12 +1,12 @@
 'use client';
 
 import { gradientGround } from '@/core/production/owners/gradient-ground';
-import { ownerAt } from '@/core/production/owners/owners';
 import type { Production } from '@/core/production/production';
 import { ofKind } from '@/core/schema/owner-kind';
-import { Choices, Heading, Hint, Row } from '@/parts/controls';
-import { useEdit, useProduction } from '../workspace/workspace';
+import { Heading, Hint } from '@/parts/controls';
+import { useProduction } from '../workspace/workspace';
 import { ChannelField } from './channel-field';
+import { SettingChoice } from './setting-choice';
 
 const SHAPES = [
   { id: 'straight', label: 'along a line' },
@@ -15,26 +15,13 @@ const SHAPES = [
 
 /** The colour that the ground runs into, and how. */
 export function GradientGroundBench({ path }: { path: string }) {
-  const edit = useEdit();
   const shape = useProduction((production: Production) => ofKind(production.set, 'gradient-ground')?.settings.shape);
   if (!shape) return null;
   return (
     <>
       <Heading>{gradientGround.label}</Heading>
       <Hint>The ground of the picture runs into a second colour. Shares are of the height of the frame.</Hint>
-      <Row wide label="Runs">
-        <Choices
-          label="How it runs"
-          value={shape}
-          onChange={(to) =>
-            edit((draft) => {
-              const owner = ownerAt(draft, path);
-              if (owner) owner.settings.shape = to;
-            })
-          }
-          options={SHAPES}
-        />
-      </Row>
+      <SettingChoice owner={path} name="shape" row="Runs" label="How it runs" options={SHAPES} />
       {Object.keys(gradientGround.channels.shape)
         .filter((name) => name !== 'angle' || shape === 'straight')
         .map((name) => (

@@ -2,37 +2,14 @@
 
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { styled } from 'styled-components';
 import { addPattern, removePattern } from '@/core/production/edits/pattern-edits';
 import { MAX_PATTERNS, PATTERN_SETTINGS } from '@/core/production/owners/patterns/pattern-fields';
 import { PATTERNS } from '@/core/production/owners/patterns/patterns';
 import type { Surface } from '@/core/production/surface';
 import { Choices, Heading, Hint, IconButton, Row } from '@/parts/controls';
+import { ItemList } from '@/parts/item-list';
 import { MenuButton } from '@/parts/menu-button';
 import { ChannelField } from '../benches/channel-field';
-
-const List = styled.ul`
-  list-style: none;
-  margin: 0 0 4px;
-  padding: 0;
-  li {
-    display: flex;
-    align-items: center;
-    min-height: 24px;
-  }
-  li > button:first-child {
-    flex: 1;
-    border: 0;
-    background: none;
-    text-align: left;
-    padding: 2px 4px;
-    font-size: 12px;
-    cursor: default;
-    &[aria-expanded='true'] {
-      color: var(--verdigris);
-    }
-  }
-`;
 
 const KINDS = [PATTERNS.map(({ kind, label }) => ({ id: kind, label }))];
 const OVER_WORDS = { mark: 'the whole mark', part: 'each letter or part' } as const;
@@ -56,7 +33,7 @@ export function PatternsBench({
     <>
       <Heading>Patterns</Heading>
       {patterns.length === 0 ? <Hint>Grain, dents, cracks, wear and more, which change the surface from place to place.</Hint> : null}
-      <List>
+      <ItemList>
         {patterns.map((pattern) => {
           const label = PATTERNS.find((each) => each.kind === pattern.kind)?.label ?? pattern.kind;
           return (
@@ -70,7 +47,7 @@ export function PatternsBench({
             </li>
           );
         })}
-      </List>
+      </ItemList>
       {shown && kind ? (
         <>
           <Row wide label="Runs over">

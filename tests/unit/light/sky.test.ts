@@ -1,4 +1,5 @@
-import { fromChromaticity, skyAt, zenithLuminance } from '@/core/light/sky';
+import { fromChromaticity } from '@/core/colour/transfer';
+import { skyAt, zenithLuminance } from '@/core/light/sky';
 import { radians } from '@/core/space/angle';
 
 const sunAt = (height: number) => radians(90 - height);

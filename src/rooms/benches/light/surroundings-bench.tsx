@@ -19,6 +19,7 @@ import type { Vec3 } from '@/core/space/vector';
 import type { Picture } from '@/core/production/picture';
 import { Button, Heading, Hint, IconButton } from '@/parts/controls';
 import { BallSwatch } from '@/parts/dome-view/ball-swatch';
+import { ItemList } from '@/parts/item-list';
 import { MenuButton } from '@/parts/menu-button';
 import { ChannelField } from '../channel-field';
 import { PictureChoice } from '../picture-choice';
@@ -52,26 +53,6 @@ const Tray = styled.div`
     }
   }
 `;
-const List = styled.ul`
-  list-style: none;
-  margin: 2px 0 6px;
-  padding: 0;
-  li {
-    display: flex;
-    align-items: center;
-    justify-content: space-between;
-    min-height: 24px;
-  }
-  li > button:first-child {
-    flex: 1;
-    border: 0;
-    background: none;
-    text-align: left;
-    padding: 2px 4px;
-    font-size: 12px;
-  }
-`;
-
 const KINDS = [DOME_ELEMENTS.map(({ kind, label }) => ({ id: kind, label }))];
 
 const kept = new Map<DomePresetName, (d: Vec3) => readonly [number, number, number]>();
@@ -135,7 +116,7 @@ export function SurroundingsBench({ path }: { path: string }) {
       />
       <SurroundingsTray domeId={id} name={dome.name} />
       <Heading>Lights on it</Heading>
-      <List>
+      <ItemList>
         {dome.elements.map((element) => {
           const label = element.name || (DOME_ELEMENTS.find(({ kind }) => kind === element.kind)?.label ?? '');
           return (
@@ -149,7 +130,7 @@ export function SurroundingsBench({ path }: { path: string }) {
             </li>
           );
         })}
-      </List>
+      </ItemList>
       <MenuButton
         label="Light of the dome"
         groups={KINDS}
