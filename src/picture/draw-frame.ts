@@ -1,4 +1,4 @@
-import { evaluate, type EvaluateOptions } from '@/core/frame/evaluate';
+import { cameraAt, evaluate, type EvaluateOptions } from '@/core/frame/evaluate';
 import { picturesIn } from '@/core/frame/panel-state';
 import type { BoundsOf, FrameState } from '@/core/frame/frame-state';
 import type { SolidProbe } from '@/core/frame/solid-probe';
@@ -40,10 +40,13 @@ export function addSubFrame(
 ): FrameState {
   const { seed, shutterDeg, format } = production;
   const sample = subFrameSample(seed, i, n);
-  const instant = seconds + (sample.shutter - 0.5) * exposureSeconds(shutterDeg, format.rate);
+  const exposure = exposureSeconds(shutterDeg, format.rate);
+  const instant = seconds + (sample.shutter - 0.5) * exposure;
   const pictureFrame = secondsToFrame(seconds, format.rate);
   const state = evaluate(production, instant, boundsOf, { ...looking, probe, pictureFrame });
-  painter.addSubFrame(state, quality, sample, traced ? { seed, i } : null);
+  const half = 0.5 * sample.share * exposure;
+  const seenAt = (time: number) => cameraAt(production, time, boundsOf, { ...looking, probe, pictureFrame });
+  painter.addSubFrame(state, quality, sample, traced ? { seed, i } : null, [seenAt(instant - half), seenAt(instant + half)]);
   return state;
 }
 

@@ -1,6 +1,7 @@
 import {
   AddEquation,
   CustomBlending,
+  DepthTexture,
   FloatType,
   HalfFloatType,
   LinearFilter,
@@ -23,9 +24,12 @@ import { picturesIn } from '@/core/frame/panel-state';
 import { ofKind } from '@/core/schema/owner-kind';
 import { throughIris } from '@/core/optics/iris';
 import type { SubFrameSample } from '@/core/optics/samples';
+import { positionOf } from '@/core/space/matrix';
 import { DomeSight } from './dome/dome-sight';
 import { drawerName } from './drawer-name';
-import { FullscreenPass } from './passes/fullscreen';
+import { AfterLight } from './passes/after-light';
+import { depthTexture, FullscreenPass } from './passes/fullscreen';
+import { lensLess, spreadOf } from './passes/sub-frame-spread';
 import { NoiseMeter } from './passes/noise-meter';
 import { PlainLight } from './passes/plain-light';
 import { PictureChain } from './picture-chain';
@@ -37,6 +41,7 @@ import { RayTracer } from './rays/ray-tracer';
 import { setSharpness, sharpnessMaterial } from './sharpness';
 import type { Quality } from './quality';
 import { Stage } from './stage';
+import { upright } from './upright';
 
 /** Between two looks at whether the graphics card is done, milliseconds. */
 const FENCE_POLL_MS = 3;
@@ -72,6 +77,7 @@ export class Painter {
   private readonly output: WebGLRenderTarget;
   private readonly chain: PictureChain;
   private readonly plain: PlainLight;
+  private readonly after: AfterLight;
   private readonly adder = addPass();
   private readonly edgeSmoother: ReturnType<typeof smoothPass>;
   private readonly toFrame = { value: new Matrix4() };
@@ -95,7 +101,7 @@ export class Painter {
     this.renderer.autoClear = false;
     const target = { minFilter: NearestFilter, magFilter: NearestFilter, generateMipmaps: false } as const;
     this.sum = new WebGLRenderTarget(1, 1, { ...target, type: FloatType, depthBuffer: false });
-    this.single = new WebGLRenderTarget(1, 1, { ...target, type: HalfFloatType });
+    this.single = new WebGLRenderTarget(1, 1, { ...target, type: HalfFloatType, depthTexture: depthTexture() });
     this.output = new WebGLRenderTarget(1, 1, {
       minFilter: LinearFilter,
       magFilter: LinearFilter,
@@ -106,9 +112,9 @@ export class Painter {
     this.stage = new Stage(this.pictures);
     this.stage.materials.shared.toFrame = this.toFrame;
     this.plain = new PlainLight(this.stage);
+    this.after = new AfterLight(this.stage);
     this.chain = new PictureChain(this.renderer, this.sum, this.pictures, this.stage.dome.uniforms);
     this.edgeSmoother = smoothPass(this.output.texture);
-    this.adder.uniforms.subFrame.value = this.single.texture;
     this.camera.matrixAutoUpdate = false;
   }
 
@@ -131,6 +137,7 @@ export class Painter {
     this.renderer.setSize(width, height, false);
     for (const target of [this.sum, this.single, this.output]) target.setSize(width, height);
     this.chain.setSize(width, height);
+    this.after.setSize(width, height);
     this.rays?.setSize(width, height);
     this.edgeSmoother.uniforms.resolution.value.set(1 / width, 1 / height);
     this.restart();
@@ -149,18 +156,28 @@ export class Painter {
   /**
    * Draws one sub-frame and adds it.
    * @param traced the light of a full picture is followed by rays: seed and number of the sub-frame
+   * @param swept the camera as the sub-frame's share of the exposure begins and ends
    * @throws NoRays where rays cannot be followed
    */
-  addSubFrame(state: FrameState, quality: Quality, sample: SubFrameSample, traced: { seed: number; i: number } | null = null): void {
+  addSubFrame(
+    state: FrameState,
+    quality: Quality,
+    sample: SubFrameSample,
+    traced: { seed: number; i: number } | null = null,
+    swept: readonly [CameraState, CameraState] | null = null,
+  ): void {
     const { renderer, camera } = this;
-    const radius = lensRadius(state.camera);
     const [lensX, lensY] = throughIris(sample.lens, state.camera.iris);
     this.pictures.need(picturesIn(state));
     this.stage.pose(state, traced ? 'seen' : quality, sample.light);
     this.stage.materials.shared.grain.value = grainOf(traced?.seed ?? 0, traced?.i ?? this.samples);
+    const isFull = quality === 'full' && sample.share < 1;
+    const nearest = this.stage.nearestTo(positionOf(state.camera.pose));
+    const spread = isFull ? spreadOf(state.camera, [this.width, this.height], sample.share, nearest, swept) : null;
+    const radius = lensRadius(state.camera) * lensLess(spread);
     this.look(state.camera, { pixelX: sample.pixel[0], pixelY: sample.pixel[1], lensX: lensX * radius, lensY: lensY * radius });
     // A sketch has no light; the dome is drawn for it only where the lens sees that.
-    if (quality !== 'sketch') this.stage.light(renderer, !traced);
+    if (quality !== 'sketch') this.stage.light(renderer, !traced || ofKind(state.set, 'haze') !== undefined);
     else if (this.stage.dome.isSeen) this.stage.dome.update(renderer);
     if (traced) {
       this.rays ??= this.newRays();
@@ -168,6 +185,9 @@ export class Painter {
     } else {
       this.plain.draw(renderer, camera, this.single, quality !== 'full');
     }
+    const depths = (traced ? this.rays?.depths : this.single.depthTexture) as DepthTexture;
+    const done = quality === 'sketch' ? this.single : this.after.draw(renderer, state, camera, spread, { light: this.single, depths });
+    this.adder.uniforms.subFrame.value = done.texture;
     this.adder.draw(renderer, this.sum);
     if (this.isMeasured) this.meter?.take(this.samples, (half) => this.adder.draw(renderer, half));
     this.samples++;
@@ -270,7 +290,17 @@ export class Painter {
 
   dispose(): void {
     this.stage.dispose();
-    for (const each of [this.sum, this.single, this.output, this.chain, this.plain, this.adder, this.edgeSmoother, this.pictures])
+    for (const each of [
+      this.sum,
+      this.single,
+      this.output,
+      this.chain,
+      this.plain,
+      this.after,
+      this.adder,
+      this.edgeSmoother,
+      this.pictures,
+    ])
       each.dispose();
     this.sharpness?.dispose();
     this.rays?.dispose();
@@ -278,12 +308,4 @@ export class Painter {
     this.meter?.dispose();
     this.renderer.dispose();
   }
-}
-
-/** Rows as a picture has them, from the top: a graphics card reads them out from below. */
-function upright<A extends Uint8Array | Float32Array>(rows: A, length: number): A {
-  const out = rows.slice() as A;
-  const count = rows.length / length;
-  for (let y = 0; y < count; y++) out.set(rows.subarray(y * length, (y + 1) * length), (count - 1 - y) * length);
-  return out;
 }

@@ -1,11 +1,13 @@
 import { Scene, Sphere, Vector3, type Group, type WebGLRenderer } from 'three';
 import type { FrameState } from '@/core/frame/frame-state';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
+import type { Vec3 } from '@/core/space/vector';
 import { StandingBackdrops } from './backdrops/standing-backdrops';
 import { DomeMap } from './dome/dome-map';
 import { EVERY_LIGHT, lightMask, lightRow, placedLights, type PlacedLight } from './lights/light-rows';
 import { ShadowAtlas } from './lights/shadow-atlas';
 import type { PictureTextures } from './picture-textures';
+import { NEAR } from './projection';
 import type { Dressing } from './quality';
 import { StandingMark } from './standing-mark';
 import { SHARES_SIZE } from './surfaces/surface-glsl';
@@ -106,6 +108,12 @@ export class Stage {
     lighting.lightCount.value = this.lights.length;
     lighting.shadowAtlas.value = this.atlas.texture;
     lighting.shadowTable.value = this.atlas.table.texture;
+  }
+
+  /** Distance from a lens at which what stands in the scene begins at the earliest, metres. */
+  nearestTo(lens: Vec3): number {
+    const away = new Vector3(...lens).distanceTo(this.reach.center);
+    return Math.max(NEAR, away - this.reach.radius);
   }
 
   /** Lets all that casts a shadow wear what it casts it by, or what it is seen in. */

@@ -207,7 +207,7 @@ export class StandingMark {
       const features = { fade, laid, lights, ground, catches };
       // Both sides of a cut-out are read from where they are seen: one of them says what is there of it.
       const casts = !catches && (!laid?.isClear || region === 'face');
-      if (program === 'lit') casting.push(casts ? this.materials.wear('shadow', fading, surface, features) : this.materials.hidden);
+      if (program !== 'sketch') casting.push(casts ? this.materials.wear('shadow', fading, surface, features) : this.materials.hidden);
       return this.materials.wear(catches && program === 'lit' ? 'litCatcher' : program, fading, surface, features);
     });
     return { materials, casting };

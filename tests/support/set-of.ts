@@ -3,7 +3,8 @@ import { ofKind } from '@/core/schema/owner-kind';
 
 /** Channels of what stands round the marks in a production with one light. Throws when something of it is missing. */
 export function setOf({ lights, set, finish }: Pick<Production, 'lights' | 'set' | 'finish'>) {
-  const [sun, dome, floor, display] = [ofKind(lights, 'sun'), ofKind(set, 'dome'), ofKind(set, 'floor'), ofKind(finish, 'display')];
-  if (!sun || !dome || !floor || !display) throw new Error('Not the production that was meant.');
-  return { sun: sun.channels, dome: dome.channels, floor: floor.channels, display: display.channels };
+  const [sun, display] = [ofKind(lights, 'sun'), ofKind(finish, 'display')];
+  const [dome, floor, haze] = [ofKind(set, 'dome'), ofKind(set, 'floor'), ofKind(set, 'haze')];
+  if (!sun || !dome || !floor || !haze || !display) throw new Error('Not the production that was meant.');
+  return { sun: sun.channels, dome: dome.channels, floor: floor.channels, haze: haze.channels, display: display.channels };
 }

@@ -5,7 +5,7 @@ import type { Mat4 } from '../space/matrix';
 import { framesPerSecond, secondsToFrame } from '../time/rate';
 import { cameraState } from './camera-state';
 import { freeCamera, type FreeView } from './free-view';
-import type { BoundsOf, FrameState, LightOwnerState, LightState, MarkState } from './frame-state';
+import type { BoundsOf, CameraState, FrameState, LightOwnerState, LightState, MarkState, SetState } from './frame-state';
 import { domeStates } from './dome-state';
 import { lightState } from './light-state';
 import { readyPose } from './mark-pose';
@@ -74,6 +74,20 @@ function lightStates(production: Production, resolver: Resolver, frame: number, 
   return own.filter(({ id }) => isLit(`lights/${id}`, soloed)).map((light) => lightState(production, light, frame, boundsOf));
 }
 
+/** The camera that is seen at a delivered time in seconds. */
+export function cameraAt(
+  production: Production,
+  seconds: number,
+  boundsOf: BoundsOf,
+  { pose, pictureFrame, probe, cameraId, free }: EvaluateOptions = {},
+): CameraState {
+  if (free) return freeCamera(production, free);
+  const delivered = secondsToFrame(seconds, production.format.rate);
+  if (!cameraId) return shotCamera(production, delivered, boundsOf, { pictureFrame, probe, pose });
+  const frame = sceneFrameAt(production, delivered, pictureFrame);
+  return cameraState(production, cameraOf(production, cameraId), frame, boundsOf, { probe, flown: pose });
+}
+
 /**
  * The state of a production at a delivered time in seconds. Deterministic: what is kept of it between calls only spares work.
  */
@@ -92,19 +106,14 @@ export function evaluate(
     rate: framesPerSecond(production.format.rate),
   };
   const marks = markStates(readyMarks(production, resolver, boundsOf), frame, shown).filter((state) => state !== null);
-  const camera = free
-    ? freeCamera(production, free)
-    : cameraId
-      ? cameraState(production, cameraOf(production, cameraId), frame, boundsOf, { probe, flown: pose })
-      : shotCamera(production, delivered, boundsOf, { pictureFrame, probe, pose });
   return {
     time: seconds,
-    camera,
+    camera: cameraAt(production, seconds, boundsOf, { pose, pictureFrame, probe, cameraId, free }),
     marks,
     lights: lightStates(production, resolver, frame, boundsOf, soloed),
     domes: domeStates(production, resolver, frame, soloed),
-    set: ownerStates(resolver, 'set', production.set, frame),
-    // Whoever goes round the marks by a view that is no camera's sees nothing behind them.
+    // Whoever goes round the marks by a view that is no camera's sees nothing behind them, and nothing before them.
+    set: ownerStates<SetState>(resolver, 'set', production.set, frame).filter(({ kind }) => !free || kind !== 'haze'),
     plate: free ? null : plateState(resolver, production, frame, shown),
     finish: ownerStates(resolver, 'finish', production.finish, frame),
   };

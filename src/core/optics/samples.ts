@@ -15,6 +15,8 @@ export interface SubFrameSample {
   shutter: number;
   /** Point on the unit disc of each soft light, by its place among the lights. */
   light(index: number): readonly [number, number];
+  /** How much of the whole integral it stands for: one of so many. */
+  share: number;
 }
 
 const GOLDEN_TURN = Math.PI * (3 - Math.sqrt(5));
@@ -104,7 +106,7 @@ const lightPoints = (seed: number, n: number, index: number): Point[] =>
  * The points do not change from frame to frame: noise that stands still is less seen than noise that boils.
  */
 export function subFrameSample(seed: number, i: number, n: number): SubFrameSample {
-  if (n <= 1) return { pixel: [0, 0], lens: [0, 0], shutter: 0.5, light: () => [0, 0] };
+  if (n <= 1) return { pixel: [0, 0], lens: [0, 0], shutter: 0.5, light: () => [0, 0], share: 1 };
   const [x, y] = scrambledPoint(seed, i, PIXEL);
   const { lens, shutter } = pointsOf(seed, n);
   return {
@@ -112,5 +114,6 @@ export function subFrameSample(seed: number, i: number, n: number): SubFrameSamp
     lens: lens[i] as Point,
     shutter: shutter[i] as number,
     light: (index) => lightPoints(seed, n, index)[i] as Point,
+    share: 1 / n,
   };
 }

@@ -1,4 +1,5 @@
 import {
+  DepthTexture,
   FloatType,
   Mesh,
   NearestFilter,
@@ -6,6 +7,7 @@ import {
   OrthographicCamera,
   PlaneGeometry,
   ShaderMaterial,
+  UnsignedIntType,
   type ShaderMaterialParameters,
   WebGLRenderTarget,
   type WebGLRenderer,
@@ -24,6 +26,9 @@ export const BARE_VERTEX = 'void main() { gl_Position = vec4(position.xy, 0.0, 1
 /** A picture in floating point that is made pixel by pixel. */
 export const floatTarget = () =>
   new WebGLRenderTarget(1, 1, { minFilter: NearestFilter, magFilter: NearestFilter, type: FloatType, depthBuffer: false });
+
+/** Depths of a picture that can be looked up. */
+export const depthTexture = () => new DepthTexture(1, 1, UnsignedIntType);
 
 type Uniforms = Record<string, { value: unknown }>;
 

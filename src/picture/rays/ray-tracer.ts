@@ -1,4 +1,3 @@
-import type { DataTexture } from 'three';
 import {
   FloatType,
   GLSL3,
@@ -7,13 +6,15 @@ import {
   Vector2,
   Vector3,
   WebGLRenderTarget,
+  type DataTexture,
+  type DepthTexture,
   type PerspectiveCamera,
   type Texture,
   type WebGLRenderer,
 } from 'three';
 import { blueNoise } from '@/core/optics/blue-noise';
 import { scrambledPoint } from '@/core/optics/scrambled-points';
-import { BARE_VERTEX, FullscreenPass } from '../passes/fullscreen';
+import { BARE_VERTEX, depthTexture, FullscreenPass } from '../passes/fullscreen';
 import type { Stage } from '../stage';
 import { pairTexture } from '../surfaces/facet-texture';
 import { MASK_SIZE, PAIRS } from './numbers-glsl';
@@ -51,10 +52,21 @@ export class RayTracer {
   ) {
     renderer.debug.onShaderError = () => (this.isBroken = true);
     this.scene = new RayScene(renderer.capabilities.maxTextureSize);
-    this.seen = new WebGLRenderTarget(1, 1, { minFilter: NearestFilter, magFilter: NearestFilter, type: FloatType, count: 4 });
+    this.seen = new WebGLRenderTarget(1, 1, {
+      minFilter: NearestFilter,
+      magFilter: NearestFilter,
+      type: FloatType,
+      count: 4,
+      depthTexture: depthTexture(),
+    });
     // Places in metres, and angles of what is brushed, need all their digits.
     for (const texture of this.seen.textures.slice(1, 3)) texture.type = HalfFloatType;
     this.uniforms = this.uniformsFor();
+  }
+
+  /** Depths of what is seen. */
+  get depths(): DepthTexture | null {
+    return this.seen.depthTexture;
   }
 
   setSize(width: number, height: number): void {

@@ -13,14 +13,18 @@ void basis(vec3 n, out vec3 x, out vec3 y) {
 }
 `;
 
+/** What is said of light in most programs. */
+export const MEASURES_GLSL = /* glsl */ `
+const float PI_ = 3.14159265358979;
+float brightness(vec3 c) { return dot(c, vec3(0.2126, 0.7152, 0.0722)); }
+`;
+
 /**
  * What a surface sends toward the eye of light from a direction, and directions drawn from that. Metal and gloss: GGX (B. Walter and
  * others, 2007), what is lost between facets given back (E. Turquin, 2019); under them matte with what they leave; over them a coat.
  */
 export const SURFACE_GLSL = /* glsl */ `
-${BASIS_GLSL}
-uniform sampler2D facetShares;
-const float PI_ = 3.14159265358979;
+${BASIS_GLSL}${MEASURES_GLSL}uniform sampler2D facetShares;
 
 struct Surface {
   vec3 matte;
@@ -60,7 +64,6 @@ float fresnelOf(float c, float index) {
   float along = (index * c - t) / (index * c + t);
   return 0.5 * (across * across + along * along);
 }
-float brightness(vec3 c) { return dot(c, vec3(0.2126, 0.7152, 0.0722)); }
 /** Axes about a normal, x along a direction as far as it lies in the surface. */
 void brushedBasis(vec3 n, vec3 along, out vec3 x, out vec3 y) {
   vec3 t = along - n * dot(n, along);

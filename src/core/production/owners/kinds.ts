@@ -13,12 +13,13 @@ import { DOME_ELEMENTS } from './dome-elements/elements';
 import { display } from './display';
 import { dome } from './dome';
 import { gradientGround } from './gradient-ground';
+import { haze } from './haze';
 import { LIGHTS } from './lights/lights';
 import { PATTERNS } from './patterns/patterns';
 import { plate } from './plate';
 
 /** What stands around the marks. */
-export const SET = [dome, ...BACKDROPS, gradientGround, plate] as const;
+export const SET = [dome, ...BACKDROPS, gradientGround, haze, plate] as const;
 export { LIGHTS };
 /** What is done to the picture, in the order in which light takes it. */
 export const FINISH = [display] as const;

@@ -1,0 +1,65 @@
+import { HalfFloatType, NearestFilter, WebGLRenderTarget, type DepthTexture, type PerspectiveCamera, type WebGLRenderer } from 'three';
+import type { FrameState } from '@/core/frame/frame-state';
+import { ofKind } from '@/core/schema/owner-kind';
+import type { Stage } from '../stage';
+import { HazePass } from './haze';
+import { SubFrameSpread, type Spread } from './sub-frame-spread';
+
+const target = () =>
+  new WebGLRenderTarget(1, 1, {
+    minFilter: NearestFilter,
+    magFilter: NearestFilter,
+    type: HalfFloatType,
+    depthBuffer: false,
+  });
+
+/** What comes between the light of a sub-frame and its place in the sum: haze, and how far it is spread. */
+export class AfterLight {
+  private readonly haze: HazePass;
+  private readonly spread: SubFrameSpread;
+  private readonly targets = [target(), target()] as const;
+
+  constructor({ materials: { shared } }: Stage) {
+    this.haze = new HazePass(shared);
+    this.spread = new SubFrameSpread(shared.grain);
+  }
+
+  setSize(width: number, height: number): void {
+    for (const each of this.targets) each.setSize(width, height);
+  }
+
+  /**
+   * @param depths of what is seen
+   * @param spread how far it is spread; null for not at all
+   * @returns where the sub-frame stands now
+   */
+  draw(
+    renderer: WebGLRenderer,
+    state: FrameState,
+    camera: PerspectiveCamera,
+    spread: Spread | null,
+    from: { light: WebGLRenderTarget; depths: DepthTexture },
+  ): WebGLRenderTarget {
+    const { depths } = from;
+    const [hazed, made] = this.targets;
+    let now = from.light;
+    const values = ofKind(state.set, 'haze')?.values;
+    if (values) {
+      this.haze.draw(renderer, values, camera, this.laidLevel(state), { picture: now.texture, depths }, hazed);
+      now = hazed;
+    }
+    if (!spread) return now;
+    this.spread.draw(renderer, state.camera, camera, spread, { picture: now.texture, depths }, made);
+    return made;
+  }
+
+  dispose(): void {
+    for (const each of [this.haze, this.spread, ...this.targets]) each.dispose();
+  }
+
+  /** The floor, where it is laid over what is behind it, and so is not in the depths. */
+  private laidLevel({ set }: FrameState): readonly [number, number, number, number] | null {
+    const floor = ofKind(set, 'floor');
+    return floor && floor.settings.look !== 'solid' ? [0, 1, 0, floor.values.level] : null;
+  }
+}
