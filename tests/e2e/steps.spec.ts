@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { produce } from 'immer';
 import { evaluate } from '@/core/frame/evaluate';
 import type { Production } from '@/core/production/production';
 import { keys } from '@/demo/keys';
@@ -33,7 +34,7 @@ const shining = (draft: Production, ratio: number, size: number) => plate(draft,
 
 test('a thin bar that the camera sweeps past is one even band, as long as the shutter is open', async () => {
   const production = bare((draft) => {
-    shining(draft, 0.02, 4).channels.z.rest = -8;
+    shining(draft, 0.012, 4).channels.z.rest = -8;
     const orbit = draft.cameras[0]?.carriers[0];
     if (orbit?.kind !== 'orbit') throw new Error('Not the production that was meant.');
     const straight = { join: 'straight' } as const;
@@ -54,11 +55,14 @@ test('a thin bar that the camera sweeps past is one even band, as long as the sh
     return WIDTH * (0.5 + (dot(0) / -dot(2)) * (focalLengthMm / sensorWidthMm));
   };
   const [a, b] = [seenAt(0.75), seenAt(1.25)].sort((x, y) => x - y) as [number, number];
-  expect(b - a).toBeGreaterThan(30);
+  expect(b - a).toBeGreaterThan(25);
   const seen = await greens(production, 8, 1);
-  const row = seen.slice((HEIGHT / 2) * WIDTH, (HEIGHT / 2 + 1) * WIDTH);
+  // A mean of some rows: it is steps that are looked for, not grain.
+  const row = Array.from({ length: WIDTH }, (_, x) =>
+    Array.from({ length: 40 }, (__, k) => seen[(HEIGHT / 2 - 20 + k) * WIDTH + x] as number),
+  ).map((column) => column.reduce((sum, v) => sum + v, 0));
   const within = row.slice(Math.ceil(a + 0.15 * (b - a)), Math.floor(b - 0.15 * (b - a)));
-  expect(unevenness(within)).toBeLessThan(0.2);
+  expect(unevenness(within)).toBeLessThan(0.3);
   const middle = row.reduce((s, v, x) => s + v * (x + 0.5), 0) / row.reduce((s, v) => s + v, 0);
   expect(Math.abs(middle - (a + b) / 2)).toBeLessThan(0.05 * (b - a));
 });
@@ -69,22 +73,27 @@ test('a point out of focus is an even disc of the handbook’s size', async () =
     shining(draft, 1, 0.04);
     const lens = draft.cameras[0]?.lens.channels;
     if (!lens) throw new Error('Not the production that was meant.');
-    [lens.fStop.rest, lens.focusDistance.rest, lens.focalLengthMm.rest] = [1.4, 2, 50];
+    [lens.fStop.rest, lens.focusDistance.rest, lens.focalLengthMm.rest] = [0.7, 2, 50];
   });
   const { focalLengthMm, sensorWidthMm } = evaluate(production, 0, () => null).camera;
   const f = focalLengthMm / 1000;
-  const radius = (((f / 1.4) * f * (8 - 2)) / (8 * (2 - f)) / 2 / (sensorWidthMm / 1000)) * WIDTH;
+  const radius = (((f / 0.7) * f * (8 - 2)) / (8 * (2 - f)) / 2 / (sensorWidthMm / 1000)) * WIDTH;
   const seen = await greens(production, 48);
   const [cx, cy] = [WIDTH / 2 - 0.5, HEIGHT / 2 - 0.5];
   const all = seen.map((v, i) => ({ v, away: Math.hypot((i % WIDTH) - cx, Math.floor(i / WIDTH) - cy) }));
   const sum = all.reduce((s, { v }) => s + v, 0);
   const square = all.reduce((s, { v, away }) => s + v * away * away, 0) / sum;
-  expect(Math.abs(Math.sqrt(2 * square) / radius - 1)).toBeLessThan(0.04);
+  // The point is a square itself, seen by square pixels; the mean square of a square is side² / 6.
+  const side = ((0.04 * f) / 8 / (sensorWidthMm / 1000)) * WIDTH;
+  const expected = radius ** 2 / 2 + (side ** 2 + 1) / 6;
+  expect(Math.abs(Math.sqrt(square / expected) - 1)).toBeLessThan(0.03);
   const inner = all.filter(({ away }) => away < 0.75 * radius).map(({ v }) => v);
-  expect(unevenness(inner)).toBeLessThan(0.5);
+  expect(unevenness(inner)).toBeLessThan(0.26);
   // No light is lost or made: as much as of the same point in focus.
   const sharp = await greens(
-    bare((draft) => void shining(draft, 1, 0.04)),
+    produce(production, (draft) => {
+      (draft.cameras[0] as Production['cameras'][number]).lens.channels.focusDistance.rest = 8;
+    }),
     48,
   );
   expect(Math.abs(sum / sharp.reduce((s, v) => s + v, 0) - 1)).toBeLessThan(0.08);

@@ -32,6 +32,7 @@ uniform mat4 fromFrame;
 uniform mat4 begins;
 uniform mat4 ends;
 uniform float isSwept;
+uniform float nearDepth;
 ${CHANCE_GLSL}
 float depthAt(ivec2 at) { return texelFetch(depths, clamp(at, ivec2(0), textureSize(depths, 0) - 1), 0).x; }
 float distanceOf(float depth) { return depthRow.y / (2.0 * depth - 1.0 + depthRow.x); }
@@ -47,13 +48,18 @@ vec2 sweptAt(float depth) {
   vec2 way = 0.5 * size * (b.xy / b.w - a.xy / a.w);
   return way * min(1.0, ${LONGEST}.0 / max(length(way), 1e-3));
 }
+vec2 longer(vec2 a, vec2 b) { return dot(a, a) < dot(b, b) ? b : a; }
 void main() {
   ivec2 at = ivec2(gl_FragCoord.xy);
   ivec2 last = textureSize(picture, 0) - 1;
   float ownDepth = depthAt(at);
   float ownFar = distanceOf(ownDepth);
   float ownWidth = widthOf(ownFar);
-  vec2 way = ${OVERLAP}.0 * sweptAt(ownDepth);
+  // What is near, or far, may go farther than what is seen here, and pass by.
+  vec2 ownWay = sweptAt(ownDepth);
+  vec2 way = longer(ownWay, longer(sweptAt(nearDepth), sweptAt(1.0)));
+  float length_ = length(way);
+  bool isStill = length_ < 0.3;
   float turn = 6.2831853 * chance(0x6b000001u);
   float start = chance(0x6b000002u);
   float when = chance(0x6b000003u);
@@ -73,17 +79,19 @@ void main() {
     float away = local * sqrt((float(k) + start) / ${LOOKS}.0);
     float angle = turn + 2.3999632 * float(k);
     float moment = fract(when + 0.61803399 * float(k)) - 0.5;
-    ivec2 there = clamp(at + ivec2(round(away * vec2(cos(angle), sin(angle)) + moment * way)), ivec2(0), last);
-    float far = distanceOf(depthAt(there));
+    ivec2 there = clamp(at + ivec2(round(away * vec2(cos(angle), sin(angle)) + ${OVERLAP}.0 * moment * way)), ivec2(0), last);
+    float depth = depthAt(there);
+    float far = distanceOf(depth);
     float width = widthOf(far);
-    bool isSpread = away <= width || local <= 0.5;
-    bool isOwn = away <= ownWidth;
+    // By how much shorter its own way is than the longest, and so the likelier that it is here.
+    float shorter = isStill ? 1.0 : max(length(sweptAt(depth)), 0.25) / length_;
+    bool isSpread = (away <= width || local <= 0.5) && 2.0 * abs(moment) <= shorter;
+    bool isOwn = (away <= ownWidth || local <= 0.5) && 2.0 * abs(moment) * length_ <= max(length(ownWay), 0.25);
     pictures[k] = isSpread || isOwn ? texelFetch(picture, there, 0) : vec4(0.0);
-    found[k] = vec3(far, isSpread ? local * local / (${LOOKS}.0 * width * width) : 0.0, isOwn);
+    found[k] = vec3(far, isSpread ? local * local / (${LOOKS}.0 * width * width * min(shorter, 1.0)) : 0.0, isOwn);
     if (isSpread) nearest = min(nearest, far);
   }
   vec4 own = texelFetch(picture, at, 0);
-  bool isStill = dot(way, way) < 0.25;
   // While it moves a pixel is no more than one of those that pass by it.
   float ownShare = isStill ? local * local / (${LOOKS}.0 * ownWidth * ownWidth) : 1.0 / ${LOOKS}.0;
   nearest = min(nearest, ownFar);
@@ -122,6 +130,8 @@ export interface Spread {
   widest: number;
   /** From the world to the frame as its share of the exposure begins and ends; null where the camera stands still. */
   swept: readonly [Matrix4, Matrix4] | null;
+  /** Distance of what is nearest to the lens, metres. */
+  nearest: number;
 }
 
 /** Half width of a circle of confusion by the difference of reciprocal distances, pixels times metres. */
@@ -166,7 +176,7 @@ export function spreadOf(
   const ways = swept && ([intoFrame(swept[0], width, height), intoFrame(swept[1], width, height)] as const);
   const isSwept = ways !== null && Math.max(...[nearest, 1000].map((far) => longestWay(state, ways, width, height, far))) >= LEAST;
   if (widest < LEAST && !isSwept) return null;
-  return { share: widest < LEAST ? 0 : own, widest: widest < LEAST ? 0 : Math.min(MOST, widest), swept: isSwept ? ways : null };
+  return { share: widest < LEAST ? 0 : own, widest: widest < LEAST ? 0 : Math.min(MOST, widest), swept: isSwept ? ways : null, nearest };
 }
 
 /** By how much the lens that points are taken on is smaller, so that what is out of focus is spread as far as without it. */
@@ -189,7 +199,7 @@ export class SubFrameSpread {
     renderer: WebGLRenderer,
     state: CameraState,
     camera: PerspectiveCamera,
-    { share, widest, swept }: Spread,
+    { share, widest, swept, nearest }: Spread,
     from: { picture: Texture; depths: Texture },
     to: WebGLRenderTarget,
   ): void {
@@ -206,6 +216,7 @@ export class SubFrameSpread {
       uniforms.fromFrame.value.multiplyMatrices(camera.projectionMatrix, camera.matrixWorldInverse).invert();
       uniforms.begins.value.copy(swept[0]);
       uniforms.ends.value.copy(swept[1]);
+      uniforms.nearDepth.value = 0.5 + 0.5 * ((projection[14] as number) / nearest - (projection[10] as number));
     }
     this.pass.draw(renderer, to);
   }
@@ -227,4 +238,5 @@ const uniformsOf = (grain: { value: unknown }) => ({
   begins: { value: new Matrix4() },
   ends: { value: new Matrix4() },
   isSwept: { value: 0 },
+  nearDepth: { value: 0 },
 });
