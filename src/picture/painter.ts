@@ -1,7 +1,4 @@
 import {
-  AddEquation,
-  CustomBlending,
-  DepthTexture,
   FloatType,
   HalfFloatType,
   LinearFilter,
@@ -9,16 +6,13 @@ import {
   Matrix4,
   NearestFilter,
   NoToneMapping,
-  OneFactor,
   PerspectiveCamera,
   UnsignedByteType,
-  Vector2,
   WebGLRenderer,
   WebGLRenderTarget,
+  type DepthTexture,
   type ShaderMaterial,
-  type Texture,
 } from 'three';
-import { FXAAShader } from 'three/addons/shaders/FXAAShader.js';
 import type { CameraState, FrameState } from '@/core/frame/frame-state';
 import { picturesIn } from '@/core/frame/panel-state';
 import { ofKind } from '@/core/schema/owner-kind';
@@ -27,8 +21,9 @@ import type { SubFrameSample } from '@/core/optics/samples';
 import { positionOf } from '@/core/space/matrix';
 import { DomeSight } from './dome/dome-sight';
 import { drawerName } from './drawer-name';
+import { addPass, smoothPass } from './passes/add';
 import { AfterLight } from './passes/after-light';
-import { depthTexture, FullscreenPass } from './passes/fullscreen';
+import { depthTexture } from './passes/fullscreen';
 import { lensLess, spreadOf } from './passes/sub-frame-spread';
 import { NoiseMeter } from './passes/noise-meter';
 import { PlainLight } from './passes/plain-light';
@@ -45,26 +40,6 @@ import { upright } from './upright';
 
 /** Between two looks at whether the graphics card is done, milliseconds. */
 const FENCE_POLL_MS = 3;
-
-/** Adds a sub-frame, as it is. Very bright points are held back so that one sample does not speckle the mean. */
-const addPass = () =>
-  new FullscreenPass(
-    /* glsl */ `
-uniform sampler2D subFrame;
-varying vec2 at;
-void main() {
-  gl_FragColor = min(texture2D(subFrame, at), vec4(64.0));
-}`,
-    { subFrame: { value: null as Texture | null } },
-    { blending: CustomBlending, blendEquation: AddEquation, blendSrc: OneFactor, blendDst: OneFactor, transparent: true },
-  );
-
-const smoothPass = (picture: Texture) =>
-  new FullscreenPass(
-    FXAAShader.fragmentShader,
-    { tDiffuse: { value: picture }, resolution: { value: new Vector2() } },
-    { vertexShader: FXAAShader.vertexShader },
-  );
 
 /** Draws sub-frames of a stage, sums them, and makes a picture of the sum. One graphics context, reused. */
 export class Painter {

@@ -113,7 +113,7 @@ export function evaluate(
     lights: lightStates(production, resolver, frame, boundsOf, soloed),
     domes: domeStates(production, resolver, frame, soloed),
     // Whoever goes round the marks by a view that is no camera's sees nothing behind them, and nothing before them.
-    set: ownerStates<SetState>(resolver, 'set', production.set, frame).filter(({ kind }) => !free || kind !== 'haze'),
+    set: ownerStates<SetState>(resolver, 'set', production.set, frame).filter(({ kind }) => !free || (kind !== 'haze' && kind !== 'stars')),
     plate: free ? null : plateState(resolver, production, frame, shown),
     finish: ownerStates(resolver, 'finish', production.finish, frame),
   };

@@ -2,6 +2,7 @@ import { HalfFloatType, NearestFilter, WebGLRenderTarget, type DepthTexture, typ
 import type { FrameState } from '@/core/frame/frame-state';
 import { ofKind } from '@/core/schema/owner-kind';
 import type { Stage } from '../stage';
+import { FarBodies } from './far-bodies';
 import { HazePass } from './haze';
 import { SubFrameSpread, type Spread } from './sub-frame-spread';
 
@@ -13,8 +14,9 @@ const target = () =>
     depthBuffer: false,
   });
 
-/** What comes between the light of a sub-frame and its place in the sum: haze, and how far it is spread. */
+/** What comes between the light of a sub-frame and its place in the sum: what is infinitely far, haze, and how far it is spread. */
 export class AfterLight {
+  private readonly farBodies = new FarBodies();
   private readonly haze: HazePass;
   private readonly spread: SubFrameSpread;
   private readonly targets = [target(), target()] as const;
@@ -41,6 +43,7 @@ export class AfterLight {
     from: { light: WebGLRenderTarget; depths: DepthTexture },
   ): WebGLRenderTarget {
     const { depths } = from;
+    this.farBodies.draw(renderer, state, camera, from.light);
     const [hazed, made] = this.targets;
     let now = from.light;
     const values = ofKind(state.set, 'haze')?.values;
@@ -54,7 +57,7 @@ export class AfterLight {
   }
 
   dispose(): void {
-    for (const each of [this.haze, this.spread, ...this.targets]) each.dispose();
+    for (const each of [this.farBodies, this.haze, this.spread, ...this.targets]) each.dispose();
   }
 
   /** The floor, where it is laid over what is behind it, and so is not in the depths. */

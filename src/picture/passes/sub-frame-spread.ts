@@ -72,7 +72,7 @@ void main() {
     if (away <= width) local = max(local, width);
   }
   vec4 pictures[${LOOKS}];
-  // Of each look: its distance, what it stands for of the disc that it is spread over, and whether it is within what this pixel is spread over.
+  // Of each look: its distance, what it stands for of what it is spread over, and whether it is within what this pixel is spread over.
   vec3 found[${LOOKS}];
   float nearest = 1e6;
   for (int k = 0; k < ${LOOKS}; k++) {

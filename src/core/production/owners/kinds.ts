@@ -17,9 +17,10 @@ import { haze } from './haze';
 import { LIGHTS } from './lights/lights';
 import { PATTERNS } from './patterns/patterns';
 import { plate } from './plate';
+import { stars } from './stars';
 
 /** What stands around the marks. */
-export const SET = [dome, ...BACKDROPS, gradientGround, haze, plate] as const;
+export const SET = [dome, ...BACKDROPS, gradientGround, haze, stars, plate] as const;
 export { LIGHTS };
 /** What is done to the picture, in the order in which light takes it. */
 export const FINISH = [display] as const;

@@ -18,6 +18,8 @@ export const sun = {
     strength: channelField({ label: 'Strength', ...SHARE, max: 50, rest: 2.2, step: 0.1 }),
     azimuth: channelField({ label: 'Round', ...TURN, rest: -38 }),
     height: channelField({ label: 'Height', unit: '°', min: -90, max: 90, rest: 46, step: 1, digits: 1 }),
+    seen: channelField({ label: 'Seen by the lens', ...SHARE, max: 50, rest: 0, step: 0.1 }),
+    disc: channelField({ label: 'Seen as wide as', unit: '°', min: 0.1, max: 60, rest: 4, step: 0.5, digits: 1 }),
     softness: channelField({ label: 'Softness', unit: '°', min: 0, max: 45, rest: 7, step: 0.5, digits: 1 }),
     colour: colourChannel({ label: 'Colour', rest: '#fff1dc' }),
   }),
