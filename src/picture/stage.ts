@@ -4,13 +4,14 @@ import type { MarkSolids } from '@/core/frame/solids/mark-solids';
 import type { Vec3 } from '@/core/space/vector';
 import { StandingBackdrops } from './backdrops/standing-backdrops';
 import { DomeMap } from './dome/dome-map';
-import { EVERY_LIGHT, lightMask, lightRow, placedLights, type PlacedLight } from './lights/light-rows';
+import { EVERY_LIGHT, LIGHT_TEXELS, lightMask, lightRow, placedLights, type PlacedLight } from './lights/light-rows';
 import { ShadowAtlas } from './lights/shadow-atlas';
 import type { PictureTextures } from './picture-textures';
 import { NEAR } from './projection';
 import type { Dressing } from './quality';
 import { StandingMark } from './standing-mark';
 import { SHARES_SIZE } from './surfaces/surface-glsl';
+import { FIRST_PATTERN } from './surfaces/pattern-table';
 import { facetTexture } from './surfaces/facet-texture';
 import { SlotMaterials } from './surfaces/slot-materials';
 import { numberTable } from './tables';
@@ -95,16 +96,17 @@ export class Stage {
     this.dome.set(state, this.pictures);
     this.measureReach();
     this.lights = placedLights(state.lights, point, this.reach.center.toArray());
+    this.fillLights(null);
     this.scene.updateMatrixWorld(true);
   }
 
   /** Makes ready what lights the state that it stands for: maps of the dome, and of a plain picture the shadows. */
   light(renderer: WebGLRenderer, hasShadows: boolean): void {
     this.dome.update(renderer);
+    this.materials.pictures.update(renderer, this.pictures);
     const tiles = hasShadows ? this.atlas.update(renderer, this, this.lights, this.reach) : null;
     const { lighting } = this;
-    this.lightTable.fill(this.lights.map((light, i) => lightRow(light, tiles?.[i] ?? [0, 0])));
-    lighting.lightTable.value = this.lightTable.texture;
+    this.fillLights(tiles);
     lighting.lightCount.value = this.lights.length;
     lighting.shadowAtlas.value = this.atlas.texture;
     lighting.shadowTable.value = this.atlas.table.texture;
@@ -114,6 +116,14 @@ export class Stage {
   nearestTo(lens: Vec3): number {
     const away = new Vector3(...lens).distanceTo(this.reach.center);
     return Math.max(NEAR, away - this.reach.radius);
+  }
+
+  /** @param tiles of the shadow atlas, by the lights; null before that is drawn */
+  private fillLights(tiles: readonly (readonly [number, number])[] | null): void {
+    const rows = this.lights.map((light, i) => lightRow(light, tiles?.[i] ?? [0, 0]));
+    const gap = new Float32Array(4 * (FIRST_PATTERN - LIGHT_TEXELS * rows.length));
+    this.lightTable.fill([...rows, gap, ...this.materials.patternTable]);
+    this.lighting.lightTable.value = this.lightTable.texture;
   }
 
   /** Lets all that casts a shadow wear what it casts it by, or what it is seen in. */

@@ -6,7 +6,7 @@ import { pictureFrameAt, type Clip, type Picture } from '../production/picture';
 import type { Production } from '../production/production';
 import type { Resolver } from '../production/resolver';
 import { ofKind } from '../schema/owner-kind';
-import type { PanelState, PictureRef, PlateState, SurroundingsState } from './frame-state';
+import type { MarkState, PanelState, PatternState, PictureRef, PlateState, SurroundingsState } from './frame-state';
 
 /** The frame of the scene whose picture it is, and how many of those there are a second. */
 export interface ShownTime {
@@ -61,8 +61,19 @@ export function plateState(resolver: Resolver, { set }: Production, frame: numbe
   return ref && { ref, ratio: picture.width / picture.height, opacity, fit, isDelivered: delivered };
 }
 
+/** The picture that a pattern lays on a surface; null where it has none. */
+export const patternPicture = (pattern: PatternState): PictureRef | null =>
+  pattern.kind === 'picture' && pattern.settings.picture
+    ? { hash: pattern.settings.picture.hash, holds: pattern.settings.picture.holds, frame: 0 }
+    : null;
+
+function patternPictures({ shells, ownSurfaces }: Pick<MarkState, 'shells' | 'ownSurfaces'>): PictureRef[] {
+  const surfaces = [...shells.flatMap((shell) => Object.values(shell.surfaces)), ...ownSurfaces];
+  return surfaces.flatMap((surface) => surface?.patterns.flatMap((pattern) => patternPicture(pattern) ?? []) ?? []);
+}
+
 interface Showing {
-  marks: readonly { picture: PanelState | null }[];
+  marks: readonly Pick<MarkState, 'picture' | 'shells' | 'ownSurfaces'>[];
   plate: PlateState | null;
   domes: readonly Pick<SurroundingsState, 'settings'>[];
 }
@@ -70,6 +81,6 @@ interface Showing {
 /** Every picture that a state shows. */
 export function picturesIn({ marks, plate, domes }: Showing): PictureRef[] {
   const round = domes.flatMap(({ settings: { picture } }) => (picture ? [{ hash: picture.hash, holds: picture.holds, frame: 0 }] : []));
-  const refs = [...marks.flatMap(({ picture }) => picture?.ref ?? []), ...round];
+  const refs = [...marks.flatMap((mark) => [...(mark.picture?.ref ? [mark.picture.ref] : []), ...patternPictures(mark)]), ...round];
   return plate ? [...refs, plate.ref] : refs;
 }

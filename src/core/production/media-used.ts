@@ -1,17 +1,26 @@
+import { allOwners } from './owners/owners';
 import { MEDIA_KINDS, type MediaKind, type MediaRef } from './media';
+import { pictureSchema } from './picture';
 import type { Production } from './production';
 
 export interface UsedFile extends MediaRef {
   kind: MediaKind;
 }
 
+/** The picture that an owner is set to show. */
+function pictureIn({ picture }: { picture?: unknown }): MediaRef[] {
+  const found = pictureSchema.safeParse(picture);
+  return found.success ? [found.data] : [];
+}
+
 /** Where a production names files of each kind. */
 const FILES: { readonly [K in MediaKind]: (production: Production) => MediaRef[] } = {
   sound: ({ sound }) => (sound ? [sound] : []),
-  picture: ({ marks, set, domes }) => [
-    ...marks.flatMap(({ body }) => (body.kind === 'panel' ? [body.picture] : [])),
-    ...domes.flatMap(({ settings }) => settings.picture ?? []),
-    ...set.flatMap((each) => (each.kind === 'plate' && each.settings.picture ? [each.settings.picture] : [])),
+  picture: (production) => [
+    ...production.marks.flatMap(({ body }) => (body.kind === 'panel' ? [body.picture] : [])),
+    ...production.domes.flatMap(({ settings }) => settings.picture ?? []),
+    // Of the plate, and of patterns.
+    ...allOwners(production).flatMap(({ settings }) => pictureIn(settings)),
   ],
   model: ({ marks }) => marks.flatMap(({ body }) => (body.kind === 'model' ? [body.model] : [])),
 };

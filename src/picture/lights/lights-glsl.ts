@@ -2,6 +2,7 @@ import { LIGHT_TEXELS } from './light-rows';
 
 /** The table of lights, and how each of them falls off to the sides. */
 export const LIGHT_TABLE_GLSL = /* glsl */ `
+/** Lights; after them patterns. */
 uniform highp sampler2D lightTable;
 uniform int lightCount;
 #define LIGHT(i, k) texelFetch(lightTable, ivec2(${LIGHT_TEXELS} * (i) + (k), 0), 0)

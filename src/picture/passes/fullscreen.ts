@@ -47,9 +47,9 @@ export class FullscreenPass<U extends Uniforms> {
     this.mesh.frustumCulled = false;
   }
 
-  /** Draws into a target, or one level of its maps, or (null) onto the canvas. */
-  draw(renderer: WebGLRenderer, target: WebGLRenderTarget | null, level = 0): void {
-    renderer.setRenderTarget(target, 0, level);
+  /** Draws into a target, one level of its maps, or one of its layers; or (null) onto the canvas. */
+  draw(renderer: WebGLRenderer, target: WebGLRenderTarget | null, level = 0, layer = 0): void {
+    renderer.setRenderTarget(target, layer, level);
     renderer.render(this.mesh, this.camera);
   }
 

@@ -41,8 +41,9 @@ export class NoRays extends Error {}
 
 /** What rays meet, in tables on the graphics card: trees of meshes, their places, their surfaces. */
 export class RayScene {
-  readonly nodes = wordTable();
-  readonly triangles = wordTable();
+  /** Nodes of all trees, then their triangles. */
+  readonly trees = wordTable();
+  firstTriangle = 0;
   readonly upper = wordTable();
   readonly instances = numberTable();
   /** Nodes of the upper tree. */
@@ -90,7 +91,7 @@ export class RayScene {
   }
 
   dispose(): void {
-    for (const table of [this.nodes, this.triangles, this.upper, this.instances]) table.dispose();
+    for (const table of [this.trees, this.upper, this.instances]) table.dispose();
   }
 
   /** Puts trees one after another, where they are other ones than before. */
@@ -98,7 +99,7 @@ export class RayScene {
     if (packed.length === this.placed.length && packed.every((each, i) => each === this.placed[i])) return;
     const [nodes, triangles] = [packed.reduce((n, each) => n + nodeCount(each), 0), packed.reduce((n, each) => n + triangleCount(each), 0)];
     const most = TABLE_WIDTH * this.mostRows;
-    if (2 * nodes > most || 3 * triangles > most || triangles >= MOST_TRIANGLES)
+    if (2 * nodes + 3 * triangles > most || triangles >= MOST_TRIANGLES)
       throw new NoRays('There are more triangles in sight than this graphics card can follow rays through.');
     this.placed = packed;
     this.firstNode.clear();
@@ -110,8 +111,8 @@ export class RayScene {
       triangle += triangleCount(each);
       return own;
     });
-    this.nodes.fill(moved);
-    this.triangles.fill(packed.map((each) => each.triangles));
+    this.firstTriangle = 2 * nodes;
+    this.trees.fill([...moved, ...packed.map((each) => each.triangles)]);
   }
 }
 

@@ -87,8 +87,8 @@ export class RayTracer {
     uniforms.points.value.forEach((point, pair) => point.set(...scrambledPoint(seed, i, FIRST_PAIR + pair)));
     uniforms.upperCount.value = scene.upperCount;
     uniforms.eye.value.setFromMatrixPosition(camera.matrixWorld);
-    uniforms.nodeTable.value = scene.nodes.texture;
-    uniforms.triangleTable.value = scene.triangles.texture;
+    uniforms.treeTable.value = scene.trees.texture;
+    uniforms.firstTriangle.value = scene.firstTriangle;
     uniforms.upperTable.value = scene.upper.texture;
     uniforms.instanceTable.value = scene.instances.texture;
     this.passFor(stage.materials.hasPatterns).draw(renderer, to);
@@ -121,8 +121,8 @@ export class RayTracer {
       eye: { value: new Vector3() },
       points: { value: Array.from({ length: PAIRS }, () => new Vector2()) },
       mask: { value: this.mask },
-      nodeTable: texture(),
-      triangleTable: texture(),
+      treeTable: texture(),
+      firstTriangle: { value: 0 },
       upperTable: texture(),
       instanceTable: texture(),
       upperCount: { value: 0 },

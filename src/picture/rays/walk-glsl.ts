@@ -7,13 +7,15 @@ import { INSTANCE_TEXELS } from './instance-table';
  * After T. Foley and J. Sugerman, 2005, with the links of B. Smits, 1998.
  */
 export const WALK_GLSL = /* glsl */ `
-uniform highp usampler2D nodeTable;
-uniform highp usampler2D triangleTable;
+/** Nodes of all trees, and behind them, from a texel on, triangles. */
+uniform highp usampler2D treeTable;
+uniform int firstTriangle;
 uniform highp usampler2D upperTable;
 uniform highp sampler2D instanceTable;
 uniform int upperCount;
 
-${SURFACE_TABLE_GLSL}${FADED_GLSL}${FOLDED_GLSL}#define INSTANCE(i, k) texelFetch(instanceTable, AT(${INSTANCE_TEXELS} * (i) + (k)), 0)
+${SURFACE_TABLE_GLSL}${FADED_GLSL}${FOLDED_GLSL}#define TRIANGLE(k) texelFetch(treeTable, AT(firstTriangle + (k)), 0)
+#define INSTANCE(i, k) texelFetch(instanceTable, AT(${INSTANCE_TEXELS} * (i) + (k)), 0)
 
 struct Met {
   float t;
@@ -37,7 +39,7 @@ vec3 inverseOf(vec3 d) {
   vec3 s = mix(vec3(-1.0), vec3(1.0), greaterThanEqual(d, vec3(0.0)));
   return s / max(abs(d), vec3(1e-12));
 }
-int regionOf(int triangle) { return int(texelFetch(triangleTable, AT(3 * triangle), 0).w >> 30); }
+int regionOf(int triangle) { return int(TRIANGLE(3 * triangle).w >> 30); }
 int surfaceRow(int instance, int region) { return int(INSTANCE(instance, 4)[region]); }
 /** How much of a surface is there at a place in its mesh's frame. */
 float opacityAt(int row, vec3 place) {
@@ -56,9 +58,9 @@ void tryTriangles(uint content, vec3 o, vec3 d, int owner, bool isThin, bool any
   int first = int(content & 0xffffffu);
   int last = first + int((content >> 24) & 0x7fu);
   for (int k = first; k < last; k++) {
-    vec3 a = uintBitsToFloat(texelFetch(triangleTable, AT(3 * k), 0).xyz);
-    vec3 e = uintBitsToFloat(texelFetch(triangleTable, AT(3 * k + 1), 0).xyz) - a;
-    vec3 f = uintBitsToFloat(texelFetch(triangleTable, AT(3 * k + 2), 0).xyz) - a;
+    vec3 a = uintBitsToFloat(TRIANGLE(3 * k).xyz);
+    vec3 e = uintBitsToFloat(TRIANGLE(3 * k + 1).xyz) - a;
+    vec3 f = uintBitsToFloat(TRIANGLE(3 * k + 2).xyz) - a;
     // T. Möller and B. Trumbore, 1997.
     vec3 p = cross(d, f);
     float det = dot(e, p);
@@ -119,8 +121,8 @@ bool trace(vec3 o, vec3 d, float far, bool any, out Met met) {
       lo = texelFetch(upperTable, AT(2 * i), 0);
       hi = texelFetch(upperTable, AT(2 * i + 1), 0);
     } else {
-      lo = texelFetch(nodeTable, AT(2 * i), 0);
-      hi = texelFetch(nodeTable, AT(2 * i + 1), 0);
+      lo = texelFetch(treeTable, AT(2 * i), 0);
+      hi = texelFetch(treeTable, AT(2 * i + 1), 0);
     }
     bool isMet = meetsBox(ro, inverse, uintBitsToFloat(lo.xyz), uintBitsToFloat(hi.xyz), met.t);
     if (isMet && (hi.w & 0x80000000u) != 0u) {
@@ -158,9 +160,9 @@ vec3 unfolded(uint word) {
  * @returns whether it comes from within
  */
 bool readMet(vec3 d, Met met, out vec3 facet, out vec3 n, out int row, out float lean) {
-  uvec4 a = texelFetch(triangleTable, AT(3 * met.triangle), 0);
-  uvec4 b = texelFetch(triangleTable, AT(3 * met.triangle + 1), 0);
-  uvec4 c = texelFetch(triangleTable, AT(3 * met.triangle + 2), 0);
+  uvec4 a = TRIANGLE(3 * met.triangle);
+  uvec4 b = TRIANGLE(3 * met.triangle + 1);
+  uvec4 c = TRIANGLE(3 * met.triangle + 2);
   vec3 corner = uintBitsToFloat(a.xyz);
   vec3 g = cross(uintBitsToFloat(b.xyz) - corner, uintBitsToFloat(c.xyz) - corner);
   vec3 s = (1.0 - met.uv.x - met.uv.y) * unfolded(a.w) + met.uv.x * unfolded(b.w) + met.uv.y * unfolded(c.w);

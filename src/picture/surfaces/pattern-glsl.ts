@@ -1,4 +1,4 @@
-import { PATTERN_NUMBER, PATTERN_TEXELS } from './pattern-table';
+import { FIRST_PATTERN, PATTERN_NUMBER, PATTERN_TEXELS } from './pattern-table';
 
 const is = (kind: keyof typeof PATTERN_NUMBER): string => `kind == ${PATTERN_NUMBER[kind]}`;
 
@@ -23,9 +23,11 @@ bool hasPatterns(int row) { return false; }
  * about scattered points (S. Worley, A Cellular Texture Basis Function, 1996). Needs the table of surfaces.
  */
 const DRAWN = /* glsl */ `
-uniform highp sampler2D patternTable;
-uniform sampler2D landMap;
-#define PATTERN(i, k) texelFetch(patternTable, AT(${PATTERN_TEXELS} * (i) + (k)), 0)
+uniform highp sampler2DArray patternPictures;
+#ifndef LIGHT
+uniform highp sampler2D lightTable;
+#endif
+#define PATTERN(i, k) texelFetch(lightTable, AT(${FIRST_PATTERN} + ${PATTERN_TEXELS} * (i) + (k)), 0)
 
 uint cellHash(ivec3 c) {
   uint h = uint(c.x) * 0x8da6b343u ^ uint(c.y) * 0xd8163841u ^ uint(c.z) * 0xcb1ab31fu;
@@ -90,9 +92,21 @@ float scratched(vec3 p, float amount, float edge) {
   }
   return most;
 }
-float landAt(vec3 d) {
+float landAt(int i, vec3 d) {
   vec2 at = vec2(atan(d.x, d.z) * 0.15915494, -asin(clamp(d.y, -1.0, 1.0)) * 0.31830989);
-  return textureLod(landMap, at + 0.5, 0.0).x;
+  return textureLod(patternPictures, vec3(at + 0.5, PATTERN(i, 7).x), 0.0).x;
+}
+/** A picture at a place in the frame of its pattern: premultiplied. */
+vec4 pictureAt(int i, vec3 p) {
+  vec4 how = PATTERN(i, 7);
+  if (how.x < 0.0) return vec4(0.0);
+  vec2 at = p.xy;
+  // Once round is once across, as often as its size says.
+  if (how.z > 0.0) at.x = atan(p.x, p.z) * 0.15915494 * length(vec3(PATTERN(i, 4).xyz));
+  if (how.y == 0.0 && max(abs(at.x), abs(at.y)) > 0.5) return vec4(0.0);
+  at += 0.5;
+  if (how.y > 1.0) at = 1.0 - abs(fract(0.5 * at) * 2.0 - 1.0);
+  return textureLod(patternPictures, vec3(at, how.x), 0.0);
 }
 /** How far a pattern is there at a place, 0 to 1. */
 float patternAt(int i, vec3 own, Standing stands) {
@@ -107,7 +121,8 @@ float patternAt(int i, vec3 own, Standing stands) {
     return clamp((p.x - how.y) / (abs(span) < 1e-4 ? 1e-4 : span), 0.0, 1.0);
   }
   if (${is('rim')}) return pow(1.0 - clamp(abs(dot(stands.n, stands.v)), 0.0, 1.0), 0.6 / max(amount, 0.02));
-  if (${is('land')}) return landAt(normalize(p));
+  if (${is('picture')}) return min(dot(pictureAt(i, p).rgb, vec3(0.2126, 0.7152, 0.0722)), 1.0);
+  if (${is('land')}) return landAt(i, normalize(p));
   if (${is('cities')}) {
     vec3 d = normalize(p);
     float night = smoothstep(0.08, -0.18, dot(stands.n, PATTERN(i, 3).yzw));
@@ -115,7 +130,7 @@ float patternAt(int i, vec3 own, Standing stands) {
     // A few towns in one region, many in another.
     float region = smoothstep(0.62 - 0.5 * amount, 0.9 - 0.4 * amount, 0.5 + 0.5 * latticeNoise(d * 9.0) + 0.25 * latticeNoise(d * 21.0));
     vec3 towns = nearestCells(d * 55.0);
-    return night * landAt(d) * region * towns.z * smoothstep(0.35, 0.05, towns.x);
+    return night * landAt(i, d) * region * towns.z * smoothstep(0.35, 0.05, towns.x);
   }
   float line = how.y * 0.5;
   if (${is('grid')}) {
@@ -159,7 +174,16 @@ void patterned(int row, vec3 own, Standing how, bool isRelief, inout vec4 a, ino
     slope += rise * min(1.0, 1.5 / max(length(rise), 1e-6));
     vec4 tint = PATTERN(i, 1);
     vec4 drives = PATTERN(i, 2);
-    a.rgb = mix(a.rgb, tint.rgb, tint.w * here);
+    vec3 colour = tint.rgb;
+    float covers = here;
+    if (int(PATTERN(i, 0).x) == ${PATTERN_NUMBER.picture}) {
+      vec4 at = vec4(own, 1.0);
+      vec4 seen = pictureAt(i, vec3(dot(PATTERN(i, 4), at), dot(PATTERN(i, 5), at), dot(PATTERN(i, 6), at)));
+      float is = PATTERN(i, 7).w;
+      colour = mix(colour, seen.rgb / max(seen.a, 1e-4), is);
+      covers = mix(here, seen.a, is);
+    }
+    a.rgb = mix(a.rgb, colour, tint.w * covers);
     a.w = clamp(a.w + drives.x * here, 0.02, 1.0);
     b.x = clamp(b.x + drives.y * here, 0.0, 1.0);
     b.z += drives.z * here;

@@ -2,8 +2,10 @@ import { Matrix4, type Box3 } from 'three';
 import type { PatternState } from '@/core/frame/frame-state';
 import { PATTERNS, type PatternKindName } from '@/core/production/owners/patterns/patterns';
 import { radians } from '@/core/space/angle';
+import { LAYINGS, REPEATS } from '@/core/production/owners/patterns/picture';
 import { directionFrame } from '@/core/space/direction-frame';
 import type { Mat4 } from '@/core/space/matrix';
+import { TABLE_WIDTH } from '../tables';
 
 /** Where a thing stands that patterns lie on: in its mark, and how far that and it reach. */
 export interface PatternGround {
@@ -13,7 +15,9 @@ export interface PatternGround {
   part: Box3;
 }
 
-export const PATTERN_TEXELS = 7;
+export const PATTERN_TEXELS = 8;
+/** The table of lights and patterns has patterns from this texel on: a row of it is enough for the lights. */
+export const FIRST_PATTERN = TABLE_WIDTH;
 /** Rows of the table know kinds by these numbers. */
 export const PATTERN_NUMBER = Object.fromEntries(PATTERNS.map(({ kind }, i) => [kind, i])) as Record<PatternKindName, number>;
 
@@ -30,18 +34,41 @@ function gradientInto(turn: number, tilt: number, { min, max }: Box3): Matrix4 {
 }
 
 /**
- * A pattern as the table has it: kind, how much of it, soft edge, size | colour, tints | roughens, metals, glows, thins | relief in metres,
- * where its sun stands | rows of the way from the own frame of what it lies on into its own.
+ * From the frame of the thing into one in which a picture runs from -0.5 to 0.5 both ways: it covers the extent in its own proportions. One
+ * that goes round runs so over the height alone; its turns are told by x and z.
  */
-export function patternRow(pattern: PatternState, { seat, mark, part }: PatternGround): number[] {
+function pictureInto({ values: { size, x, y, turn }, settings }: Extract<PatternState, { kind: 'picture' }>, { min, max }: Box3): Matrix4 {
+  const ratio = settings.picture ? settings.picture.width / settings.picture.height : 1;
+  const [width, height] = [Math.max(1e-6, max.x - min.x), Math.max(1e-6, max.y - min.y)];
+  const middle = new Matrix4().makeTranslation(-(min.x + max.x) / 2, -(min.y + max.y) / 2, -(min.z + max.z) / 2);
+  if (settings.laid === 'round') return new Matrix4().makeScale(1 / size, 1 / (size * height), 1 / size).multiply(middle);
+  const wide = Math.max(width, height * ratio) * size;
+  const shift = new Matrix4().makeTranslation(-x, -y, 0);
+  return shift
+    .multiply(new Matrix4().makeScale(1 / wide, ratio / wide, 1))
+    .multiply(turnedBack(turn))
+    .multiply(middle);
+}
+
+/**
+ * A pattern as the table has it: kind, how much of it, soft edge, size | colour, tints | roughens, metals, glows, thins | relief in metres,
+ * where its sun stands | rows of the way from the own frame of what it lies on into its own | of one that looks up a picture: its layer,
+ * how it is repeated and laid, how far it is in its own colours.
+ * @param layer of the picture that it looks up; -1 for none
+ */
+export function patternRow(pattern: PatternState, { seat, mark, part }: PatternGround, layer: number): number[] {
   const { values, settings, kind } = pattern;
   const isWhole = settings.over === 'mark';
   const gradient = pattern.kind === 'gradient' ? pattern.values : null;
+  const picture = pattern.kind === 'picture' ? pattern : null;
   const scattered = { amount: 1, edge: 1, size: 1, turn: 0, ...pattern.values };
   const sun = pattern.kind === 'cities' ? directionFrame(pattern.values.azimuth, pattern.values.height).forward : [0, 0, 0];
+  const extent = isWhole ? mark : part;
   const into = gradient
-    ? gradientInto(radians(gradient.turn), radians(gradient.tilt), isWhole ? mark : part)
-    : new Matrix4().makeScale(1 / scattered.size, 1 / scattered.size, 1 / scattered.size).multiply(turnedBack(scattered.turn));
+    ? gradientInto(radians(gradient.turn), radians(gradient.tilt), extent)
+    : picture
+      ? pictureInto(picture, extent)
+      : new Matrix4().makeScale(1 / scattered.size, 1 / scattered.size, 1 / scattered.size).multiply(turnedBack(scattered.turn));
   if (isWhole) into.multiply(new Matrix4().fromArray(seat as number[]));
   const m = into.elements;
   const row = (k: number) => [m[k], m[4 + k], m[8 + k], m[12 + k]] as number[];
@@ -54,6 +81,10 @@ export function patternRow(pattern: PatternState, { seat, mark, part }: PatternG
     ...row(0),
     ...row(1),
     ...row(2),
+    layer,
+    REPEATS.indexOf(picture?.settings.repeats ?? 'once'),
+    LAYINGS.indexOf(picture?.settings.laid ?? 'front'),
+    picture?.values.own ?? 0,
   ];
 }
 

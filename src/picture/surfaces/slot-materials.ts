@@ -1,10 +1,10 @@
 import { MeshBasicMaterial, Texture, type Material } from 'three';
-import type { SurfaceState } from '@/core/frame/frame-state';
+import type { PatternState, SurfaceState } from '@/core/frame/frame-state';
+import { patternPicture } from '@/core/frame/panel-state';
 import { EVERY_LIGHT } from '../lights/light-rows';
-import type { PatternKindName } from '@/core/production/owners/patterns/patterns';
 import { numberTable } from '../tables';
-import { landTexture } from './land-texture';
 import { patternRow } from './pattern-table';
+import { PatternPictures } from './pattern-pictures';
 import type { Features } from './slot-features';
 import type { SlotProgram } from './slot-glsl';
 import { SlotMaterial, type Extra } from './slot-material';
@@ -36,9 +36,6 @@ const NOTHING: SurfaceValues = {
   reach: 0,
 };
 export const NOTHING_ROW = 0;
-/** Patterns that look at the map of the earth. */
-const LAND: readonly PatternKindName[] = ['land', 'cities'];
-
 /**
  * The slots of surfaces: what each is made of in a table, and a material a slot and program. Dragging or keying a value makes nothing and
  * compiles nothing.
@@ -51,8 +48,8 @@ export class SlotMaterials {
   readonly shared: Record<string, { value: unknown }> & { grain: { value: readonly [number, number] } };
   private readonly empty = new Texture();
   private readonly slots = new Map<string, Map<string, SlotMaterial>>();
-  private readonly patterns = numberTable();
-  private land: Texture | null = null;
+  /** What patterns look up. */
+  readonly pictures = new PatternPictures();
   private rows: SurfaceValues[] = [NOTHING];
   private patternRows: number[][] = [];
   private rowOf = new Map<string, number>();
@@ -65,8 +62,7 @@ export class SlotMaterials {
     this.shared = {
       ...shared,
       surfaceTable: { value: this.table.texture },
-      patternTable: { value: this.patterns.texture },
-      landMap: { value: this.empty },
+      patternPictures: this.pictures.uniform,
       grain: { value: [0, 0] },
     };
   }
@@ -86,12 +82,17 @@ export class SlotMaterials {
       const { fade = null, lights = EVERY_LIGHT, catches = null, reach = 0, ground } = features;
       const patterns = ground ? surface.patterns : [];
       const patternRows = [this.patternRows.length, patterns.length] as const;
-      if (ground) this.patternRows.push(...patterns.map((pattern) => patternRow(pattern, ground)));
+      if (ground) this.patternRows.push(...patterns.map((pattern) => patternRow(pattern, ground, this.layerOf(pattern))));
       row = this.rows.push({ ...surface, fade, lights, catches, reach, patterns, patternRows }) - 1;
       this.rowOf.set(slot, row);
     }
     material.dress(row, this.rows[row] as SurfaceValues, features);
     return material;
+  }
+
+  /** Rows of the patterns of all that is seen, for the table of lights and patterns. */
+  get patternTable(): readonly number[][] {
+    return this.patternRows;
   }
 
   /** Whether anything that is seen has patterns. */
@@ -127,13 +128,7 @@ export class SlotMaterials {
   /** Ends a state: the table is as it was told. */
   end(): void {
     this.table.fill(this.rows.map(surfaceRow));
-    this.patterns.fill(this.patternRows);
-    if (!this.land && this.rows.some(({ patterns }) => patterns.some(({ kind }) => LAND.includes(kind)))) {
-      this.land = landTexture();
-      (this.shared.landMap as { value: unknown }).value = this.land;
-    }
     (this.shared.surfaceTable as { value: unknown }).value = this.table.texture;
-    (this.shared.patternTable as { value: unknown }).value = this.patterns.texture;
   }
 
   /** Lets the slots go whose names begin so. */
@@ -149,8 +144,14 @@ export class SlotMaterials {
     this.release('');
     this.hidden.dispose();
     this.table.dispose();
-    this.patterns.dispose();
-    this.land?.dispose();
+    this.pictures.dispose();
+  }
+
+  /** The layer that a pattern looks up; -1 for none. */
+  private layerOf(pattern: PatternState): number {
+    if (pattern.kind === 'land' || pattern.kind === 'cities') return this.pictures.layerOf('land');
+    const picture = patternPicture(pattern);
+    return picture ? this.pictures.layerOf(picture) : -1;
   }
 
   private ensure(name: string, program: SlotProgram, extras: readonly Extra[]): SlotMaterial {

@@ -10,6 +10,7 @@ import { Choices, Heading, Hint, IconButton, Row } from '@/parts/controls';
 import { ItemList } from '@/parts/item-list';
 import { MenuButton } from '@/parts/menu-button';
 import { ChannelField } from '../benches/channel-field';
+import { PicturePatternFields } from './picture-pattern-fields';
 
 const KINDS = [PATTERNS.map(({ kind, label }) => ({ id: kind, label }))];
 const OVER_WORDS = { mark: 'the whole mark', part: 'each letter or part' } as const;
@@ -63,6 +64,7 @@ export function PatternsBench({
               options={PATTERN_SETTINGS.shape.over.unwrap().options.map((id) => ({ id, label: OVER_WORDS[id] }))}
             />
           </Row>
+          {shown.kind === 'picture' ? <PicturePatternFields path={`${path}/patterns/${shown.id}`} /> : null}
           {Object.keys(kind.channels.shape).map((name) => (
             <ChannelField key={`${shown.id} ${name}`} owner={`${path}/patterns/${shown.id}`} name={name} />
           ))}
@@ -72,12 +74,11 @@ export function PatternsBench({
         label="Pattern"
         groups={KINDS}
         isDisabled={patterns.length >= MAX_PATTERNS}
-        onChoose={(id) =>
-          change((own) => {
-            const made = addPattern(own, id);
-            if (made) setOpen(made);
-          })
-        }
+        onChoose={(id) => {
+          // The same id as the edit finds: patterns are named by those that are there.
+          setOpen(addPattern({ patterns: [...patterns] }, id));
+          change((own) => void addPattern(own, id));
+        }}
       >
         Add a pattern
       </MenuButton>

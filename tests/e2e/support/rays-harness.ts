@@ -97,8 +97,8 @@ function onCard(stage: Stage, origins: Float32Array, directions: Float32Array, r
     {
       origins: texture(origins),
       directions: texture(directions),
-      nodeTable: { value: scene.nodes.texture },
-      triangleTable: { value: scene.triangles.texture },
+      treeTable: { value: scene.trees.texture },
+      firstTriangle: { value: scene.firstTriangle },
       upperTable: { value: scene.upper.texture },
       instanceTable: { value: scene.instances.texture },
       surfaceTable: { value: stage.materials.table.texture },

@@ -8,6 +8,7 @@ import { gridPattern } from './grid';
 import { hammeredPattern } from './hammered';
 import { landPattern } from './land';
 import { noisePattern } from './noise';
+import { picturePattern } from './picture';
 import { rimPattern } from './rim';
 import { scratchesPattern } from './scratches';
 import { wearPattern } from './wear';
@@ -27,6 +28,7 @@ export const PATTERNS = [
   rimPattern,
   landPattern,
   citiesPattern,
+  picturePattern,
 ] as const;
 export type PatternKind = (typeof PATTERNS)[number];
 export type PatternKindName = PatternKind['kind'];
@@ -41,4 +43,5 @@ export const PATTERN_STARTS: Partial<Record<PatternKindName, Record<string, numb
   rim: { glows: 1 },
   land: { roughens: 0.4, relief: 4 },
   cities: { tints: 1, glows: 6 },
+  picture: { tints: 1 },
 };
