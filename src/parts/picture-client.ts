@@ -4,6 +4,7 @@ import type { FrameMotion } from '@/core/check/strobe';
 import type { Production } from '@/core/production/production';
 import type { Patch } from 'immer';
 import type { LightShare } from '@/picture/light-shares';
+import type { MaterialSwatch, SwatchPlace } from '@/picture/material-swatches';
 import type { Picked } from '@/picture/pick';
 import { Questions } from '@/workers/questions';
 import { WorkerPort } from '@/workers/worker-port';
@@ -26,10 +27,10 @@ export interface PictureEvents {
 
 type WithoutId<M> = M extends { id: number } ? Omit<M, 'id'> : never;
 /** What can be asked of the worker, and what answers it. */
-type Question = WithoutId<Extract<ToPicture, { kind: 'pick' | 'shares' | 'dome' | 'section' | 'letters' | 'glb' | 'motion' }>>;
+type Question = WithoutId<Extract<ToPicture, { kind: 'pick' | 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'motion' }>>;
 type Answer<Q extends Question> = Extract<FromPicture, { kind: Q['kind'] extends 'pick' ? 'picked' : Q['kind'] }>;
 
-type AnyAnswer = Extract<FromPicture, { kind: 'picked' | 'shares' | 'dome' | 'section' | 'letters' | 'glb' | 'motion' }>;
+type AnyAnswer = Extract<FromPicture, { kind: 'picked' | 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'motion' }>;
 
 export class CancelledError extends Error {}
 
@@ -73,6 +74,11 @@ export class PictureClient {
   /** What lights a point, the brightest first. */
   async shares(x: number, y: number): Promise<LightShare[]> {
     return (await this.ask({ kind: 'shares', x, y })).shares;
+  }
+
+  /** A mark as it would look with a region of it made of each material; none where it is not seen. */
+  async swatches(place: SwatchPlace): Promise<MaterialSwatch[]> {
+    return (await this.ask({ kind: 'swatches', place })).swatches;
   }
 
   /** The dome unrolled, radiance by rows from the lowest up, four numbers a point; null where nothing is drawn. */
@@ -161,6 +167,7 @@ export class PictureClient {
         break;
       case 'picked':
       case 'shares':
+      case 'swatches':
       case 'dome':
       case 'section':
       case 'letters':

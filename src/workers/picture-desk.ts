@@ -6,6 +6,7 @@ import type { Production } from '@/core/production/production';
 import type { Scenery } from '@/picture/draw-frame';
 import { Painter } from '@/picture/painter';
 import { lightShares } from '@/picture/light-shares';
+import { materialSwatches, type SwatchPlace } from '@/picture/material-swatches';
 import { pick, PICKED_NOTHING } from '@/picture/pick';
 import { solidProbe } from '@/picture/solid-probe';
 import { breathe, inSlices } from './breathe';
@@ -79,6 +80,8 @@ export class PictureDesk {
         return this.answerPick(message.id, message.x, message.y);
       case 'shares':
         return this.answerShares(message.id, message.x, message.y);
+      case 'swatches':
+        return this.answerSwatches(message.id, message.place);
       case 'dome': {
         const state = this.production && this.view.state(this.scenery(this.production));
         return this.send({ kind: 'dome', id: message.id, radiance: (state && this.painter?.readDome(state)) ?? null });
@@ -222,6 +225,14 @@ export class PictureDesk {
     const looking = this.view.looking;
     const shares = painter && production && looking ? lightShares(painter, this.scenery(production), this.view.seconds, looking, x, y) : [];
     this.send({ kind: 'shares', id, shares });
+    this.view.disturbed();
+    void this.run();
+  }
+
+  private answerSwatches(id: number, place: SwatchPlace): void {
+    const { painter, production } = this;
+    const swatches = painter && production ? materialSwatches(painter, this.scenery(production), this.view.seconds, place) : [];
+    this.send({ kind: 'swatches', id, swatches });
     this.view.disturbed();
     void this.run();
   }

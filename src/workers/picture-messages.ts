@@ -10,6 +10,7 @@ import type { Letter } from '@/core/outline/text-layout';
 import type { Words } from '@/core/production/words';
 import type { FontFacts } from './solid-messages';
 import type { LightShare } from '@/picture/light-shares';
+import type { MaterialSwatch, SwatchPlace } from '@/picture/material-swatches';
 import type { Picked } from '@/picture/pick';
 import type { Quality } from '@/picture/quality';
 import type { FrameSize } from '@/picture/draw-frame';
@@ -50,6 +51,8 @@ export type ToPicture =
   | { kind: 'pick'; id: number; x: number; y: number }
   /** What lights a spot of the picture. */
   | { kind: 'shares'; id: number; x: number; y: number }
+  /** A mark as it would look with a region of it made of each material. */
+  | { kind: 'swatches'; id: number; place: SwatchPlace }
   /** The dome unrolled. */
   | { kind: 'dome'; id: number }
   | { kind: 'section'; id: number; markId: string; cut: CutLine }
@@ -90,6 +93,7 @@ export type FromPicture =
   | { kind: 'motion'; id: number; motion: FrameMotion[] | null }
   | ({ kind: 'picked'; id: number } & Picked)
   | { kind: 'shares'; id: number; shares: LightShare[] }
+  | { kind: 'swatches'; id: number; swatches: MaterialSwatch[] }
   | { kind: 'dome'; id: number; radiance: Float32Array | null }
   | { kind: 'frame'; id: number; bytes: Uint8Array; milliseconds: number }
   | { kind: 'frame-failed'; id: number; reason: string }

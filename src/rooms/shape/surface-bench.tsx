@@ -2,14 +2,17 @@
 
 import { useState } from 'react';
 import { styled } from 'styled-components';
-import { MATERIAL_KINDS, MATERIALS } from '@/core/production/materials';
+import { MATERIAL_KINDS, MATERIALS, type MaterialKind } from '@/core/production/materials';
 import type { Mark } from '@/core/production/mark';
 import type { Shell } from '@/core/production/shell';
 import { MATERIAL_VALUES, restOf, surfaceOf, type Surface } from '@/core/production/surface';
 import { REGIONS, type Region } from '@/core/solid/mesh';
 import { Button, Heading, Pick } from '@/parts/controls';
+import { Fold } from '@/parts/fold';
 import { ChannelField } from '../benches/channel-field';
 import { useShellDiffers } from '../benches/together';
+import { useView, useWorkspace } from '../workspace/workspace';
+import { MaterialTray } from './material-tray';
 import { PatternsBench } from './patterns-bench';
 
 const Swatches = styled.div`
@@ -31,6 +34,13 @@ const Swatch = styled.button<{ $on: boolean }>`
     0 0 3px #000,
     0 0 3px #000;
   cursor: default;
+`;
+
+const Buttons = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  margin-top: 6px;
 `;
 
 /** Values that say something only of what lets light through. */
@@ -63,6 +73,12 @@ export function SurfaceBench({ mark, shell, change }: { mark: Mark; shell: Shell
   const path = `marks/${mark.id}/shells/${shell.id}/surfaces/${region}`;
   const { transmission } = surface.channels;
   const isGlass = transmission.rest > 0 || transmission.keys.length > 0;
+  const { view } = useWorkspace();
+  const copied = useView((s) => s.surface);
+  const make = (material: MaterialKind) =>
+    change((s) => void (s.surfaces[region] = { ...surfaceOf(material), patterns: s.surfaces[region].patterns }));
+  const paste = (regions: readonly Region[], from: Surface) =>
+    change((s) => regions.forEach((id) => void (s.surfaces[id] = structuredClone(from))));
   return (
     <>
       <Heading>Surfaces</Heading>
@@ -81,13 +97,18 @@ export function SurfaceBench({ mark, shell, change }: { mark: Mark; shell: Shell
           </Swatch>
         ))}
       </Swatches>
+      <Fold lazy title="Materials on this mark">
+        <MaterialTray
+          place={{ markId: mark.id, shell: mark.shells.indexOf(shell), region }}
+          material={surface.settings.material}
+          onChoose={make}
+        />
+      </Fold>
       <Pick
         label="Material"
         value={surface.settings.material}
         differs={differs((each) => each.surfaces[region].settings.material)}
-        onChange={(material) =>
-          change((s) => void (s.surfaces[region] = { ...surfaceOf(material), patterns: s.surfaces[region].patterns }))
-        }
+        onChange={make}
         options={MATERIAL_KINDS.map((id) => ({ id, label: MATERIALS[id].label }))}
       />
       <ChannelField owner={path} name="colour" />
@@ -98,11 +119,20 @@ export function SurfaceBench({ mark, shell, change }: { mark: Mark; shell: Shell
       <ChannelField owner={path} name="brushing" />
       <ChannelField owner={path} name="opacity" />
       <PatternsBench path={path} surface={surface} change={(recipe) => change((s) => recipe(s.surfaces[region]))} />
-      <div style={{ marginTop: 6 }}>
-        <Button $tone="quiet" onPress={() => change((s) => REGIONS.forEach((id) => void (s.surfaces[id] = structuredClone(surface))))}>
+      <Buttons>
+        <Button $tone="quiet" onPress={() => paste(REGIONS, surface)}>
           Same on all regions
         </Button>
-      </div>
+        <Button $tone="quiet" onPress={() => view.setState({ surface })}>
+          Copy this surface
+        </Button>
+        <Button $tone="quiet" isDisabled={!copied} onPress={() => copied && paste([region], copied)}>
+          Paste on {region}
+        </Button>
+        <Button $tone="quiet" isDisabled={!copied} onPress={() => copied && paste(REGIONS, copied)}>
+          Paste on all regions
+        </Button>
+      </Buttons>
     </>
   );
 }

@@ -1,6 +1,7 @@
 import { createStore } from 'zustand/vanilla';
 import type { Kit } from '@/core/production/kits';
 import type { KeyClip, KeyRef } from '@/core/production/edits/key-edits';
+import type { Surface } from '@/core/production/surface';
 import type { CarrierValues } from '@/core/rig/carrier';
 import type { CutLine } from '@/core/solid/section';
 import type { BoundsOf } from '@/core/frame/frame-state';
@@ -56,6 +57,8 @@ export interface ViewState {
   pickFocus: 'focus' | 'rack' | null;
   /** Where the caret was asked for by a press in the lens view. */
   askCaret: { markId: string; from: number; to: number } | null;
+  /** A surface that was copied. */
+  surface: Surface | null;
   /** A look that was copied. */
   look: Pick<Kit, 'shells' | 'skin'> | null;
   /** Shows the line of the cut in the lens view. */
@@ -144,6 +147,7 @@ export function createViewStore() {
     pickFocus: null,
     askCaret: null,
     look: null,
+    surface: null,
     cutShown: true,
     pick: null,
     keys: [],

@@ -20,7 +20,7 @@ export const haze = {
     begins: channelField({ label: 'Begins after', ...far, rest: 0 }),
     deep: channelField({ label: 'Ends after', ...far, min: 0.1, rest: 40 }),
     level: channelField({ label: 'Thins above', ...PLACE, rest: 0 }),
-    thins: channelField({ label: 'To half each', ...far, rest: 0 }),
+    thins: channelField({ label: 'Half as thick each', ...far, rest: 0 }),
   }),
   settings: NO_SETTINGS,
 } as const satisfies OwnerKind;

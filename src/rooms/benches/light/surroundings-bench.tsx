@@ -1,7 +1,6 @@
 'use client';
 
 import { Plus, Trash2 } from 'lucide-react';
-import { styled } from 'styled-components';
 import { domeLight, surroundingsRadiance } from '@/core/frame/dome-formula';
 import { restingSurroundings } from '@/core/frame/dome-state';
 import { DOME_PRESET_NAMES, DOME_PRESETS, surroundingsOf, type DomePresetName } from '@/core/production/dome-presets';
@@ -21,38 +20,12 @@ import { Button, Heading, Hint, IconButton } from '@/parts/controls';
 import { BallSwatch } from '@/parts/dome-view/ball-swatch';
 import { ItemList } from '@/parts/item-list';
 import { MenuButton } from '@/parts/menu-button';
+import { SwatchTray } from '@/parts/swatch-tray';
 import { ChannelField } from '../channel-field';
 import { PictureChoice } from '../picture-choice';
 import { NameField } from '../name-field';
 import { useEdit, useProduction, useView, useWorkspace } from '../../workspace/workspace';
 
-const Tray = styled.div`
-  display: grid;
-  grid-template-columns: repeat(3, 1fr);
-  gap: 4px;
-  margin: 4px 0 8px;
-  button {
-    display: flex;
-    flex-direction: column;
-    align-items: center;
-    gap: 3px;
-    padding: 5px 2px 4px;
-    border: 1px solid var(--line);
-    border-radius: 3px;
-    background: var(--well);
-    color: var(--dim);
-    font: 500 11px/1.15 var(--label);
-    text-align: center;
-    &:hover {
-      border-color: var(--line-strong);
-      color: var(--text);
-    }
-    &[aria-pressed='true'] {
-      border-color: var(--verdigris);
-      color: var(--text);
-    }
-  }
-`;
 const KINDS = [DOME_ELEMENTS.map(({ kind, label }) => ({ id: kind, label }))];
 
 const kept = new Map<DomePresetName, (d: Vec3) => readonly [number, number, number]>();
@@ -72,7 +45,7 @@ function shippedRadiance(name: DomePresetName): (d: Vec3) => readonly [number, n
 function SurroundingsTray({ domeId, name }: { domeId: string; name: string }) {
   const edit = useEdit();
   return (
-    <Tray role="group" aria-label="Surroundings that ship">
+    <SwatchTray role="group" aria-label="Surroundings that ship">
       {DOME_PRESET_NAMES.map((preset) => (
         <button
           key={preset}
@@ -84,7 +57,7 @@ function SurroundingsTray({ domeId, name }: { domeId: string; name: string }) {
           {DOME_PRESETS[preset].label}
         </button>
       ))}
-    </Tray>
+    </SwatchTray>
   );
 }
 
