@@ -64,7 +64,12 @@ export function globeIdent(): Production {
   dome.channels.strength.rest = 1.1;
   dome.channels.lit.rest = 0.06;
   const display = ofKind(production.finish, 'display');
-  if (display) display.channels.ground.rest = '#0b1220';
+  if (display) display.channels.ground.rest = '#05080f';
+  const stars = ofKind(production.set, 'stars');
+  if (stars) {
+    const { on, strength, height } = stars.channels;
+    [on.rest, strength.rest, height.rest] = [true, 0.7, 35];
+  }
 
   const { camera, orbit } = firstCamera(production);
   const move = (from: number, to: number) => settlingAt(130, from, to);

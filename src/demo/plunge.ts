@@ -1,7 +1,9 @@
 import { PACES } from '@/core/motion/pace';
 import { addForm, addWordmark } from '@/core/production/edits/mark-edits';
+import { addLight } from '@/core/production/edits/light-edits';
 import { cameraSchema } from '@/core/production/camera';
 import { emptyProduction, hueFor, type Production } from '@/core/production/production';
+import { ofKind } from '@/core/schema/owner-kind';
 import { lightTheSet } from './light';
 import { backingShell, faceShell } from './shells';
 import { keys, straight } from './keys';
@@ -135,5 +137,16 @@ export function plunge(): Production {
     }),
   ];
   lightTheSet(production, { azimuth: straight(0, 40, 99, -20), level: -1.95 });
+  // Daylight that falls into the well from above, seen in the water.
+  addLight(production, 'spot', {
+    name: 'From above',
+    channels: { x: 1.6, y: 7.5, z: -3.4, spread: 34, edge: 0.4, stops: 6, colour: '#9fd8e6' },
+    settings: { aim: { on: 'point', x: 0, y: -1, z: -0.6 } },
+  });
+  const haze = ofKind(production.set, 'haze');
+  if (haze) {
+    const { on, half, colour, beams, onward, deep } = haze.channels;
+    [on.rest, half.rest, colour.rest, beams.rest, onward.rest, deep.rest] = [true, 16, '#0b2029', 0.2, 0.4, 24];
+  }
   return production;
 }

@@ -20,7 +20,7 @@ import { BARE_VERTEX, FullscreenPass } from './fullscreen';
 /** Looks into the haze a sub-frame, shared among the lights. */
 const LOOKS = 8;
 /** Brightest light that one look brings: close to a lamp few of them would speckle the mean. */
-const BRIGHTEST = 16;
+const BRIGHTEST = 6;
 
 const HAZE = /* glsl */ `
 precision highp float;
@@ -58,6 +58,13 @@ float scattered(float c) {
   float g2 = onward * onward;
   return (1.0 - g2) / (4.0 * PI_ * pow(max(1.0 + g2 - 2.0 * onward * c, 1e-4), 1.5));
 }
+/** A point of a light, another in each pixel: close to it one for all of them would be seen. */
+vec3 pointOf(int i, float form) {
+  vec2 u = vec2(chance(uint(64 * i) + 0x5b000000u), chance(uint(64 * i) + 0x5c000000u));
+  float turn = 2.0 * PI_ * u.y;
+  vec2 p = form == DISC || form == BALL ? sqrt(u.x) * vec2(cos(turn), sin(turn)) : 2.0 * u - 1.0;
+  return LIGHT(i, 1).xyz + p.x * LIGHT(i, 2).xyz + p.y * LIGHT(i, 3).xyz;
+}
 void main() {
   ivec2 at = ivec2(gl_FragCoord.xy);
   vec2 p = 2.0 * gl_FragCoord.xy / vec2(textureSize(picture, 0)) - 1.0;
@@ -83,9 +90,10 @@ void main() {
   vec3 sum = colour * (1.0 - left);
   int each = max(1, ${LOOKS} / max(lightCount, 1));
   for (int i = 0; i < (beams > 0.0 ? lightCount : 0); i++) {
-    vec3 lit = LIGHT(i, 6).xyz;
     float form = LIGHT(i, 0).w;
     bool isDistant = form == DISTANT;
+    vec3 shadowedFrom = LIGHT(i, 6).xyz;
+    vec3 lit = isDistant ? shadowedFrom : pointOf(i, form);
     // Of a light near by, evenly in the angle it is seen under along the way (C. Kulla and M. Fajardo, 2012).
     float nearest = isDistant ? 0.0 : dot(lit - from, d);
     float aside = isDistant ? 1.0 : max(length(lit - from - d * nearest), 0.01);
@@ -99,7 +107,7 @@ void main() {
       vec3 toLight;
       vec3 falls = falling(i, there, lit, toLight);
       if (falls == vec3(0.0)) continue;
-      falls *= reaches(i, form, lit, there, vec3(0.0));
+      falls *= reaches(i, form, shadowedFrom, there, vec3(0.0));
       if (!isDistant) falls *= exp(-thick(there, toLight, length(lit - there)));
       float sent = densityAt(there.y) * scattered(dot(toLight, d)) * exp(-thick(from, d, t));
       sum += min(beams * sent * falls / (chance_ * float(each)), vec3(${BRIGHTEST}.0));
