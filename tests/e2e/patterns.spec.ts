@@ -137,6 +137,36 @@ test('a mirror shows the pattern that is seen directly, and a hole in it is a ho
     expect(alpha(x, y)).toBeGreaterThan(0.98);
 });
 
+test('light falls through the holes of a pattern, traced and plain: as much of it as they are of the surface', async () => {
+  const lit = (withRoof: boolean) =>
+    dark((draft) => {
+      const { sun } = setOf(draft);
+      [sun.on.rest, sun.azimuth.rest, sun.height.rest, sun.softness.rest] = [true, 0, 45, 0];
+      plate(draft, 1, 3, { material: 'matte', colour: '#ffffff' });
+      if (!withRoof) return;
+      // It lies level over the view, between the sun and what is seen.
+      const roof = patterned(draft, 'dots', { size: 1, amount: 0.8, edge: 0, thins: 1 });
+      [roof.channels.tilt.rest, roof.channels.y.rest, roof.channels.z.rest] = [90, 2, 2];
+      const surfaces = (roof.shells[0] as (typeof roof.shells)[number]).surfaces;
+      surfaces.face.channels.glow.rest = 0;
+      for (const name of ['side', 'bevel', 'back'] as const) surfaces[name] = structuredClone(surfaces.face);
+    });
+  const metre = (35 / (8 * 36)) * WIDTH;
+  const mean = (pixels: number[]) => {
+    let [sum, count] = [0, 0];
+    for (let y = Math.round(HEIGHT / 2 - metre / 2); y < HEIGHT / 2 + metre / 2; y++)
+      for (let x = Math.round(WIDTH / 2 - metre); x < WIDTH / 2 + metre; x++) {
+        sum += green(pixels, x, y);
+        count++;
+      }
+    return sum / count;
+  };
+  for (const traced of [true, false]) {
+    const share = mean(await draw(lit(true), traced, 32)) / mean(await draw(lit(false), traced, 32));
+    expect(Math.abs(share - Math.PI * 0.4 ** 2)).toBeLessThan(0.05);
+  }
+});
+
 // A relief turns the normal by the slope of its height; a mirror's reflection then turns by twice that (geometrical optics).
 test('a relief that rises evenly turns what a mirror shows, and a dome that is even everywhere is not told from a smooth one', async () => {
   const mirror = (relief: number, isEven: boolean) =>

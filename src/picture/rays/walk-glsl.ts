@@ -17,6 +17,10 @@ uniform int upperCount;
 ${SURFACE_TABLE_GLSL}${FADED_GLSL}${FOLDED_GLSL}#define TRIANGLE(k) texelFetch(treeTable, AT(firstTriangle + (k)), 0)
 #define INSTANCE(i, k) texelFetch(instanceTable, AT(${INSTANCE_TEXELS} * (i) + (k)), 0)
 
+bool hasPatterns(int row);
+/** How much of a surface patterns leave at a place in its mesh's frame. */
+float leftByPatterns(int row, vec3 own, float lean);
+
 struct Met {
   float t;
   int triangle;
@@ -75,7 +79,9 @@ void tryTriangles(uint content, vec3 o, vec3 d, int owner, bool isThin, bool any
       if (isThin) {
         int row = surfaceRow(owner, regionOf(k));
         // What can be seen through is there as often as it is seen.
-        if (chance(uint(k)) >= opacityAt(row, o + d * w)) continue;
+        float there = opacityAt(row, o + d * w);
+        if (hasPatterns(row)) there *= leftByPatterns(row, o + d * w, abs(cross(e, f).z) / max(length(cross(e, f)), 1e-12));
+        if (chance(uint(k)) >= there) continue;
         if (any) {
           float clear = SURFACE(row, 5).x * (1.0 - SURFACE(row, 1).x);
           if (SURFACE(row, 6).w == 0.0 && clear > 0.0 && chance(uint(k) ^ 0x40000000u) < clear) {

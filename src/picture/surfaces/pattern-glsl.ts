@@ -16,6 +16,7 @@ void patterned(int row, vec3 own, Standing how, bool isRelief, inout vec4 a, ino
   slope = vec3(0.0);
 }
 bool hasPatterns(int row) { return false; }
+float leftByPatterns(int row, vec3 own, float lean) { return 1.0; }
 `;
 
 /**
@@ -191,6 +192,15 @@ void patterned(int row, vec3 own, Standing how, bool isRelief, inout vec4 a, ino
   }
 }
 bool hasPatterns(int row) { return SURFACE(row, 7).y > 0.0; }
+float leftByPatterns(int row, vec3 own, float lean) {
+  float left = 1.0;
+  vec4 held = SURFACE(row, 7);
+  for (int i = int(held.x); i < int(held.x + held.y); i++) {
+    float thins = PATTERN(i, 2).w;
+    if (thins > 0.0) left *= 1.0 - thins * patternAt(i, own, Standing(lean, vec3(0.0, 0.0, 1.0), vec3(0.0, 0.0, 1.0)));
+  }
+  return left;
+}
 `;
 
 /** Patterns are long to compile: programs of what has none are made without them. */

@@ -43,7 +43,7 @@ export function MaterialTray({
   if (swatches === null) return <Hint role="status">Drawing the mark in each material…</Hint>;
   if (swatches.length === 0) return <Hint role="status">The mark is not seen at the playhead, so there is nothing to draw.</Hint>;
   return (
-    <SwatchTray role="group" aria-label="Materials on this mark">
+    <SwatchTray role="group" aria-label="Materials">
       {swatches.map(({ material: kind, pixels }) => (
         <button key={kind} type="button" aria-pressed={kind === material} onClick={() => onChoose(kind)}>
           <Swatch pixels={pixels} />

@@ -97,7 +97,7 @@ export function SurfaceBench({ mark, shell, change }: { mark: Mark; shell: Shell
           </Swatch>
         ))}
       </Swatches>
-      <Fold lazy title="Materials on this mark">
+      <Fold lazy title="Swatches on this mark">
         <MaterialTray
           place={{ markId: mark.id, shell: mark.shells.indexOf(shell), region }}
           material={surface.settings.material}

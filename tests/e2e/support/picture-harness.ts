@@ -2,7 +2,8 @@ import { evaluate } from '@/core/frame/evaluate';
 import { buildMark } from '@/core/frame/solids/build-mark';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
 import type { Production } from '@/core/production/production';
-import { drawFrame } from '@/picture/draw-frame';
+import { frameToSeconds } from '@/core/time/rate';
+import { addSubFrame, drawFrame, stateAt, type FrameSize, type Scenery } from '@/picture/draw-frame';
 import { Painter } from '@/picture/painter';
 import type { PictureFacts } from '@/workers/pictures/opened';
 import { openPicture } from '@/workers/pictures/picture-file';
@@ -20,6 +21,8 @@ export interface DrawOrder {
   /** Noise at which it is done, and sub-frames at least. */
   until?: number;
   least?: number;
+  /** Each sub-frame has points of its own seed: as good as drawn by chance. */
+  scattered?: boolean;
   /** Scene light in the place of what is shown. */
   linear?: boolean;
   /** Files of pictures by their hashes, in base 64. */
@@ -28,10 +31,23 @@ export interface DrawOrder {
 
 const blobOf = (base64: string) => new Blob([Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0))]);
 
+/** A frame from points that have nothing to do with one another. */
+function drawScattered(painter: Painter, scenery: Scenery, { frame, width, height, samples, traced }: FrameSize) {
+  const { production } = scenery;
+  painter.resize(width, height);
+  painter.restart();
+  const seconds = frameToSeconds(frame, production.format.rate);
+  for (let i = 0; i < samples; i++) {
+    const own = { ...scenery, production: { ...production, seed: 1000 + 7919 * i } };
+    addSubFrame(painter, own, { seconds, quality: 'full', i: i % 4, n: samples, traced: traced ?? false });
+  }
+  return stateAt(scenery, seconds);
+}
+
 /** How many sub-frames the last frame took. */
 let taken = 0;
 
-async function draw({ production, alpha, files = {}, linear, ...size }: DrawOrder): Promise<number[]> {
+async function draw({ production, alpha, files = {}, linear, scattered, ...size }: DrawOrder): Promise<number[]> {
   const pictures = new PictureKeeper(
     () => undefined,
     (hash) => Promise.resolve(blobOf(files[hash] ?? '')),
@@ -39,7 +55,8 @@ async function draw({ production, alpha, files = {}, linear, ...size }: DrawOrde
   const painter = new Painter(new OffscreenCanvas(16, 16), pictures);
   const solids = new Map<string, MarkSolids>(production.marks.map((mark) => [mark.id, buildMark(mark, [])]));
   for (const [id, mark] of solids) painter.stage.setSolids(id, mark);
-  const state = await drawFrame(painter, { production, boundsOf: (id) => solids.get(id)?.bounds, pictures }, size);
+  const scenery = { production, boundsOf: (id: string) => solids.get(id)?.bounds, pictures };
+  const state = scattered ? drawScattered(painter, scenery, size) : await drawFrame(painter, scenery, size);
   const read = () => (!state ? [] : linear ? painter.readLinear(state, alpha) : painter.read(state, alpha));
   const pixels = read();
   taken = painter.sampleCount;
