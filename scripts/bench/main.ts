@@ -27,7 +27,16 @@ import { motion } from './motion';
 import { opening } from './opening';
 import { playing } from './playing';
 import { median, milliseconds } from './timing';
+import type { KeyedCosts, LightTimes } from './lights';
 import type { PictureBench, PictureTimes } from './picture';
+
+interface LightCosts {
+  lights: LightTimes[];
+  keyed: KeyedCosts;
+}
+
+/** Bytes of the page's own, as Chromium tells them. */
+const usedMemory = () => (performance as unknown as { memory?: { usedJSHeapSize: number } }).memory?.usedJSHeapSize ?? 0;
 
 const WORD = 'BATHYSCAPHES';
 const SEGMENTS = 8;
@@ -264,6 +273,22 @@ async function picture({ production, solids: built }: Awaited<ReturnType<typeof 
       `Traced, the same size: ${times.traced.toFixed(0)} ms each, ${(times.traced / times.subFrame).toFixed(1)} times as long; ` +
         `the first one ${(times.firstTraced / 1000).toFixed(1)} s`,
     );
+    await page.addScriptTag({ content: await bundleForBrowser('scripts/bench/lights.ts') });
+    const { lights, keyed } = await page.evaluate(
+      (input) => (globalThis as unknown as { benchLights: (o: PictureBench) => LightCosts }).benchLights(input),
+      order,
+    );
+    console.log('Lit beside bare three.js, with as many shadowed spots:');
+    for (const each of lights)
+      console.log(
+        `  ${each.lights} ${each.lights === 1 ? 'light ' : 'lights'}         ${each.lit.toFixed(0)} ms, bare ${each.bare.toFixed(0)} ms, ` +
+          `ratio ${(each.lit / each.bare).toFixed(2)}`,
+      );
+    console.log(
+      `A roughness keyed over 100 frames: ${keyed.frame.toFixed(0)} ms a frame; programs ${keyed.programs.join(' and ')}, ` +
+        `${keyed.made} materials made`,
+    );
+    console.log(`  memory of the page ${(Number(await page.evaluate(usedMemory)) / 1e6).toFixed(0)} MB`);
   } finally {
     await browser.close();
   }

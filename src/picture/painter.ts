@@ -100,6 +100,11 @@ export class Painter {
     return drawerName(String(gl.getParameter(info ? info.UNMASKED_RENDERER_WEBGL : gl.RENDERER)));
   }
 
+  /** Programs that the graphics card has taken. */
+  get programCount(): number {
+    return this.renderer.info.programs?.length ?? 0;
+  }
+
   /** Sub-frames in the sum so far. */
   get sampleCount(): number {
     return this.samples;

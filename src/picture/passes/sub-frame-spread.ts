@@ -71,6 +71,10 @@ void main() {
     float width = widthOf(distanceOf(depthAt(at + ivec2(away * vec2(cos(angle), sin(angle))))));
     if (away <= width) local = max(local, width);
   }
+  if (local <= 0.5 && isStill) {
+    result = texelFetch(picture, at, 0);
+    return;
+  }
   vec4 pictures[${LOOKS}];
   // Of each look: its distance, what it stands for of what it is spread over, and whether it is within what this pixel is spread over.
   vec3 found[${LOOKS}];
