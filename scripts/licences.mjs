@@ -36,6 +36,13 @@ function visit(name, from) {
 
 const { dependencies } = JSON.parse(readFileSync(path.join(ROOT, 'package.json'), 'utf8'));
 for (const name of Object.keys(dependencies)) visit(name, ROOT);
+// The catalogue of stars is the one thing that ships without its package.
+found.set('stars', {
+  name: 'd3-celestial (catalogue of stars)',
+  version: '0.7.35',
+  licence: 'BSD-3-Clause',
+  text: readFileSync(path.join(ROOT, 'src/core/sky/bright-stars.LICENCE.txt'), 'utf8'),
+});
 const list = [...found.values()].sort((a, b) => a.name.localeCompare(b.name) || a.version.localeCompare(b.version));
 const file = path.join(ROOT, 'out', 'licences.json');
 mkdirSync(path.dirname(file), { recursive: true });
