@@ -14,24 +14,16 @@ export interface Star {
   colour: LinearColour;
 }
 
-const BYTES = 6;
-
 /** Temperature of a star by its colour index B-V, kelvin (F. Ballesteros, New insights into black bodies, EPL 97, 2012). */
 export const starKelvin = (bv: number): number => 4600 * (1 / (0.92 * bv + 1.7) + 1 / (0.92 * bv + 0.62));
 
 /** The stars that are seen with the bare eye, to magnitude 6. */
-export function brightStars(): Star[] {
-  const bytes = Uint8Array.from(atob(catalogue.stars), (letter) => letter.charCodeAt(0));
-  const view = new DataView(bytes.buffer);
-  return Array.from({ length: bytes.length / BYTES }, (_, i) => {
-    const ascension = radians((view.getUint16(BYTES * i, true) * 360) / 65536);
-    const declination = radians((view.getUint16(BYTES * i + 2, true) * 180) / 65535 - 90);
-    const level = Math.cos(declination);
-    const kelvin = starKelvin(view.getUint8(BYTES * i + 5) / 80 - 0.5);
+export const brightStars = (): Star[] =>
+  (catalogue.stars as [number, number, number, number][]).map(([ascension, declination, magnitude, bv]) => {
+    const [a, d] = [radians(ascension), radians(declination)];
     return {
-      direction: [level * Math.sin(ascension), Math.sin(declination), level * Math.cos(ascension)],
-      magnitude: view.getUint8(BYTES * i + 4) / 30 - 2,
-      colour: planckianColour(Math.min(MAX_KELVIN, Math.max(MIN_KELVIN, kelvin))),
+      direction: [Math.cos(d) * Math.sin(a), Math.sin(d), Math.cos(d) * Math.cos(a)],
+      magnitude,
+      colour: planckianColour(Math.min(MAX_KELVIN, Math.max(MIN_KELVIN, starKelvin(bv)))),
     };
   });
-}

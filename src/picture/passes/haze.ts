@@ -88,6 +88,8 @@ void main() {
   vec3 from = eye + d * span.x;
   float left = exp(-thick(from, d, reach));
   vec3 sum = colour * (1.0 - left);
+  // Neighbours look at other places, evenly (interleaved gradient noise, J. Jimenez, SIGGRAPH 2014), and so do sub-frames.
+  float within = fract(52.9829189 * fract(dot(gl_FragCoord.xy, vec2(0.06711056, 0.00583715))) + float(grain.x >> 8) * (1.0 / 16777216.0));
   int each = max(1, ${LOOKS} / max(lightCount, 1));
   for (int i = 0; i < (beams > 0.0 ? lightCount : 0); i++) {
     float form = LIGHT(i, 0).w;
@@ -100,7 +102,7 @@ void main() {
     float a = atan(-nearest, aside);
     float b = atan(reach - nearest, aside);
     for (int k = 0; k < each; k++) {
-      float u = (float(k) + chance(uint(64 * i + k) + 0x5a000000u)) / float(each);
+      float u = (float(k) + fract(within + 0.61803399 * float(i))) / float(each);
       float t = isDistant ? u * reach : nearest + aside * tan(mix(a, b, u));
       float chance_ = isDistant ? 1.0 / reach : aside / ((b - a) * (aside * aside + (t - nearest) * (t - nearest)));
       vec3 there = from + d * t;
