@@ -68,7 +68,7 @@ test('Orion stands in the frame as it is seen in the sky', async () => {
 });
 
 for (const traced of [false, true]) {
-  test(`the sun is a disc as wide as said, as bright as it lights, hidden by what is in front, ${traced ? 'traced' : 'plain'}`, async () => {
+  test(`the sun’s disc is as wide as said, as bright as its light, hidden by what is near, ${traced ? 'traced' : 'plain'}`, async () => {
     const production = sky((draft) => {
       const { sun } = setOf(draft);
       [sun.on.rest, sun.azimuth.rest, sun.height.rest, sun.seen.rest, sun.disc.rest, sun.strength.rest] = [true, 180, 0, 1, 6, 0.02];
