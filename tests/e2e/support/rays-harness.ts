@@ -25,6 +25,7 @@ import type { Production } from '@/core/production/production';
 import { seededRandom } from '@/core/motion/random';
 import { FullscreenPass } from '@/picture/passes/fullscreen';
 import { RayScene } from '@/picture/rays/ray-scene';
+import { PATTERN_GLSL } from '@/picture/surfaces/pattern-glsl';
 import { WALK_GLSL } from '@/picture/rays/walk-glsl';
 import { Stage } from '@/picture/stage';
 
@@ -40,6 +41,7 @@ uniform sampler2D origins;
 uniform sampler2D directions;
 float chance(uint thing) { return 0.5; }
 ${WALK_GLSL}
+${PATTERN_GLSL}
 void main() {
   ivec2 at = ivec2(gl_FragCoord.xy);
   vec3 d = texelFetch(directions, at, 0).xyz;
