@@ -46,7 +46,9 @@ export function addSubFrame(
   const state = evaluate(production, instant, boundsOf, { ...looking, probe, pictureFrame });
   const half = 0.5 * sample.share * exposure;
   const seenAt = (time: number) => cameraAt(production, time, boundsOf, { ...looking, probe, pictureFrame });
-  painter.addSubFrame(state, quality, sample, traced ? { seed, i } : null, [seenAt(instant - half), seenAt(instant + half)]);
+  // One that stands for the whole exposure is a look at an instant.
+  const swept = sample.share < 1 ? ([seenAt(instant - half), seenAt(instant + half)] as const) : null;
+  painter.addSubFrame(state, quality, sample, traced ? { seed, i } : null, swept);
   return state;
 }
 

@@ -56,6 +56,7 @@ export class Painter {
   private readonly adder = addPass();
   private readonly edgeSmoother: ReturnType<typeof smoothPass>;
   private readonly toFrame = { value: new Matrix4() };
+  private readonly fromFrame = { value: new Matrix4() };
   private width = 0;
   private height = 0;
   private samples = 0;
@@ -85,7 +86,7 @@ export class Painter {
     });
     this.pictures = new PictureTextures(this.renderer, source);
     this.stage = new Stage(this.pictures);
-    this.stage.materials.shared.toFrame = this.toFrame;
+    Object.assign(this.stage.materials.shared, { toFrame: this.toFrame, fromFrame: this.fromFrame });
     this.plain = new PlainLight(this.stage);
     this.after = new AfterLight(this.stage);
     this.chain = new PictureChain(this.renderer, this.sum, this.pictures, this.stage.dome.uniforms);
@@ -151,13 +152,12 @@ export class Painter {
     this.pictures.need(picturesIn(state));
     this.stage.pose(state, traced ? 'seen' : quality, sample.light);
     this.stage.materials.shared.grain.value = grainOf(traced?.seed ?? 0, traced?.i ?? this.samples);
-    const isFull = quality === 'full' && sample.share < 1;
     const nearest = this.stage.nearestTo(positionOf(state.camera.pose));
-    const spread = isFull ? spreadOf(state.camera, [this.width, this.height], sample.share, nearest, swept) : null;
+    const spread = sample.share < 1 ? spreadOf(state.camera, [this.width, this.height], sample.share, nearest, swept) : null;
     const radius = lensRadius(state.camera) * lensLess(spread);
     this.look(state.camera, { pixelX: sample.pixel[0], pixelY: sample.pixel[1], lensX: lensX * radius, lensY: lensY * radius });
     // A sketch has no light; the dome is drawn for it only where the lens sees that.
-    if (quality !== 'sketch') this.stage.light(renderer, !traced || ofKind(state.set, 'haze') !== undefined);
+    if (quality !== 'sketch') this.stage.light(renderer);
     else if (this.stage.dome.isSeen) this.stage.dome.update(renderer);
     if (traced) {
       this.rays ??= this.newRays();
@@ -196,6 +196,7 @@ export class Painter {
     camera.projectionMatrixInverse.copy(camera.projectionMatrix).invert();
     camera.matrixWorldAutoUpdate = false;
     this.toFrame.value.multiplyMatrices(camera.projectionMatrix, camera.matrixWorldInverse);
+    this.fromFrame.value.copy(this.toFrame.value).invert();
   }
 
   /** Shows the mean of the sum on the canvas, with what is there to work by. A picture of one sub-frame has its edges smoothed. */

@@ -6,7 +6,7 @@ import { channelMetaOf } from '@/core/schema/fields';
 import type { DomeMap } from './dome/dome-map';
 import { EFFECT_DRAWERS, type EffectDrawer } from './effects/effects';
 import { ditherPass } from './passes/dither';
-import { floatTarget } from './passes/fullscreen';
+import { pixelTarget } from './passes/fullscreen';
 import { groundPass, setGradient } from './passes/ground';
 import { meanPass } from './passes/mean';
 import { platePass, plateScale } from './passes/plate';
@@ -33,7 +33,7 @@ export class PictureChain {
   private readonly dither = ditherPass();
   private readonly effects = new Map<EffectState['kind'], EffectDrawer>();
   /** The picture so far, and the one that is drawn next, in turn. */
-  private readonly targets: [WebGLRenderTarget, WebGLRenderTarget] = [floatTarget(), floatTarget()];
+  private readonly targets: [WebGLRenderTarget, WebGLRenderTarget] = [pixelTarget(), pixelTarget()];
   private now = 0;
 
   constructor(

@@ -55,7 +55,8 @@ interface Kept {
   bytes: number;
 }
 
-const nameOf = ({ hash, frame }: PictureRef) => `${hash} ${frame}`;
+/** What a frame of a file is kept under. */
+export const nameOf = ({ hash, frame }: PictureRef) => `${hash} ${frame}`;
 
 /** Pictures on the graphics card, by file and frame: those used last stay. */
 export class PictureTextures {

@@ -1,5 +1,6 @@
 import { Scene, Sphere, Vector3, type Group, type WebGLRenderer } from 'three';
 import type { FrameState } from '@/core/frame/frame-state';
+import { ofKind } from '@/core/schema/owner-kind';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
 import type { Vec3 } from '@/core/space/vector';
 import { StandingBackdrops } from './backdrops/standing-backdrops';
@@ -42,6 +43,8 @@ export class Stage {
   private readonly marks = new Map<string, StandingMark>();
   private lights: PlacedLight[] = [];
   private readonly reach = new Sphere();
+  /** Rays find shadows themselves; haze looks them up all the same. */
+  private hasShadows = false;
 
   constructor(private readonly pictures: Pick<PictureTextures, 'texture'> | null = null) {
     this.scene.matrixWorldAutoUpdate = false;
@@ -83,28 +86,30 @@ export class Stage {
   pose(state: FrameState, quality: Dressing, point: LightPoint): void {
     const { materials } = this;
     const shown = new Map(state.marks.map((mark) => [mark.id, mark]));
+    this.hasShadows = quality !== 'sketch' && (quality !== 'seen' || ofKind(state.set, 'haze') !== undefined);
     materials.begin();
     for (const [id, standing] of this.marks) {
       const mark = shown.get(id);
       standing.group.visible = mark !== undefined;
       if (!mark) continue;
       const picture = mark.picture?.ref ? (this.pictures?.texture(mark.picture.ref) ?? null) : null;
-      standing.pose(mark, quality, picture, lightMask(state.lights, id));
+      standing.pose(mark, quality, picture, lightMask(state.lights, id), this.hasShadows);
     }
     this.backdrops.pose(state.set, quality);
     materials.end();
     this.dome.set(state, this.pictures);
     this.measureReach();
     this.lights = placedLights(state.lights, point, this.reach.center.toArray());
-    this.fillLights(null);
     this.scene.updateMatrixWorld(true);
   }
 
-  /** Makes ready what lights the state that it stands for: maps of the dome, and of a plain picture the shadows. */
-  light(renderer: WebGLRenderer, hasShadows: boolean): void {
+  /** Makes ready what lights the state that it stands for: maps of the dome, and shadows where they are looked up. */
+  light(renderer: WebGLRenderer): void {
     this.dome.update(renderer);
     this.materials.pictures.update(renderer, this.pictures);
-    const tiles = hasShadows ? this.atlas.update(renderer, this, this.lights, this.reach) : null;
+    // What casts shadows may have patterns.
+    if (this.materials.hasPatterns) this.fillLights(null);
+    const tiles = this.hasShadows ? this.atlas.update(renderer, this, this.lights, this.reach) : null;
     const { lighting } = this;
     this.fillLights(tiles);
     lighting.lightCount.value = this.lights.length;

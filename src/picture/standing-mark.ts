@@ -76,12 +76,19 @@ export class StandingMark {
    * Moves and dresses the mark and its copies.
    * @param picture what lies on it as its picture
    * @param lights bits of the lights that light it
+   * @param casts it is asked what it casts its shadows by
    */
-  pose(mark: MarkState, quality: Dressing, picture: Texture | null = null, lights: number = EVERY_LIGHT): void {
+  pose(
+    mark: MarkState,
+    quality: Dressing,
+    picture: Texture | null = null,
+    lights: number = EVERY_LIGHT,
+    casts: boolean = quality === 'lit' || quality === 'full',
+  ): void {
     this.group.matrix.fromArray(mark.pose as number[]);
     for (const piece of this.pieces) this.shape(piece, mark);
     while (this.copies.length < mark.copies.length) this.addCopy();
-    const dress = this.pieces.map((piece) => this.dressOf(piece, mark, quality, picture, lights));
+    const dress = this.pieces.map((piece) => this.dressOf(piece, mark, quality, picture, lights, casts));
     this.copies.forEach((copy, i) => {
       const pose = mark.copies[i];
       copy.visible = pose !== undefined;
@@ -181,7 +188,14 @@ export class StandingMark {
   }
 
   /** Materials of a piece by its groups; null where it is not seen. */
-  private dressOf(piece: PlacedSolid, mark: MarkState, quality: Dressing, picture: Texture | null, lights: number): Dress | null {
+  private dressOf(
+    piece: PlacedSolid,
+    mark: MarkState,
+    quality: Dressing,
+    picture: Texture | null,
+    lights: number,
+    isCasting: boolean,
+  ): Dress | null {
     const shell = mark.shells[piece.shell];
     const part = mark.parts?.[piece.parts[0] ?? -1] ?? null;
     // The solids may still be those of a moment ago, when there were more shells.
@@ -207,7 +221,7 @@ export class StandingMark {
       const features = { fade, laid, lights, ground, catches };
       // Both sides of a cut-out are read from where they are seen: one of them says what is there of it.
       const casts = !catches && (!laid?.isClear || region === 'face');
-      if (program !== 'sketch') casting.push(casts ? this.materials.wear('shadow', fading, surface, features) : this.materials.hidden);
+      if (isCasting) casting.push(casts ? this.materials.wear('shadow', fading, surface, features) : this.materials.hidden);
       return this.materials.wear(catches && program === 'lit' ? 'litCatcher' : program, fading, surface, features);
     });
     return { materials, casting };

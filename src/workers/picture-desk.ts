@@ -224,15 +224,18 @@ export class PictureDesk {
     const { painter, production } = this;
     const looking = this.view.looking;
     const shares = painter && production && looking ? lightShares(painter, this.scenery(production), this.view.seconds, looking, x, y) : [];
-    this.send({ kind: 'shares', id, shares });
-    this.view.disturbed();
-    void this.run();
+    this.answerDrawn({ kind: 'shares', id, shares });
   }
 
   private answerSwatches(id: number, place: SwatchPlace): void {
     const { painter, production } = this;
     const swatches = painter && production ? materialSwatches(painter, this.scenery(production), this.view.seconds, place) : [];
-    this.send({ kind: 'swatches', id, swatches });
+    this.answerDrawn({ kind: 'swatches', id, swatches });
+  }
+
+  /** Sends what was drawn in the place of the picture, and goes on with that. */
+  private answerDrawn(message: FromPicture): void {
+    this.send(message);
     this.view.disturbed();
     void this.run();
   }

@@ -132,6 +132,21 @@ test('what stands in the way of the light throws its shadow through the haze', a
   for (const traced of [false, true]) expect(Math.abs((await shaded(traced))[1] / expected - 1)).toBeLessThan(0.04);
 });
 
+test('it lies before a floor that only takes shadows, wherever that lies', async () => {
+  const seenOver = (level: number) => {
+    const production = hazy((draft) => {
+      const { floor, haze } = setOf(draft);
+      [floor.on.rest, floor.level.rest, haze.half.rest] = [true, level, 10];
+      const orbit = draft.cameras[0]?.carriers[0];
+      // The lens stands 4 m over the origin and looks down at it.
+      if (orbit?.kind === 'orbit') [orbit.channels.height.rest, orbit.channels.radius.rest] = [90, 4];
+    });
+    const order = { production, frame: 0, width: WIDTH, height: HEIGHT, samples: 2, alpha: true, linear: true };
+    return drawn(page, order).then((pixels) => pixels[4 * ((HEIGHT / 2) * WIDTH + WIDTH / 2) + 3] as number);
+  };
+  for (const level of [-1, 0, 0.5]) expect(Math.abs((await seenOver(level)) - (1 - 0.5 ** ((4 - level) / 10)))).toBeLessThan(0.006);
+});
+
 test('a picture over transparency has as much of the ground left as the haze lets through', async () => {
   const production = hazy((draft) => ([setOf(draft).haze.half.rest, setOf(draft).haze.deep.rest] = [10, 20]));
   const pixels = await drawn(page, { production, frame: 0, width: WIDTH, height: HEIGHT, samples: 2, alpha: true, linear: true });

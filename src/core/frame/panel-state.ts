@@ -61,11 +61,12 @@ export function plateState(resolver: Resolver, { set }: Production, frame: numbe
   return ref && { ref, ratio: picture.width / picture.height, opacity, fit, isDelivered: delivered };
 }
 
+/** A picture that does not move. */
+const stillRef = ({ hash, holds }: Picture): PictureRef => ({ hash, holds, frame: 0 });
+
 /** The picture that a pattern lays on a surface; null where it has none. */
 export const patternPicture = (pattern: PatternState): PictureRef | null =>
-  pattern.kind === 'picture' && pattern.settings.picture
-    ? { hash: pattern.settings.picture.hash, holds: pattern.settings.picture.holds, frame: 0 }
-    : null;
+  pattern.kind === 'picture' && pattern.settings.picture ? stillRef(pattern.settings.picture) : null;
 
 function patternPictures({ shells, ownSurfaces }: Pick<MarkState, 'shells' | 'ownSurfaces'>): PictureRef[] {
   const surfaces = [...shells.flatMap((shell) => Object.values(shell.surfaces)), ...ownSurfaces];
@@ -80,7 +81,7 @@ interface Showing {
 
 /** Every picture that a state shows. */
 export function picturesIn({ marks, plate, domes }: Showing): PictureRef[] {
-  const round = domes.flatMap(({ settings: { picture } }) => (picture ? [{ hash: picture.hash, holds: picture.holds, frame: 0 }] : []));
+  const round = domes.flatMap(({ settings: { picture } }) => (picture ? [stillRef(picture)] : []));
   const refs = [...marks.flatMap((mark) => [...(mark.picture?.ref ? [mark.picture.ref] : []), ...patternPictures(mark)]), ...round];
   return plate ? [...refs, plate.ref] : refs;
 }

@@ -18,8 +18,7 @@ const FILES: { readonly [K in MediaKind]: (production: Production) => MediaRef[]
   sound: ({ sound }) => (sound ? [sound] : []),
   picture: (production) => [
     ...production.marks.flatMap(({ body }) => (body.kind === 'panel' ? [body.picture] : [])),
-    ...production.domes.flatMap(({ settings }) => settings.picture ?? []),
-    // Of the plate, and of patterns.
+    // Of surroundings, the plate, and patterns.
     ...allOwners(production).flatMap(({ settings }) => pictureIn(settings)),
   ],
   model: ({ marks }) => marks.flatMap(({ body }) => (body.kind === 'model' ? [body.model] : [])),

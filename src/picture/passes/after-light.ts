@@ -1,29 +1,22 @@
-import { HalfFloatType, NearestFilter, WebGLRenderTarget, type DepthTexture, type PerspectiveCamera, type WebGLRenderer } from 'three';
+import { HalfFloatType, type DepthTexture, type PerspectiveCamera, type WebGLRenderer, type WebGLRenderTarget } from 'three';
 import type { FrameState } from '@/core/frame/frame-state';
 import { ofKind } from '@/core/schema/owner-kind';
 import type { Stage } from '../stage';
 import { FarBodies } from './far-bodies';
+import { pixelTarget } from './fullscreen';
 import { HazePass } from './haze';
 import { SubFrameSpread, type Spread } from './sub-frame-spread';
-
-const target = () =>
-  new WebGLRenderTarget(1, 1, {
-    minFilter: NearestFilter,
-    magFilter: NearestFilter,
-    type: HalfFloatType,
-    depthBuffer: false,
-  });
 
 /** What comes between the light of a sub-frame and its place in the sum: what is infinitely far, haze, and how far it is spread. */
 export class AfterLight {
   private readonly farBodies = new FarBodies();
   private readonly haze: HazePass;
   private readonly spread: SubFrameSpread;
-  private readonly targets = [target(), target()] as const;
+  private readonly targets = [pixelTarget(HalfFloatType), pixelTarget(HalfFloatType)] as const;
 
   constructor({ materials: { shared } }: Stage) {
     this.haze = new HazePass(shared);
-    this.spread = new SubFrameSpread(shared.grain);
+    this.spread = new SubFrameSpread(shared);
   }
 
   setSize(width: number, height: number): void {
@@ -48,7 +41,7 @@ export class AfterLight {
     let now = from.light;
     const values = ofKind(state.set, 'haze')?.values;
     if (values) {
-      this.haze.draw(renderer, values, camera, this.laidLevel(state), { picture: now.texture, depths }, hazed);
+      this.haze.draw(renderer, values, camera, this.laidFloor(state), { picture: now.texture, depths }, hazed);
       now = hazed;
     }
     if (!spread) return now;
@@ -60,9 +53,9 @@ export class AfterLight {
     for (const each of [this.farBodies, this.haze, this.spread, ...this.targets]) each.dispose();
   }
 
-  /** The floor, where it is laid over what is behind it, and so is not in the depths. */
-  private laidLevel({ set }: FrameState): readonly [number, number, number, number] | null {
+  /** Height of the floor, where that is laid over what is behind it, and so is not in the depths. */
+  private laidFloor({ set }: FrameState): number | null {
     const floor = ofKind(set, 'floor');
-    return floor && floor.settings.look !== 'solid' ? [0, 1, 0, floor.values.level] : null;
+    return floor && floor.settings.look !== 'solid' ? floor.values.level : null;
   }
 }

@@ -142,7 +142,7 @@ function sunDisc(uniforms: ReturnType<typeof sunUniforms>): Mesh<PlaneGeometry, 
 }
 
 /** From the frame of the catalogue into the world: its north pole stands where it is said, and the sky is turned about it. */
-export function skyFrame({ azimuth, height, turn }: Pick<Stars, 'azimuth' | 'height' | 'turn'>): Matrix3 {
+function skyFrame({ azimuth, height, turn }: Pick<Stars, 'azimuth' | 'height' | 'turn'>): Matrix3 {
   const { forward: pole, right, up } = directionFrame(azimuth, height);
   const [c, s] = [Math.cos(radians(turn)), Math.sin(radians(turn))];
   // Looked at from within, the sky turns against the clock about the pole in the north.

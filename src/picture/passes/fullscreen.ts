@@ -9,6 +9,8 @@ import {
   ShaderMaterial,
   UnsignedIntType,
   type ShaderMaterialParameters,
+  type Texture,
+  type TextureDataType,
   WebGLRenderTarget,
   type WebGLRenderer,
 } from 'three';
@@ -23,9 +25,9 @@ void main() {
 /** The same without a place in the picture: for programs that look pixels up. */
 export const BARE_VERTEX = 'void main() { gl_Position = vec4(position.xy, 0.0, 1.0); }';
 
-/** A picture in floating point that is made pixel by pixel. */
-export const floatTarget = () =>
-  new WebGLRenderTarget(1, 1, { minFilter: NearestFilter, magFilter: NearestFilter, type: FloatType, depthBuffer: false });
+/** A picture in floating point that is made, and looked up, pixel by pixel. */
+export const pixelTarget = (type: TextureDataType = FloatType) =>
+  new WebGLRenderTarget(1, 1, { minFilter: NearestFilter, magFilter: NearestFilter, type, depthBuffer: false });
 
 /** Depths of a picture that can be looked up. */
 export const depthTexture = () => new DepthTexture(1, 1, UnsignedIntType);
@@ -58,3 +60,13 @@ export class FullscreenPass<U extends Uniforms> {
     this.mesh.material.dispose();
   }
 }
+
+/** A picture as it is. */
+export const copyPass = () =>
+  new FullscreenPass(
+    /* glsl */ `
+uniform sampler2D picture;
+varying vec2 at;
+void main() { gl_FragColor = texture2D(picture, at); }`,
+    { picture: { value: null as Texture | null } },
+  );

@@ -1,9 +1,7 @@
 import {
   Color,
   GLSL3,
-  Matrix4,
   Vector3,
-  Vector4,
   type DepthTexture,
   type PerspectiveCamera,
   type Texture,
@@ -14,7 +12,7 @@ import type { SetState } from '@/core/frame/frame-state';
 import { FALLING_GLSL } from '../lights/falling-glsl';
 import { LIGHT_TABLE_GLSL } from '../lights/lights-glsl';
 import { CHANCE_GLSL } from '../rays/numbers-glsl';
-import { BASIS_GLSL, MEASURES_GLSL } from '../surfaces/surface-glsl';
+import { MEASURES_GLSL } from '../surfaces/surface-glsl';
 import { BARE_VERTEX, FullscreenPass } from './fullscreen';
 
 /** Looks into the haze a sub-frame, shared among the lights. */
@@ -37,10 +35,11 @@ uniform vec2 span;
 uniform vec3 colour;
 uniform float beams;
 uniform float onward;
-/** A level backdrop that is not in the depths, as it is laid over what is behind it; w is 0 where there is none. */
-uniform vec4 laidPlane;
+/** Height of a floor that is not in the depths, as it is laid over what is behind it. */
+uniform float floorLevel;
+uniform float hasFloor;
 ${CHANCE_GLSL}
-${BASIS_GLSL}${MEASURES_GLSL}
+${MEASURES_GLSL}
 ${LIGHT_TABLE_GLSL}
 ${FALLING_GLSL}
 /** Haze from the level up to a height, as metres of the densest. */
@@ -75,8 +74,8 @@ void main() {
   vec3 d = way / far;
   if (depth == 1.0) {
     far = span.y;
-    float on = laidPlane.w == 0.0 ? 0.0 : -(dot(laidPlane.xyz, eye) - laidPlane.w) / dot(laidPlane.xyz, d);
-    if (on > 0.0) far = min(far, on);
+    float on = (floorLevel - eye.y) / d.y;
+    if (hasFloor > 0.0 && on > 0.0) far = min(far, on);
   }
   far = min(far, span.y);
   vec4 seen = texelFetch(picture, at, 0);
@@ -124,7 +123,7 @@ type HazeValues = Extract<SetState, { kind: 'haze' }>['values'];
 export class HazePass {
   private readonly pass: FullscreenPass<ReturnType<typeof uniformsOf>>;
 
-  /** @param shared uniforms of lights and sub-frames */
+  /** @param shared uniforms of lights, sub-frames and the way from the frame into the world */
   constructor(shared: Record<string, { value: unknown }>) {
     this.pass = new FullscreenPass(HAZE, uniformsOf(shared), {
       vertexShader: BARE_VERTEX,
@@ -132,19 +131,18 @@ export class HazePass {
     });
   }
 
-  /** @param laid a level backdrop that is laid over what is behind it: its normal and distance */
+  /** @param floor height of a floor that is laid over what is behind it; null where there is none */
   draw(
     renderer: WebGLRenderer,
     values: HazeValues,
     camera: PerspectiveCamera,
-    laid: readonly [number, number, number, number] | null,
+    floor: number | null,
     from: { picture: Texture; depths: DepthTexture },
     to: WebGLRenderTarget,
   ): void {
     const { uniforms } = this.pass;
     uniforms.picture.value = from.picture;
     uniforms.depths.value = from.depths;
-    uniforms.fromFrame.value.multiplyMatrices(camera.projectionMatrix, camera.matrixWorldInverse).invert();
     uniforms.eye.value.setFromMatrixPosition(camera.matrixWorld);
     uniforms.density.value = Math.LN2 / values.half;
     uniforms.thinning.value = [values.level, values.thins > 0 ? Math.LN2 / values.thins : 0];
@@ -152,7 +150,8 @@ export class HazePass {
     uniforms.colour.value.setRGB(...(values.colour as [number, number, number]));
     uniforms.beams.value = values.beams;
     uniforms.onward.value = values.onward;
-    uniforms.laidPlane.value.set(...(laid ?? ([0, 0, 0, 0] as const)));
+    uniforms.floorLevel.value = floor ?? 0;
+    uniforms.hasFloor.value = floor === null ? 0 : 1;
     this.pass.draw(renderer, to);
   }
 
@@ -165,7 +164,6 @@ const uniformsOf = (shared: Record<string, { value: unknown }>) => ({
   ...shared,
   picture: { value: null as Texture | null },
   depths: { value: null as Texture | null },
-  fromFrame: { value: new Matrix4() },
   eye: { value: new Vector3() },
   density: { value: 0 },
   thinning: { value: [0, 0] as [number, number] },
@@ -173,5 +171,6 @@ const uniformsOf = (shared: Record<string, { value: unknown }>) => ({
   colour: { value: new Color() },
   beams: { value: 0 },
   onward: { value: 0 },
-  laidPlane: { value: new Vector4() },
+  floorLevel: { value: 0 },
+  hasFloor: { value: 0 },
 });

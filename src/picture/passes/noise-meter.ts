@@ -1,5 +1,5 @@
 import { GLSL3, type Texture, type WebGLRenderer, type WebGLRenderTarget } from 'three';
-import { BARE_VERTEX, floatTarget, FullscreenPass } from './fullscreen';
+import { BARE_VERTEX, pixelTarget, FullscreenPass } from './fullscreen';
 
 /** Pixels of a side that are measured together. */
 const BLOCK = 16;
@@ -38,8 +38,8 @@ void main() {
 /** Tells how noisy a mean of sub-frames still is, by the means of two halves of them. */
 export class NoiseMeter {
   /** The sum of every other sub-frame. */
-  readonly half = floatTarget();
-  private readonly blocks = floatTarget();
+  readonly half = pixelTarget();
+  private readonly blocks = pixelTarget();
   private readonly pass = new FullscreenPass(
     MEASURE,
     {

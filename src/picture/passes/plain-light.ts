@@ -1,6 +1,6 @@
-import { HalfFloatType, LinearFilter, WebGLRenderTarget, type PerspectiveCamera, type Texture, type WebGLRenderer } from 'three';
+import { HalfFloatType, LinearFilter, WebGLRenderTarget, type PerspectiveCamera, type WebGLRenderer } from 'three';
 import type { Stage } from '../stage';
-import { FullscreenPass } from './fullscreen';
+import { copyPass } from './fullscreen';
 import { LevelMirror } from './level-mirror';
 
 /** Draws a plain sub-frame of a stage that is posed and lit: first what its floor mirrors, then all, and what is clear over the rest. */
@@ -12,13 +12,7 @@ export class PlainLight {
     type: HalfFloatType,
     depthBuffer: false,
   });
-  private readonly copier = new FullscreenPass(
-    /* glsl */ `
-uniform sampler2D picture;
-varying vec2 at;
-void main() { gl_FragColor = texture2D(picture, at); }`,
-    { picture: { value: null as Texture | null } },
-  );
+  private readonly copier = copyPass();
   private readonly uniforms = { ...this.mirror.uniforms, behindPicture: { value: this.behind.texture }, hasBehind: { value: 0 } };
 
   constructor(private readonly stage: Stage) {

@@ -194,9 +194,9 @@ export const lensLess = (spread: Spread | null): number => Math.sqrt(1 - (spread
 export class SubFrameSpread {
   private readonly pass: FullscreenPass<ReturnType<typeof uniformsOf>>;
 
-  /** @param grain uniform of the sub-frame */
-  constructor(grain: { value: unknown }) {
-    this.pass = new FullscreenPass(SPREAD, uniformsOf(grain), { vertexShader: BARE_VERTEX, glslVersion: GLSL3 });
+  /** @param shared uniforms of the sub-frame, and of the way from the frame into the world */
+  constructor(shared: Record<string, { value: unknown }>) {
+    this.pass = new FullscreenPass(SPREAD, uniformsOf(shared), { vertexShader: BARE_VERTEX, glslVersion: GLSL3 });
   }
 
   draw(
@@ -217,7 +217,6 @@ export class SubFrameSpread {
     uniforms.widest.value = widest;
     uniforms.isSwept.value = swept ? 1 : 0;
     if (swept) {
-      uniforms.fromFrame.value.multiplyMatrices(camera.projectionMatrix, camera.matrixWorldInverse).invert();
       uniforms.begins.value.copy(swept[0]);
       uniforms.ends.value.copy(swept[1]);
       uniforms.nearDepth.value = 0.5 + 0.5 * ((projection[14] as number) / nearest - (projection[10] as number));
@@ -230,15 +229,14 @@ export class SubFrameSpread {
   }
 }
 
-const uniformsOf = (grain: { value: unknown }) => ({
-  grain,
+const uniformsOf = (shared: Record<string, { value: unknown }>) => ({
+  ...shared,
   picture: { value: null as Texture | null },
   depths: { value: null as Texture | null },
   depthRow: { value: [0, 0] as [number, number] },
   scale: { value: 0 },
   focus: { value: 0 },
   widest: { value: 0 },
-  fromFrame: { value: new Matrix4() },
   begins: { value: new Matrix4() },
   ends: { value: new Matrix4() },
   isSwept: { value: 0 },

@@ -80,7 +80,7 @@ void tryTriangles(uint content, vec3 o, vec3 d, int owner, bool isThin, bool any
         int row = surfaceRow(owner, regionOf(k));
         // What can be seen through is there as often as it is seen.
         float there = opacityAt(row, o + d * w);
-        if (hasPatterns(row)) there *= leftByPatterns(row, o + d * w, abs(cross(e, f).z) / max(length(cross(e, f)), 1e-12));
+        if (hasPatterns(row)) there *= leftByPatterns(row, o + d * w, abs(normalize(cross(e, f)).z));
         if (chance(uint(k)) >= there) continue;
         if (any) {
           float clear = SURFACE(row, 5).x * (1.0 - SURFACE(row, 1).x);

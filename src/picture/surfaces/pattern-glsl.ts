@@ -103,18 +103,22 @@ vec4 pictureAt(int i, vec3 p) {
   if (how.x < 0.0) return vec4(0.0);
   vec2 at = p.xy;
   // Once round is once across, as often as its size says.
-  if (how.z > 0.0) at.x = atan(p.x, p.z) * 0.15915494 * length(vec3(PATTERN(i, 4).xyz));
+  if (how.z > 0.0) at.x = atan(p.x, p.z) * 0.15915494 * length(PATTERN(i, 4).xyz);
   if (how.y == 0.0 && max(abs(at.x), abs(at.y)) > 0.5) return vec4(0.0);
   at += 0.5;
   if (how.y > 1.0) at = 1.0 - abs(fract(0.5 * at) * 2.0 - 1.0);
   return textureLod(patternPictures, vec3(at, how.x), 0.0);
 }
+/** A place of a mesh's frame in the frame of a pattern. */
+vec3 inPattern(int i, vec3 own) {
+  vec4 at = vec4(own, 1.0);
+  return vec3(dot(PATTERN(i, 4), at), dot(PATTERN(i, 5), at), dot(PATTERN(i, 6), at));
+}
 /** How far a pattern is there at a place, 0 to 1. */
 float patternAt(int i, vec3 own, Standing stands) {
   vec4 how = PATTERN(i, 0);
   int kind = int(how.x);
-  vec4 at = vec4(own, 1.0);
-  vec3 p = vec3(dot(PATTERN(i, 4), at), dot(PATTERN(i, 5), at), dot(PATTERN(i, 6), at));
+  vec3 p = inPattern(i, own);
   float amount = how.y;
   float soft = 0.5 * how.z + 0.01;
   if (${is('gradient')}) {
@@ -178,8 +182,7 @@ void patterned(int row, vec3 own, Standing how, bool isRelief, inout vec4 a, ino
     vec3 colour = tint.rgb;
     float covers = here;
     if (int(PATTERN(i, 0).x) == ${PATTERN_NUMBER.picture}) {
-      vec4 at = vec4(own, 1.0);
-      vec4 seen = pictureAt(i, vec3(dot(PATTERN(i, 4), at), dot(PATTERN(i, 5), at), dot(PATTERN(i, 6), at)));
+      vec4 seen = pictureAt(i, inPattern(i, own));
       float is = PATTERN(i, 7).w;
       colour = mix(colour, seen.rgb / max(seen.a, 1e-4), is);
       covers = mix(here, seen.a, is);

@@ -72,6 +72,7 @@ export class SlotMaterials {
     this.rows = [NOTHING];
     this.patternRows = [];
     this.rowOf.clear();
+    this.pictures.begin();
   }
 
   /** A slot as a program draws it, as its surface is at the moment. */

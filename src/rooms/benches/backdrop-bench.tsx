@@ -1,6 +1,6 @@
 'use client';
 
-import { BACKDROP_LOOKS } from '@/core/production/owners/backdrops/backdrop-fields';
+import type { BACKDROP_LOOKS } from '@/core/production/owners/backdrops/backdrop-fields';
 import { BACKDROPS, type BackdropKind } from '@/core/production/owners/backdrops/backdrops';
 import { ownerAt } from '@/core/production/owners/owners';
 import { Heading, Hint } from '@/parts/controls';
@@ -34,13 +34,7 @@ export function BackdropBench({ path }: { path: string }) {
   return (
     <>
       <Heading>{owner.label}</Heading>
-      <SettingChoice
-        owner={path}
-        name="look"
-        row="Seen"
-        label="What is seen of it"
-        options={BACKDROP_LOOKS.map((id) => ({ id, label: LOOK_WORDS[id] }))}
-      />
+      <SettingChoice owner={path} name="look" row="Seen" label="What is seen of it" words={LOOK_WORDS} />
       <Hint>{LOOK_NOTES[look]}</Hint>
       {Object.keys(owner.channels.shape)
         .filter((name) => OF_LOOK[name]?.includes(look) ?? true)

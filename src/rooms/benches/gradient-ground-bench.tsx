@@ -8,10 +8,7 @@ import { useProduction } from '../workspace/workspace';
 import { ChannelField } from './channel-field';
 import { SettingChoice } from './setting-choice';
 
-const SHAPES = [
-  { id: 'straight', label: 'along a line' },
-  { id: 'round', label: 'round a middle' },
-] as const;
+const SHAPE_WORDS = { straight: 'along a line', round: 'round a middle' } as const;
 
 /** The colour that the ground runs into, and how. */
 export function GradientGroundBench({ path }: { path: string }) {
@@ -21,7 +18,7 @@ export function GradientGroundBench({ path }: { path: string }) {
     <>
       <Heading>{gradientGround.label}</Heading>
       <Hint>The ground of the picture runs into a second colour. Shares are of the height of the frame.</Hint>
-      <SettingChoice owner={path} name="shape" row="Runs" label="How it runs" options={SHAPES} />
+      <SettingChoice owner={path} name="shape" row="Runs" label="How it runs" words={SHAPE_WORDS} />
       {Object.keys(gradientGround.channels.shape)
         .filter((name) => name !== 'angle' || shape === 'straight')
         .map((name) => (

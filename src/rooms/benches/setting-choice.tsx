@@ -10,7 +10,7 @@ export function SettingChoice<V extends string>({
   name,
   row,
   label,
-  options,
+  words,
 }: {
   /** Its path, and the name of the setting. */
   owner: string;
@@ -18,7 +18,8 @@ export function SettingChoice<V extends string>({
   /** What stands before the choices, and what they are called in full. */
   row: string;
   label: string;
-  options: readonly { id: V; label: string }[];
+  /** What each is called, in their order. */
+  words: Readonly<Record<V, string>>;
 }) {
   const edit = useEdit();
   const value = useProduction((production) => ownerAt(production, owner)?.settings[name]) as V | undefined;
@@ -34,7 +35,7 @@ export function SettingChoice<V extends string>({
             if (changed) changed.settings[name] = to;
           })
         }
-        options={options}
+        options={(Object.keys(words) as V[]).map((id) => ({ id, label: words[id] }))}
       />
     </Row>
   );

@@ -30,6 +30,11 @@ export function PatternsBench({
   const { patterns } = surface;
   const shown = patterns.find(({ id }) => id === open);
   const kind = PATTERNS.find((each) => each.kind === shown?.kind);
+  const set = (to: object) =>
+    change((own) => {
+      const pattern = own.patterns.find(({ id }) => id === open);
+      if (pattern) Object.assign(pattern.settings, to);
+    });
   return (
     <>
       <Heading>Patterns</Heading>
@@ -55,16 +60,11 @@ export function PatternsBench({
             <Choices
               label="What it runs over"
               value={shown.settings.over}
-              onChange={(over) =>
-                change((own) => {
-                  const pattern = own.patterns.find(({ id }) => id === shown.id);
-                  if (pattern) pattern.settings.over = over;
-                })
-              }
+              onChange={(over) => set({ over })}
               options={PATTERN_SETTINGS.shape.over.unwrap().options.map((id) => ({ id, label: OVER_WORDS[id] }))}
             />
           </Row>
-          {shown.kind === 'picture' ? <PicturePatternFields path={`${path}/patterns/${shown.id}`} /> : null}
+          {shown.kind === 'picture' ? <PicturePatternFields settings={shown.settings} onChange={set} /> : null}
           {Object.keys(kind.channels.shape).map((name) => (
             <ChannelField key={`${shown.id} ${name}`} owner={`${path}/patterns/${shown.id}`} name={name} />
           ))}

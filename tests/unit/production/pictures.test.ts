@@ -2,6 +2,7 @@ import { produce } from 'immer';
 import { evaluate } from '@/core/frame/evaluate';
 import { picturesIn } from '@/core/frame/panel-state';
 import { addPanel, replacePicture } from '@/core/production/edits/panel-edits';
+import { addPattern } from '@/core/production/edits/pattern-edits';
 import { changeMark } from '@/core/production/edits/mark-edits';
 import { mediaUsed } from '@/core/production/media-used';
 import { clipSchema, pictureFrameAt, pictureSchema, type Clip } from '@/core/production/picture';
@@ -118,4 +119,18 @@ test('a plate covers the frame, is seen whole in it, or is drawn out to it', () 
   expect(plateScale('whole', 16 / 9, 4 / 3)).toEqual([expect.closeTo(4 / 3, 9), 1]);
   expect(plateScale('whole', 16 / 9, 2.4)).toEqual([1, expect.closeTo(2.4 / (16 / 9), 9)]);
   expect(plateScale('stretch', 1, 3)).toEqual([1, 1]);
+});
+
+test('a picture that a pattern lays on letters is among what is shown, and what goes with the file', () => {
+  const hash = 'e'.repeat(64);
+  const laid = production((draft) => {
+    const [mark] = draft.marks;
+    const face = mark?.shells[0]?.surfaces.face;
+    if (!face) throw new Error('Not the production that was meant.');
+    addPattern(face, 'picture');
+    const [pattern] = face.patterns;
+    if (pattern?.kind === 'picture') pattern.settings.picture = { ...FILM, hash, holds: 'still', frames: 1 };
+  });
+  expect(picturesIn(evaluate(laid, 0, () => null))).toContainEqual({ hash, holds: 'still', frame: 0 });
+  expect(mediaUsed(laid).filter((file) => file.hash === hash)).toHaveLength(1);
 });
