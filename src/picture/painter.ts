@@ -1,5 +1,4 @@
 import {
-  FloatType,
   HalfFloatType,
   LinearFilter,
   LinearSRGBColorSpace,
@@ -21,12 +20,13 @@ import type { SubFrameSample } from '@/core/optics/samples';
 import { positionOf } from '@/core/space/matrix';
 import { DomeSight } from './dome/dome-sight';
 import { drawerName } from './drawer-name';
-import { addPass, smoothPass } from './passes/add';
 import { AfterLight } from './passes/after-light';
 import { depthTexture } from './passes/fullscreen';
+import { LightSum } from './passes/light-sum';
 import { lensLess, spreadOf } from './passes/sub-frame-spread';
 import { NoiseMeter } from './passes/noise-meter';
 import { PlainLight } from './passes/plain-light';
+import { smoothPass } from './passes/smooth';
 import { PictureChain } from './picture-chain';
 import { NO_PICTURES, type PictureSource } from './picture-source';
 import { PictureTextures } from './picture-textures';
@@ -38,6 +38,9 @@ import type { Quality } from './quality';
 import { Stage } from './stage';
 import { upright } from './upright';
 
+/** Nothing can be drawn here; its message says why in plain words. */
+export class CannotDraw extends Error {}
+
 /** Between two looks at whether the graphics card is done, milliseconds. */
 const FENCE_POLL_MS = 3;
 
@@ -47,13 +50,12 @@ export class Painter {
   private readonly pictures: PictureTextures;
   private readonly renderer: WebGLRenderer;
   private readonly camera = new PerspectiveCamera();
-  private readonly sum: WebGLRenderTarget;
+  private readonly sum: LightSum;
   private readonly single: WebGLRenderTarget;
   private readonly output: WebGLRenderTarget;
   private readonly chain: PictureChain;
   private readonly plain: PlainLight;
   private readonly after: AfterLight;
-  private readonly adder = addPass();
   private readonly edgeSmoother: ReturnType<typeof smoothPass>;
   private readonly toFrame = { value: new Matrix4() };
   private readonly fromFrame = { value: new Matrix4() };
@@ -66,17 +68,24 @@ export class Painter {
   private meter: NoiseMeter | null = null;
   private isMeasured = false;
 
-  /** @param source where pictures come from */
+  /**
+   * @param source where pictures come from
+   * @throws CannotDraw where the card lacks what pictures are made of
+   */
   constructor(
     private readonly canvas: OffscreenCanvas,
     source: PictureSource = NO_PICTURES,
   ) {
     this.renderer = new WebGLRenderer({ canvas, antialias: false, alpha: false, powerPreference: 'high-performance' });
+    if (!this.renderer.getContext().getExtension('EXT_color_buffer_float')) {
+      this.renderer.dispose();
+      throw new CannotDraw('This graphics card cannot draw pictures in floating point, of which light is made here.');
+    }
     this.renderer.toneMapping = NoToneMapping;
     this.renderer.outputColorSpace = LinearSRGBColorSpace;
     this.renderer.autoClear = false;
     const target = { minFilter: NearestFilter, magFilter: NearestFilter, generateMipmaps: false } as const;
-    this.sum = new WebGLRenderTarget(1, 1, { ...target, type: FloatType, depthBuffer: false });
+    this.sum = new LightSum(this.renderer);
     this.single = new WebGLRenderTarget(1, 1, { ...target, type: HalfFloatType, depthTexture: depthTexture() });
     this.output = new WebGLRenderTarget(1, 1, {
       minFilter: LinearFilter,
@@ -126,11 +135,9 @@ export class Painter {
 
   /** Empties the sum; from here on the noise in it can be asked for, where that is said. */
   restart(isMeasured = false): void {
-    if (isMeasured) (this.meter ??= new NoiseMeter()).restart(this.renderer, this.width, this.height);
+    if (isMeasured) (this.meter ??= new NoiseMeter(this.renderer)).restart(this.renderer, this.width, this.height);
     this.isMeasured = isMeasured;
-    this.renderer.setRenderTarget(this.sum);
-    this.renderer.setClearColor(0x000000, 0);
-    this.renderer.clear();
+    this.sum.clear(this.renderer);
     this.samples = 0;
   }
 
@@ -163,13 +170,12 @@ export class Painter {
       this.rays ??= this.newRays();
       this.rays.draw(camera, traced.seed, traced.i, this.single);
     } else {
-      this.plain.draw(renderer, camera, this.single, quality !== 'full');
+      this.plain.draw(renderer, camera, this.single, quality !== 'full' && sample.share === 1);
     }
     const depths = (traced ? this.rays?.depths : this.single.depthTexture) as DepthTexture;
     const done = quality === 'sketch' ? this.single : this.after.draw(renderer, state, camera, spread, { light: this.single, depths });
-    this.adder.uniforms.subFrame.value = done.texture;
-    this.adder.draw(renderer, this.sum);
-    if (this.isMeasured) this.meter?.take(this.samples, (half) => this.adder.draw(renderer, half));
+    this.sum.add(renderer, done.texture);
+    if (this.isMeasured) this.meter?.take(renderer, this.samples, done.texture);
     this.samples++;
   }
 
@@ -271,17 +277,7 @@ export class Painter {
 
   dispose(): void {
     this.stage.dispose();
-    for (const each of [
-      this.sum,
-      this.single,
-      this.output,
-      this.chain,
-      this.plain,
-      this.after,
-      this.adder,
-      this.edgeSmoother,
-      this.pictures,
-    ])
+    for (const each of [this.sum, this.single, this.output, this.chain, this.plain, this.after, this.edgeSmoother, this.pictures])
       each.dispose();
     this.sharpness?.dispose();
     this.rays?.dispose();

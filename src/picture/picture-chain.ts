@@ -38,7 +38,7 @@ export class PictureChain {
 
   constructor(
     private readonly renderer: WebGLRenderer,
-    private readonly sum: WebGLRenderTarget,
+    private readonly sum: { readonly texture: Texture },
     private readonly pictures: PictureTextures,
     dome: DomeMap['uniforms'],
   ) {

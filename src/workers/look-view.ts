@@ -5,8 +5,13 @@ import type { Painter } from '@/picture/painter';
 import { NoRays } from '@/picture/rays/ray-scene';
 import type { FromPicture, Look } from './picture-messages';
 
-/** Sub-frames that the lens view gathers at rest. */
+/** Sub-frames that the lens view gathers at rest, at most. */
 const REST_SAMPLES = 64;
+/** It is done before that once the noise is so small, in 8-bit values as they are shown: one step of them. */
+const CALM = 1;
+/** But not before so many, as few can agree by chance. It is measured after each so many. */
+const REST_LEAST = 16;
+const MEASURED_EACH = 8;
 /** Sub-frames of a moving picture at full quality. */
 const MOVING_FULL_SAMPLES = 8;
 /** For so long after a change the picture stays quick: while something is dragged, one change follows another. Milliseconds. */
@@ -21,6 +26,7 @@ export class LookView {
   private stale = true;
   private changedAt = -Infinity;
   private noRays = false;
+  private isCalm = false;
 
   constructor(private readonly tell: (message: Extract<FromPicture, { kind: 'drawn' | 'no-rays' }>) => void) {}
 
@@ -80,19 +86,22 @@ export class LookView {
     const started = performance.now();
     painter.resize(look.width, look.height);
     if (this.stale) {
-      this.stale = false;
-      painter.restart();
+      this.stale = this.isCalm = false;
+      painter.restart(!look.moving);
       if (look.quality !== 'full') return this.drawQuick(painter, scenery, look, goal, started);
-    } else if (goal === 1 || painter.sampleCount >= goal) return false;
+    } else if (goal === 1 || this.isCalm || painter.sampleCount >= goal) return false;
     if (look.quality !== 'full' && this.restsIn(started) > 0) return false;
     const state = this.refine(painter, scenery, look, goal);
     const done = painter.sampleCount;
-    if (done >= goal || (!look.moving && done >= FIRST_SHOWN && done % SHOWN_EVERY === 0)) {
+    const measured = !look.moving && done >= REST_LEAST && done % MEASURED_EACH === 0;
+    this.isCalm = measured && painter.noise(state) <= CALM;
+    const of = this.isCalm ? done : goal;
+    if (done >= of || (!look.moving && done >= FIRST_SHOWN && done % SHOWN_EVERY === 0)) {
       this.present(painter, state, look);
       const focus = stateAt(scenery, look.seconds, look).camera.focusDistance;
-      this.tell({ kind: 'drawn', seconds: look.seconds, samples: done, of: goal, focus, milliseconds: performance.now() - started });
+      this.tell({ kind: 'drawn', seconds: look.seconds, samples: done, of, focus, milliseconds: performance.now() - started });
     }
-    return done < goal;
+    return done < of;
   }
 
   /** Adds the next sub-frame. Where its light cannot be followed by rays it is plain, and that is said. */
@@ -104,7 +113,7 @@ export class LookView {
       if (!(error instanceof NoRays)) throw error;
       this.noRays = true;
       this.tell({ kind: 'no-rays', trouble: `${error.message} Its light is drawn plain.` });
-      painter.restart();
+      painter.restart(!look.moving);
       return addSubFrame(painter, scenery, { ...look, i: 0, n });
     }
   }
@@ -116,7 +125,7 @@ export class LookView {
     this.present(painter, state, look);
     const { focusDistance: focus } = state.camera;
     this.tell({ kind: 'drawn', seconds: look.seconds, samples: 1, of: goal, focus, milliseconds: performance.now() - started });
-    if (goal > 1) painter.restart();
+    if (goal > 1) painter.restart(!look.moving);
     return goal > 1;
   }
 

@@ -4,7 +4,7 @@ import type { MarkSolids } from '@/core/frame/solids/mark-solids';
 import { isEverShown } from '@/core/production/shell';
 import type { Production } from '@/core/production/production';
 import type { Scenery } from '@/picture/draw-frame';
-import { Painter } from '@/picture/painter';
+import { CannotDraw, Painter } from '@/picture/painter';
 import { lightShares } from '@/picture/light-shares';
 import { materialSwatches, type SwatchPlace } from '@/picture/material-swatches';
 import { pick, PICKED_NOTHING } from '@/picture/pick';
@@ -124,8 +124,9 @@ export class PictureDesk {
     try {
       this.painter?.dispose();
       this.painter = new Painter(canvas, this.pictures);
-    } catch {
-      this.send({ kind: 'lost', reason: 'This browser cannot draw 3D pictures (WebGL 2 is missing or switched off).' });
+    } catch (error) {
+      const noContext = 'This browser cannot draw 3D pictures (WebGL 2 is missing or switched off).';
+      this.send({ kind: 'lost', reason: error instanceof CannotDraw ? error.message : noContext });
       return;
     }
     this.painter.onContextLost(() =>

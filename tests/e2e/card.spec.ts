@@ -1,4 +1,9 @@
 import type { Page, Worker } from '@playwright/test';
+import { produce } from 'immer';
+import { addForm } from '@/core/production/edits/mark-edits';
+import { emptyProduction } from '@/core/production/production';
+import { bundleForBrowser } from '../../scripts/bundle.mjs';
+import { drawn } from './support/plates';
 import { addWords, goToRoom, makeProduction, pictureOf, saved, type, valueOf } from './support/rooms';
 import { expect, test } from './support/server';
 
@@ -64,4 +69,61 @@ test('a card that refuses the program for rays draws plain, and that is said; a 
   await page.getByRole('button', { name: 'Render 2 frames' }).click();
   const list = page.getByRole('main');
   await expect(list.getByText('does not take the program that follows rays').first()).toBeVisible({ timeout: 120_000 });
+});
+
+/** A card that has not got an extension. */
+function withhold(missing: string): void {
+  const { prototype } = WebGL2RenderingContext as unknown as { prototype: { getExtension(this: unknown, name: string): unknown } };
+  const { getExtension } = prototype;
+  prototype.getExtension = function (name) {
+    return name === missing ? null : getExtension.call(this, name);
+  };
+}
+
+/** What is blended into 32-bit numbers is not drawn, as WebGL says of a card without `EXT_float_blend`. */
+function refuseFloatBlend(): void {
+  const { prototype } = WebGL2RenderingContext;
+  const { drawElements } = prototype;
+  prototype.drawElements = function (...order) {
+    const target = this.getParameter(this.FRAMEBUFFER_BINDING) as WebGLFramebuffer | null;
+    const bits =
+      target &&
+      Number(this.getFramebufferAttachmentParameter(this.FRAMEBUFFER, this.COLOR_ATTACHMENT0, this.FRAMEBUFFER_ATTACHMENT_RED_SIZE));
+    if (!(bits === 32 && this.isEnabled(this.BLEND))) drawElements.apply(this, order);
+  };
+}
+
+const star = () =>
+  produce(emptyProduction('Card', { width: 96, height: 54, rate: '25', length: 10 }), (draft) => {
+    addForm(draft, 'star');
+  });
+
+test('a card that cannot blend in floating point draws the same picture to the bit, and tells the same noise', async ({ browser }) => {
+  const pictures: number[][] = [];
+  for (const without of [false, true]) {
+    const page = await browser.newPage();
+    await page.addScriptTag({ content: await bundleForBrowser('tests/e2e/support/picture-harness.ts') });
+    if (without) {
+      await page.evaluate(withhold, 'EXT_float_blend');
+      await page.evaluate(refuseFloatBlend);
+    }
+    pictures.push(await drawn(page, { production: star(), frame: 0, width: 96, height: 54, samples: 64, alpha: true, until: 16, least: 8 }));
+    pictures.push([await page.evaluate(() => (globalThis as unknown as { taken(): number }).taken())]);
+    await page.close();
+  }
+  const [whole, taken, alike, takenToo] = pictures as [number[], number[], number[], number[]];
+  expect(whole.some((value) => value > 0)).toBe(true);
+  expect(taken[0]).toBeLessThan(64);
+  expect(takenToo).toEqual(taken);
+  expect(alike).toEqual(whole);
+});
+
+test('a card that has no pictures in floating point at all is refused in plain words', async ({ browser }) => {
+  const page = await browser.newPage();
+  await page.addScriptTag({ content: await bundleForBrowser('tests/e2e/support/picture-harness.ts') });
+  await page.evaluate(withhold, 'EXT_color_buffer_float');
+  await expect(drawn(page, { production: star(), frame: 0, width: 96, height: 54, samples: 1, alpha: true })).rejects.toThrow(
+    'This graphics card cannot draw pictures in floating point',
+  );
+  await page.close();
 });

@@ -1,5 +1,6 @@
-import { GLSL3, type Texture, type WebGLRenderer, type WebGLRenderTarget } from 'three';
+import { GLSL3, type Texture, type WebGLRenderer } from 'three';
 import { BARE_VERTEX, pixelTarget, FullscreenPass } from './fullscreen';
+import { LightSum } from './light-sum';
 
 /** Pixels of a side that are measured together. */
 const BLOCK = 16;
@@ -38,13 +39,13 @@ void main() {
 /** Tells how noisy a mean of sub-frames still is, by the means of two halves of them. */
 export class NoiseMeter {
   /** The sum of every other sub-frame. */
-  readonly half = pixelTarget();
+  private readonly half: LightSum;
   private readonly blocks = pixelTarget();
   private readonly pass = new FullscreenPass(
     MEASURE,
     {
       sum: { value: null as Texture | null },
-      half_: { value: this.half.texture },
+      half_: { value: null as Texture | null },
       all: { value: 1 },
       inHalf: { value: 1 },
       exposure: { value: 1 },
@@ -53,19 +54,21 @@ export class NoiseMeter {
   );
   private count = 0;
 
+  constructor(renderer: WebGLRenderer) {
+    this.half = new LightSum(renderer);
+  }
+
   restart(renderer: WebGLRenderer, width: number, height: number): void {
     this.half.setSize(width, height);
     this.blocks.setSize(Math.ceil(width / BLOCK), Math.ceil(height / BLOCK));
-    renderer.setRenderTarget(this.half);
-    renderer.setClearColor(0x000000, 0);
-    renderer.clear();
+    this.half.clear(renderer);
     this.count = 0;
   }
 
   /** Takes sub-frame i, where it belongs to the half. */
-  take(i: number, draw: (to: WebGLRenderTarget) => void): void {
+  take(renderer: WebGLRenderer, i: number, subFrame: Texture): void {
     if (i % 2 === 1) return;
-    draw(this.half);
+    this.half.add(renderer, subFrame);
     this.count++;
   }
 
@@ -77,6 +80,7 @@ export class NoiseMeter {
   measure(renderer: WebGLRenderer, sum: Texture, samples: number, exposure: number): number {
     const { uniforms } = this.pass;
     uniforms.sum.value = sum;
+    uniforms.half_.value = this.half.texture;
     uniforms.all.value = samples;
     uniforms.inHalf.value = this.count;
     uniforms.exposure.value = exposure;

@@ -151,6 +151,7 @@ export function LensView({ overlay, hand }: LensViewProps) {
         ref={holder}
         data-testid="lens"
         data-samples={drawn.samples}
+        data-of={drawn.of}
         data-frame={Math.round(secondsToFrame(drawn.seconds, rate))}
         tabIndex={0}
         role="application"

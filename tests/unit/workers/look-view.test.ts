@@ -7,7 +7,7 @@ import { LookView } from '@/workers/look-view';
 import type { FromPicture, Look } from '@/workers/picture-messages';
 
 /** A painter that only counts. */
-function counting() {
+function counting(noise = (_samples: number) => Infinity) {
   const log: string[] = [];
   const painter = {
     sampleCount: 0,
@@ -18,6 +18,9 @@ function counting() {
     addSubFrame(_state: unknown, quality: string) {
       this.sampleCount++;
       log.push(quality);
+    },
+    noise() {
+      return noise(this.sampleCount);
     },
     present: () => void log.push('shown'),
     presentSharpness: () => undefined,
@@ -61,6 +64,18 @@ describe('the lens view', () => {
     while (view.drawNext(painter, scenery));
     expect(told.at(-1)).toMatchObject({ samples: 64, of: 64 });
     expect(log.filter((each) => each === 'lit')).toHaveLength(1 + 64);
+    expect(view.drawNext(painter, scenery)).toBe(false);
+  });
+
+  test('is done before that once its noise is under a step of 8 bits, and says that it is whole', () => {
+    const { view, told } = seen();
+    const { log, painter } = counting((samples) => 16 / samples);
+    view.lookAt(LOOK);
+    view.drawNext(painter, scenery);
+    jest.advanceTimersByTime(1000);
+    while (view.drawNext(painter, scenery));
+    expect(told.at(-1)).toMatchObject({ samples: 16, of: 16 });
+    expect(log.at(-1)).toBe('shown');
     expect(view.drawNext(painter, scenery)).toBe(false);
   });
 
