@@ -99,6 +99,7 @@ const star = () =>
   });
 
 test('a card that cannot blend in floating point draws the same picture to the bit, and tells the same noise', async ({ browser }) => {
+  const order = { production: star(), frame: 0, width: 96, height: 54, samples: 64, alpha: true, until: 16, least: 8 };
   const pictures: number[][] = [];
   for (const without of [false, true]) {
     const page = await browser.newPage();
@@ -107,7 +108,7 @@ test('a card that cannot blend in floating point draws the same picture to the b
       await page.evaluate(withhold, 'EXT_float_blend');
       await page.evaluate(refuseFloatBlend);
     }
-    pictures.push(await drawn(page, { production: star(), frame: 0, width: 96, height: 54, samples: 64, alpha: true, until: 16, least: 8 }));
+    pictures.push(await drawn(page, order));
     pictures.push([await page.evaluate(() => (globalThis as unknown as { taken(): number }).taken())]);
     await page.close();
   }

@@ -71,6 +71,61 @@ test('a gradient over a mark rises in a line through its extent; dots cover the 
   }
 });
 
+test('a grid covers the share that its lines do; grain runs along one way, and turns with its turn', async () => {
+  for (const traced of [true, false]) {
+    const lined = await draw(
+      dark((draft) => void patterned(draft, 'grid', { size: 0.5, amount: 0.4, edge: 0 })),
+      traced,
+    );
+    const wide = ((4 * 35) / (8 * 36)) * WIDTH;
+    // Eight squares a side lie in the plate; four of them in this square.
+    const half = Math.round((1 / 4) * wide);
+    let sum = 0;
+    for (let y = -half; y < half; y++) for (let x = -half; x < half; x++) sum += green(lined, WIDTH / 2 + x, HEIGHT / 2 + y);
+    expect(Math.abs(sum / (4 * half * half) - (1 - 0.4) ** 2)).toBeLessThan(0.04);
+    const unlike = async (turn: number) => {
+      const grain = await draw(
+        dark((draft) => void patterned(draft, 'brushed', { size: 0.3, amount: 0.5, edge: 0.5, turn })),
+        traced,
+      );
+      let [along, up] = [0, 0];
+      for (let y = HEIGHT / 2 - 12; y < HEIGHT / 2 + 12; y++)
+        for (let x = WIDTH / 2 - 12; x < WIDTH / 2 + 12; x++) {
+          along += Math.abs(green(grain, x + 1, y) - green(grain, x, y));
+          up += Math.abs(green(grain, x, y + 1) - green(grain, x, y));
+        }
+      return { along, up };
+    };
+    const [level, upright] = [await unlike(0), await unlike(90)];
+    expect(level.up).toBeGreaterThan(5 * level.along);
+    expect(upright.along).toBeGreaterThan(5 * upright.up);
+  }
+});
+
+test('wear is where edges are bevelled, and not on the face', async () => {
+  for (const traced of [true, false]) {
+    const worn = await draw(
+      dark((draft) => {
+        const mark = patterned(draft, 'wear', { size: 0.2, amount: 0.8, edge: 0.4 });
+        const [shell] = mark.shells;
+        if (!shell) throw new Error('Not the production that was meant.');
+        [shell.channels.from.rest, shell.channels.to.rest] = [-0.5, 0];
+        Object.assign(shell.front, { profile: 'chamfer', size: 400, height: 400 });
+        shell.surfaces.bevel = structuredClone(shell.surfaces.face);
+      }),
+      traced,
+    );
+    const metre = (35 / (8 * 36)) * WIDTH;
+    const mean = (from: number, to: number) => {
+      const xs = Array.from({ length: Math.round((to - from) * metre) }, (_, i) => Math.round(WIDTH / 2 + from * metre + i));
+      const ys = Array.from({ length: 20 }, (_, i) => HEIGHT / 2 - 10 + i);
+      return ys.reduce((sum, y) => sum + xs.reduce((part, x) => part + green(worn, x, y), 0), 0) / (xs.length * ys.length);
+    };
+    expect(mean(-1, 1)).toBeGreaterThan(0.98);
+    expect(mean(1.65, 1.95)).toBeLessThan(0.5);
+  }
+});
+
 test('a pattern stays on its mark where that goes: nothing swims', async () => {
   const seen = async (dx: number, traced: boolean) => {
     const production = dark((draft) => {

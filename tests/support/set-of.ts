@@ -5,6 +5,15 @@ import { ofKind } from '@/core/schema/owner-kind';
 export function setOf({ lights, set, finish }: Pick<Production, 'lights' | 'set' | 'finish'>) {
   const [sun, display] = [ofKind(lights, 'sun'), ofKind(finish, 'display')];
   const [dome, floor, haze] = [ofKind(set, 'dome'), ofKind(set, 'floor'), ofKind(set, 'haze')];
-  if (!sun || !dome || !floor || !haze || !display) throw new Error('Not the production that was meant.');
-  return { sun: sun.channels, dome: dome.channels, floor: floor.channels, haze: haze.channels, display: display.channels };
+  const [wall, sweep] = [ofKind(set, 'wall'), ofKind(set, 'sweep')];
+  if (!sun || !dome || !floor || !haze || !wall || !sweep || !display) throw new Error('Not the production that was meant.');
+  return {
+    sun: sun.channels,
+    dome: dome.channels,
+    floor: floor.channels,
+    wall: wall.channels,
+    sweep: sweep.channels,
+    haze: haze.channels,
+    display: display.channels,
+  };
 }

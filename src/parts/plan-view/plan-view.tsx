@@ -67,8 +67,8 @@ export interface PlanViewProps {
   onMoveMark?: (id: string, by: Vec3, gesture: string) => void;
   /** Moves where the camera looked through stands at a station. */
   onMoveStation?: (frame: number, by: Vec3, gesture: string) => void;
-  /** Floor of the set, metres up; drawn from the side. */
-  floor: number | null;
+  /** Lines where floor, wall and sweep of the set are cut, in the world. */
+  backdrops: readonly (readonly Vec3[])[];
   /** Drawn over everything, and places that have to be in sight with it. */
   over?: (page: OnPage) => ReactNode;
   inSight?: readonly Vec3[];
@@ -91,7 +91,7 @@ export function PlanView({
   onSeek,
   onMoveMark,
   onMoveStation,
-  floor,
+  backdrops,
   over,
   inSight,
 }: PlanViewProps) {
@@ -99,14 +99,21 @@ export function PlanView({
   const { plane, toPage } = page;
   const seen = cameras.find((camera) => camera.seen);
   const step = gridStep(view.scale);
-  const floorY = floor === null || from !== 'side' ? null : toPage([0, -floor])[1];
   return (
     <>
       <Page ref={ref} data-testid={`plan-${from}`}>
         {width > 0 ? (
           <svg role="group" aria-label={LABELS[from]} onPointerDown={(event) => begin(event, null)} {...handlers}>
             <Grid plane={plane} toPage={toPage} window={view} width={width} height={height} />
-            {floorY === null ? null : <line x1={0} x2={width} y1={floorY} y2={floorY} stroke="var(--line-strong)" strokeDasharray="2 3" />}
+            {backdrops.map((trace, i) => (
+              <path
+                key={i}
+                d={polyline(trace.map((p) => toPage(plane.point(p)))) ?? ''}
+                fill="none"
+                stroke="var(--faint)"
+                strokeDasharray="2 3"
+              />
+            ))}
             <PlanMarks marks={marks} page={page} selected={selectedMark} onSelect={onSelectMark} onBegin={onMoveMark && begin} />
             {rail ? (
               <path

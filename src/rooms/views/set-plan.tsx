@@ -2,9 +2,9 @@
 
 import equal from 'fast-deep-equal/es6';
 import { useCallback, useMemo, type ReactNode } from 'react';
+import { backdropTraces } from '@/core/frame/backdrop-trace';
 import type { MarkState } from '@/core/frame/frame-state';
 import { markGround } from '@/core/frame/mark-pose';
-import { ofKind } from '@/core/schema/owner-kind';
 import type { Mark } from '@/core/production/mark';
 import { moveOwner } from '@/core/production/edits/channel-edits';
 import { invertRigid, transformDirection } from '@/core/space/matrix';
@@ -56,6 +56,7 @@ export function SetPlan({
   const state = useFrameState();
 
   const marks = useSame(useMemo(() => planMarks(state.marks, production.marks, facts), [state.marks, production.marks, facts]));
+  const backdrops = useMemo(() => (from === 'outside' ? [] : backdropTraces(state.set, from)), [state.set, from]);
   const { view } = workspace;
   const selectMark = useCallback((id: string) => view.setState({ selection: { kind: 'mark', id }, pick: null }), [view]);
   const selectCamera = useCallback((id: string) => view.setState({ selection: { kind: 'camera', id }, pick: null }), [view]);
@@ -85,7 +86,7 @@ export function SetPlan({
         onMoveStation={movable ? moveStation : undefined}
         {...(over ? { over } : {})}
         {...(inSight ? { inSight } : {})}
-        floor={ofKind(state.set, 'floor')?.values.level ?? null}
+        backdrops={backdrops}
       />
     </>
   );
