@@ -98,3 +98,32 @@ test('lighting is begun in one press, a light looked at alone, surroundings chan
   await expect(page.getByRole('button', { name: /^Dome.*: key at frame 50/ })).toBeVisible();
   await saved(page);
 });
+
+test('surroundings are taken from a file, a broken one is refused in plain words, and two are mixed', async ({ page, ironsky }) => {
+  await makeProduction(page, ironsky.url, 'Round about');
+  await addWords(page, 'SEA');
+  await goToRoom(page, 'Light');
+  const sheet = page.getByRole('navigation', { name: 'Call sheet' });
+  await sheet.getByRole('button', { name: 'Studio', exact: true }).click();
+  const choose = async (name: string, buffer: Buffer) => {
+    const chooser = page.waitForEvent('filechooser');
+    await page.getByRole('button', { name: 'From a file' }).click();
+    await (await chooser).setFiles({ name, mimeType: 'image/vnd.radiance', buffer });
+  };
+  const header = '#?RADIANCE\nFORMAT=32-bit_rle_rgbe\n\n-Y 4 +X 8\n';
+  await choose('torn.hdr', Buffer.from(header));
+  await expect(page.getByRole('alert')).toContainText(/torn\.hdr|cannot be read|broken|ends/);
+  await expect(page.getByText('torn.hdr, 8 × 4')).toHaveCount(0);
+  await choose('deck.hdr', Buffer.concat([Buffer.from(header), Buffer.alloc(4 * 8 * 4, 128)]));
+  await expect(page.getByText('deck.hdr, 8 × 4')).toBeVisible();
+  await saved(page);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('deck.hdr, 8 × 4')).toHaveCount(0);
+
+  await page.getByRole('button', { name: 'Second surroundings' }).click();
+  await sheet.getByRole('button', { name: 'Dome', exact: true }).click();
+  await type(page, 'Mixed with the second, %', '50');
+  await pictureOf(page, 0, 8);
+  expect(await valueOf(page, 'Mixed with the second, %')).toBe('50');
+  await saved(page);
+});
