@@ -22,6 +22,9 @@ function treeOf(mesh: SolidMesh): MeshBVH {
   return tree;
 }
 
+/** The solids of a mark that stand where all of it is at rest. */
+const atRest = (solids: MarkSolids | undefined) => (solids?.pieces ?? []).filter(({ when }) => when !== 'apart');
+
 /** Where rays meet the built marks, as they stand at rest. */
 export function solidProbe(solidsOf: (markId: string) => MarkSolids | undefined): SolidProbe {
   const ray = new Ray();
@@ -31,7 +34,7 @@ export function solidProbe(solidsOf: (markId: string) => MarkSolids | undefined)
       const solids = solidsOf(markId);
       if (!solids) return undefined;
       let first: number | null = null;
-      for (const { mesh, pose } of solids.pieces) {
+      for (const { mesh, pose } of atRest(solids)) {
         ray.set(new Vector3(...from), new Vector3(...direction)).applyMatrix4(matrix.fromArray(pose as number[]).invert());
         const met = treeOf(mesh).raycastFirst(ray, DoubleSide);
         if (met && (first === null || met.distance < first)) first = met.distance;
@@ -40,7 +43,7 @@ export function solidProbe(solidsOf: (markId: string) => MarkSolids | undefined)
     },
     nearest(markId, to) {
       let best: { point: Vec3; away: number } | null = null;
-      for (const { mesh, pose } of solidsOf(markId)?.pieces ?? []) {
+      for (const { mesh, pose } of atRest(solidsOf(markId))) {
         const out = matrix.fromArray(pose as number[]);
         const inside = new Vector3(...to).applyMatrix4(out.clone().invert());
         const found: HitPointInfo | null = treeOf(mesh).closestPointToPoint(inside);

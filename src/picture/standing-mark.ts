@@ -1,8 +1,10 @@
 import { Box3, BufferAttribute, BufferGeometry, Group, Matrix4, Mesh, type Material, type Sphere, type Texture } from 'three';
-import type { MarkState, SurfaceState } from '@/core/frame/frame-state';
+import type { MarkState, PartState, SurfaceState } from '@/core/frame/frame-state';
 import type { MarkSolids, PlacedSolid } from '@/core/frame/solids/mark-solids';
-import { standingPose, standingSurface } from '@/core/frame/solids/standing-solid';
+import { partOf } from '@/core/frame/part-places';
+import { isStanding, standingPose, standingSurface } from '@/core/frame/solids/standing-solid';
 import type { SolidMesh } from '@/core/solid/mesh';
+import { multiply } from '@/core/space/matrix';
 import { EVERY_LIGHT } from './lights/light-rows';
 import type { Dressing } from './quality';
 import { fadePlane } from './surfaces/fade';
@@ -17,6 +19,12 @@ const ONLY_SHADOW = { shadow: 1, reflection: 0, sky: 0 } as const;
 interface Dress {
   materials: Material[];
   casting: Material[];
+}
+
+/** A copy of the mark that looks otherwise than the others. */
+interface CopyState {
+  state: PartState;
+  index: number;
 }
 
 /** A geometry on the graphics card, and what shapes it beside its solid. */
@@ -88,12 +96,15 @@ export class StandingMark {
     this.group.matrix.fromArray(mark.pose as number[]);
     for (const piece of this.pieces) this.shape(piece, mark);
     while (this.copies.length < mark.copies.length) this.addCopy();
-    const dress = this.pieces.map((piece) => this.dressOf(piece, mark, quality, picture, lights, casts));
+    const dressFor = (copy: CopyState | null) =>
+      this.pieces.map((piece) => this.dressOf(piece, mark, quality, picture, lights, casts, copy));
+    const alike = dressFor(null);
     this.copies.forEach((copy, i) => {
-      const pose = mark.copies[i];
-      copy.visible = pose !== undefined;
-      if (!pose) return;
-      copy.matrix.fromArray(pose as number[]);
+      const [pose, state] = [mark.copies[i], mark.copyStates?.[i] ?? null];
+      copy.visible = pose !== undefined && state?.on !== false;
+      if (!pose || !copy.visible) return;
+      copy.matrix.fromArray((state ? multiply(state.pose, pose) : pose) as number[]);
+      const dress = state && looksOtherwise(state) ? dressFor({ state, index: i }) : alike;
       this.pieces.forEach((piece, k) => {
         const mesh = copy.children[k] as Mesh;
         const worn = dress[k] as Dress | null;
@@ -195,11 +206,12 @@ export class StandingMark {
     picture: Texture | null,
     lights: number,
     isCasting: boolean,
+    copy: CopyState | null,
   ): Dress | null {
     const shell = mark.shells[piece.shell];
-    const part = mark.parts?.[piece.parts[0] ?? -1] ?? null;
     // The solids may still be those of a moment ago, when there were more shells.
-    if (!shell?.on || part?.on === false) return null;
+    if (!shell || !isStanding(piece, mark)) return null;
+    const part = partOf(mark, piece);
     const own = piece.shell === 0 ? (mark.ownSurfaces[piece.own] ?? null) : null;
     const fade = shell.fade && fadePlane(shell.fade, piece.pose);
     const stem = `${this.id}/${own ? `own ${piece.own}` : piece.shell}`;
@@ -212,8 +224,9 @@ export class StandingMark {
         casting.push(this.materials.hidden);
         return this.materials.hidden;
       }
-      const surface = seen(own ?? shell.surfaces[region], part?.opacity ?? 1);
-      const slot = `${stem}/${own ? '' : region}${part && part.opacity < 1 ? `/${piece.parts.join()}` : ''}`;
+      const surface = seen(seen(own ?? shell.surfaces[region], part), copy?.state ?? null);
+      const alone = part && looksOtherwise(part) ? `/${piece.parts.join()}` : '';
+      const slot = `${stem}/${own ? '' : region}${alone}${copy ? `/copy ${copy.index}` : ''}`;
       const ground = surface.patterns.length > 0 ? this.groundOf(piece) : null;
       // Fades and patterns lie differently in each piece.
       const fading = fade || ground ? `${slot}/${this.pieces.indexOf(piece)}` : slot;
@@ -237,8 +250,19 @@ function boxOf({ mesh }: PlacedSolid): Box3 {
   return box;
 }
 
-const seen = (surface: SurfaceState, opacity: number): SurfaceState =>
-  opacity === 1 ? surface : { ...surface, opacity: surface.opacity * opacity };
+/** Whether what moves by itself looks otherwise than at rest. */
+const looksOtherwise = ({ opacity, look }: PartState): boolean => opacity < 1 || look !== null;
+
+/** A surface as what it lies on has it that moves by itself. */
+function seen(surface: SurfaceState, part: PartState | null): SurfaceState {
+  if (!part || !looksOtherwise(part)) return surface;
+  const { look } = part;
+  const opacity = surface.opacity * part.opacity;
+  if (!look) return { ...surface, opacity };
+  const [r, g, b] = surface.colour.map((v, k) => v + look.tints * ((look.colour[k] as number) - v)) as [number, number, number];
+  const roughness = Math.min(1, Math.max(0, surface.roughness + look.roughness));
+  return { ...surface, opacity, colour: [r, g, b], glow: surface.glow + look.glow, roughness };
+}
 
 /** Pieces of one shell that are alike share a geometry; those of several shells may stand between different depths. */
 const shapeKey = ({ shell, key }: PlacedSolid): string => `${shell} ${key}`;

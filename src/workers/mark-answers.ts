@@ -2,7 +2,7 @@ import { markStateAt } from '@/core/frame/evaluate';
 import type { BoundsOf, MarkState } from '@/core/frame/frame-state';
 import { sceneFrameAt } from '@/core/frame/shot-camera';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
-import { standingPose, standingSurface } from '@/core/frame/solids/standing-solid';
+import { isStanding, standingPose, standingSurface } from '@/core/frame/solids/standing-solid';
 import { markGlb } from '@/core/interchange/glb';
 import type { Mark } from '@/core/production/mark';
 import type { Production } from '@/core/production/production';
@@ -34,7 +34,7 @@ export function builtMark(
 /** What a cut through a mark shows: the closed lines of each shell that is seen. */
 export function sectionLoops({ solids, state }: BuiltMark, cut: CutLine): ShellLoop[] {
   return solids.pieces
-    .filter(({ shell }) => state.shells[shell]?.on)
+    .filter((piece) => isStanding(piece, state))
     .flatMap((piece) => {
       const surface = { ...piece.mesh, ...standingSurface(piece, state) };
       return sectionOf(surface, standingPose(piece, state), cut).map((loop) => ({ shell: piece.shell, loop }));

@@ -4,6 +4,7 @@ import { resolverOf, type Resolver } from '../production/resolver';
 import type { Mat4 } from '../space/matrix';
 import { framesPerSecond, secondsToFrame } from '../time/rate';
 import { cameraState } from './camera-state';
+import { frameAxes } from './cascades/frame-axes';
 import { freeCamera, type FreeView } from './free-view';
 import type { BoundsOf, CameraState, FrameState, LightOwnerState, LightState, MarkState, SetState } from './frame-state';
 import { domeStates } from './dome-state';
@@ -16,15 +17,18 @@ import { isLit, type Soloed } from './soloed';
 import { cameraOf, sceneFrameAt, shotCamera } from './shot-camera';
 import type { SolidProbe } from './solid-probe';
 
-function markState(ready: ReadyMark, frame: number, shown: ShownTime): MarkState {
-  const { shells, ownSurfaces, parts } = ready.still ?? ready.contents(frame);
+function markState(ready: ReadyMark, frame: number, shown: ShownTime, camera: CameraState | null): MarkState {
+  const pose = readyPose(ready, frame);
+  const contents = ready.still ?? ready.contents(frame, ready.asksFrame && camera ? frameAxes(camera, pose) : null);
+  const { shells, ownSurfaces, parts, copyStates } = contents;
   return {
     id: ready.id,
-    pose: readyPose(ready, frame),
+    pose,
     copies: ready.copies,
     shells,
     ownSurfaces,
     parts,
+    copyStates,
     inflate: ready.inflates ? ready.place.inflate.at(frame) : null,
     picture: ready.panel && panelState(ready.panel, frame, shown),
   };
@@ -34,13 +38,13 @@ function markState(ready: ReadyMark, frame: number, shown: ShownTime): MarkState
 let latest: { frame: number; shown: ShownTime; ready: readonly ReadyMark[]; states: readonly (MarkState | null)[] } | null = null;
 
 /** States of marks at a scene frame; null for each that is not seen there. */
-function markStates(ready: readonly ReadyMark[], frame: number, shown: ShownTime): readonly (MarkState | null)[] {
+function markStates(ready: readonly ReadyMark[], frame: number, shown: ShownTime, camera: CameraState): readonly (MarkState | null)[] {
   const known = latest?.frame === frame && latest.shown.frame === shown.frame && latest.shown.rate === shown.rate ? latest : null;
   const states: (MarkState | null)[] = [];
   for (let i = 0; i < ready.length; i++) {
     const mark = ready[i] as ReadyMark;
-    if (known && known.ready[i] === mark) states.push(known.states[i] as MarkState | null);
-    else states.push(mark.place.on.at(frame) ? markState(mark, frame, shown) : null);
+    if (known && known.ready[i] === mark && !mark.asksFrame) states.push(known.states[i] as MarkState | null);
+    else states.push(mark.place.on.at(frame) ? markState(mark, frame, shown, camera) : null);
   }
   latest = { frame, shown, ready, states };
   return states;
@@ -48,10 +52,12 @@ function markStates(ready: readonly ReadyMark[], frame: number, shown: ShownTime
 
 /** The state of one mark at a scene frame, whether it is seen there or not. */
 export const markStateAt = (production: Production, mark: Mark, frame: number, boundsOf: BoundsOf): MarkState =>
-  markState(readyAmong(production, resolverOf(production), mark, boundsOf), frame, {
+  markState(
+    readyAmong(production, resolverOf(production), mark, boundsOf),
     frame,
-    rate: framesPerSecond(production.format.rate),
-  });
+    { frame, rate: framesPerSecond(production.format.rate) },
+    null,
+  );
 
 export interface EvaluateOptions {
   /** A pose to stand the camera in instead of the rig's own (while flying). */
@@ -105,10 +111,11 @@ export function evaluate(
     frame: pictureFrame === undefined ? frame : sceneFrameAt(production, pictureFrame, pictureFrame),
     rate: framesPerSecond(production.format.rate),
   };
-  const marks = markStates(readyMarks(production, resolver, boundsOf), frame, shown).filter((state) => state !== null);
+  const camera = cameraAt(production, seconds, boundsOf, { pose, pictureFrame, probe, cameraId, free });
+  const marks = markStates(readyMarks(production, resolver, boundsOf), frame, shown, camera).filter((state) => state !== null);
   return {
     time: seconds,
-    camera: cameraAt(production, seconds, boundsOf, { pose, pictureFrame, probe, cameraId, free }),
+    camera,
     marks,
     lights: lightStates(production, resolver, frame, boundsOf, soloed),
     domes: domeStates(production, resolver, frame, soloed),

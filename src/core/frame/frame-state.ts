@@ -32,6 +32,18 @@ export interface PartState {
   pose: Mat4;
   opacity: number;
   on: boolean;
+  /** What it changes of all surfaces of the part; null for nothing. */
+  look: PartLook | null;
+}
+
+/** What something that moves by itself changes of what it is made of. */
+export interface PartLook {
+  /** How far it takes the colour, 0..1. */
+  tints: number;
+  colour: LinearColour;
+  /** Added to the glow, and to the roughness. */
+  glow: number;
+  roughness: number;
 }
 
 /** Extents of marks about their origins, as far as they are known: focus on a mark needs them. */
@@ -102,8 +114,10 @@ export interface MarkState {
   shells: ShellState[];
   /** What runs of letters, or paths of a drawing, are made of in the place of the first shell's surfaces, in their order. */
   ownSurfaces: (SurfaceState | null)[];
-  /** What moves by itself, by letter or path; null for each that is at rest, and where all are. */
-  parts: (PartState | null)[] | null;
+  /** Of each shell what moves by itself, by letter or path; null for each that is at rest, and where all are. */
+  parts: readonly (readonly (PartState | null)[])[] | null;
+  /** The same of its copies. */
+  copyStates: readonly (PartState | null)[] | null;
   /** How far a skin is blown up; null where there is none. */
   inflate: number | null;
   /** The picture that lies on its first shell; null where there is none. */

@@ -4,8 +4,7 @@ import type { Mark } from '../production/mark';
 import { ownParts, type OwnPart } from '../production/own-parts';
 import type { Production } from '../production/production';
 import { resolverOf } from '../production/resolver';
-import type { PartExtent, PartState } from './frame-state';
-import type { Mat4 } from '../space/matrix';
+import type { MarkState, PartExtent, PartState } from './frame-state';
 
 /** Where a part stands at rest, beside where it is set. */
 export function placeAtRest({ channels: { x, y, z, pan, tilt, roll } }: OwnPart): PartPlace {
@@ -26,10 +25,10 @@ export function partStates(parts: readonly PartExtent[], places: readonly PartPl
   if (!places.some(isMoved)) return null;
   return parts.map((part) => {
     const place = places[part.own];
-    return place && isMoved(place) ? { pose: partPose(part, place), opacity: 1, on: true } : null;
+    return place && isMoved(place) ? { pose: partPose(part, place), opacity: 1, on: true, look: null } : null;
   });
 }
 
-/** Pose of a piece as it stands in its mark, which its part may have taken elsewhere. */
-export const poseOfPart = (parts: readonly (PartState | null)[] | null, piece: { parts: readonly number[] }): Mat4 | null =>
-  parts?.[piece.parts[0] ?? -1]?.pose ?? null;
+/** How the part that a piece is made of is taken from rest; null where it is at rest. */
+export const partOf = ({ parts }: Pick<MarkState, 'parts'>, piece: { parts: readonly number[]; shell: number }): PartState | null =>
+  parts?.[piece.shell]?.[piece.parts[0] ?? -1] ?? null;

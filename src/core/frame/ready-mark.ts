@@ -9,7 +9,9 @@ import { depthsOf, type Shell } from '../production/shell';
 import type { Surface } from '../production/surface';
 import { REGIONS, type Region } from '../solid/mesh';
 import type { Vec3 } from '../space/vector';
-import type { BoundsOf, MarkExtent, MarkState, PatternState, ShellState, SurfaceState } from './frame-state';
+import type { FrameAt } from './cascades/away';
+import { readyCascades, type ReadyCascades } from './cascades/ready-cascades';
+import type { BoundsOf, MarkExtent, MarkState, PartState, PatternState, ShellState, SurfaceState } from './frame-state';
 import { isSteadyOwner, ownerStates } from './owner-states';
 import { readyPanel, type ReadyPanel } from './panel-state';
 import { pivotOf } from './pivot';
@@ -23,7 +25,7 @@ const always =
   () =>
     value;
 
-type Contents = Pick<MarkState, 'shells' | 'ownSurfaces' | 'parts'>;
+type Contents = Pick<MarkState, 'shells' | 'ownSurfaces' | 'parts' | 'copyStates'>;
 
 /** All of a mark that does not change with time, and its channels made ready for many instants. */
 export interface ReadyMark {
@@ -32,11 +34,13 @@ export interface ReadyMark {
   pivot: Vec3;
   copies: MarkState['copies'];
   /** What its shells, its own surfaces and its parts are; at hand where none of them changes, which is so for most marks. */
-  contents: At<Contents>;
+  contents: (frame: number, frameAt: FrameAt | null) => Contents;
   still: Contents | null;
   /** What its letters travel along; null for a straight line, and where there are no letters. */
   travelled: Setting | null;
   inflates: boolean;
+  /** Whether any of its parts goes by the frame of the picture. */
+  asksFrame: boolean;
   extent: MarkExtent | null | undefined;
   /** What carries it; null where nothing does. */
   carried: { by: ReadyMark; turns: boolean; backOff: number | null } | null;
@@ -110,16 +114,21 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
   const shells = mark.shells.map((shell) => readyShell(resolver, `${path}/shells/${shell.id}`, shell, extent));
   const { list: own, place } = ownParts(body);
   const surfaces = own.map(({ id, surface }) => (surface ? readySurface(resolver, `${path}/${place}/${id}/surface`, surface) : null));
-  const contents = contentsOf(listed(shells), listed(surfaces), readyParts(resolver, `${path}/${place}`, own, extent));
+  const pivot = pivotOf(mark, extent);
+  const copies = copyPoses(pattern, extent);
+  const cascades = extent ? readyCascades(resolver, mark, { extent, pivot, shells: mark.shells.length, copies }) : null;
+  const parts = readyParts(resolver, `${path}/${place}`, own, extent);
+  const contents = contentsOf(listed(shells), listed(surfaces), parts, cascades);
   return {
     id: mark.id,
     place: resolver.of(path, mark.channels),
-    pivot: pivotOf(mark, extent),
-    copies: copyPoses(pattern, extent),
+    pivot,
+    copies,
     contents: contents.at,
-    still: contents.isSteady ? contents.at(0) : null,
+    still: contents.isSteady ? contents.at(0, null) : null,
     travelled: body.kind === 'words' && body.setting.along !== 'line' ? body.setting : null,
     inflates: skin.on && isSwept(body),
+    asksFrame: cascades?.asksFrame ?? false,
     extent,
     carried: null,
     panel: body.kind === 'panel' ? readyPanel(resolver, path, body, mark.mirror) : null,
@@ -129,11 +138,24 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
 function contentsOf(
   shells: Ready<MarkState['shells']>,
   ownSurfaces: Ready<MarkState['ownSurfaces']>,
-  parts: Ready<MarkState['parts']>,
-): Ready<Contents> {
-  const at: At<Contents> = (frame) => ({ shells: shells.at(frame), ownSurfaces: ownSurfaces.at(frame), parts: parts.at(frame) });
-  return once(at, shells.isSteady && ownSurfaces.isSteady && parts.isSteady);
+  own: Ready<OwnPlaces>,
+  cascades: ReadyCascades | null,
+): { at: ReadyMark['contents']; isSteady: boolean } {
+  const at: ReadyMark['contents'] = (frame, frameAt) => {
+    const looks = { shells: shells.at(frame), ownSurfaces: ownSurfaces.at(frame) };
+    const places = own.at(frame);
+    if (!cascades) return { ...looks, parts: places && looks.shells.map(() => places), copyStates: null };
+    const { parts, copies } = cascades.at(frame, places, frameAt);
+    return { ...looks, parts, copyStates: copies };
+  };
+  const isSteady = shells.isSteady && ownSurfaces.isSteady && own.isSteady && (cascades ? cascades.isSteady && !cascades.asksFrame : true);
+  if (!isSteady) return { at, isSteady };
+  const still = at(0, null);
+  return { at: () => still, isSteady };
 }
+
+/** Where parts are that channels of their own move; null where none is. */
+type OwnPlaces = (PartState | null)[] | null;
 
 /** Something that may change, and its value where it does not. */
 interface Ready<T> {
@@ -155,16 +177,11 @@ function listed<T>(ready: readonly (Ready<T> | null)[]): Ready<(T | null)[]> {
 const once = <T>(at: At<T>, isSteady: boolean): Ready<T> => ({ at: isSteady ? always(at(0)) : at, isSteady });
 
 /** Parts of the mark that move by themselves; known once its outlines stand. */
-function readyParts(
-  resolver: Resolver,
-  path: string,
-  own: readonly OwnPart[],
-  extent: MarkExtent | null | undefined,
-): Ready<MarkState['parts']> {
+function readyParts(resolver: Resolver, path: string, own: readonly OwnPart[], extent: MarkExtent | null | undefined): Ready<OwnPlaces> {
   const parts = extent?.parts;
-  if (!parts || !own.some(isPartMoved)) return once<MarkState['parts']>(() => null, true);
+  if (!parts || !own.some(isPartMoved)) return once<OwnPlaces>(() => null, true);
   const readers = own.map(({ id, channels }) => resolver.of(`${path}/${id}`, channels));
-  const at: At<MarkState['parts']> = (frame) =>
+  const at: At<OwnPlaces> = (frame) =>
     partStates(
       parts,
       readers.map((reader) => readAll<OwnPart['channels']>(reader, frame)),

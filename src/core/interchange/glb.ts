@@ -1,7 +1,7 @@
 import { Document, WebIO, type Accessor, type Buffer, type Material as GltfMaterial } from '@gltf-transform/core';
 import type { MarkState, SurfaceState } from '../frame/frame-state';
 import type { MarkSolids, PlacedSolid } from '../frame/solids/mark-solids';
-import { standingPose, standingSurface } from '../frame/solids/standing-solid';
+import { isStanding, standingPose, standingSurface } from '../frame/solids/standing-solid';
 import type { Mark } from '../production/mark';
 import { MATERIALS } from '../production/materials';
 import type { Region } from '../solid/mesh';
@@ -27,8 +27,7 @@ export async function markGlb({ mark, solids, state, pose = IDENTITY }: GlbInput
   const shared = new Map<string, Shared>();
   const root = document.createNode(mark.name).setMatrix([...pose] as Matrix16);
   for (const piece of solids.pieces) {
-    const part = state.parts?.[piece.parts[0] ?? -1];
-    if (!state.shells[piece.shell]?.on || part?.on === false) continue;
+    if (!isStanding(piece, state)) continue;
     const data = shared.get(piece.key) ?? sharedData(document, buffer, piece, state);
     shared.set(piece.key, data);
     const mesh = document.createMesh(mark.shells[piece.shell]?.name ?? 'Shell');

@@ -1,7 +1,7 @@
 import { translation } from '../space/matrix';
 import type { Vec3 } from '../space/vector';
 import { flatten } from './flatten';
-import type { PartSeat } from './part-seat';
+import { NO_LETTER, type PartSeat } from './part-seat';
 import { pathCommands } from './path-data';
 import { boundsMeet, placeRings, ringBounds, type Bounds, type PathCommand, type Ring } from './ring';
 import type { Layout, OutlinePiece } from './text-layout';
@@ -66,7 +66,7 @@ type Piece = Pick<OutlinePiece, 'key' | 'rings' | 'own' | 'parts' | 'together'>;
 function seatOfPath(rings: readonly Ring[], own: number): PartSeat {
   const box = ringBounds(rings);
   const middle: Vec3 = box ? [(box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2, 0] : [0, 0, 0];
-  return { middle, own, home: translation(...middle) };
+  return { middle, own, home: translation(...middle), ...NO_LETTER };
 }
 
 /**

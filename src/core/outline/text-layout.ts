@@ -134,10 +134,27 @@ export function setText(settings: TextSettings, faces: readonly Typeface[], tole
     missing: [...missing],
     letters,
     ends,
-    parts: letters.map(({ pose, width, size, run, home }) => ({ middle: transformPoint(pose, [width / 2, size / 2, 0]), own: run, home })),
+    parts: seatsOf(letters, text),
     baseline: baselineOf(lines.length - 1),
   };
 }
+
+/** Letters as parts that may move. */
+function seatsOf(letters: readonly Letter[], text: string): PartSeat[] {
+  const words = wordStarts(text);
+  return letters.map(({ from, to, pose, width, size, run, home, line }) => ({
+    middle: transformPoint(pose, [width / 2, size / 2, 0]),
+    own: run,
+    home,
+    word: Math.max(0, words.filter((start) => start <= from).length - 1),
+    line,
+    baseline: -size / 2,
+    isBlank: text.slice(from, to).trim() === '',
+  }));
+}
+
+/** Where words begin: what spaces part. */
+const wordStarts = (text: string): number[] => [...text.matchAll(/\S+/g)].map(({ index }) => index);
 
 /** Middle of each run's letters in a line, metres. */
 function runMiddles(clusters: readonly { run: number; x: number; width: number }[], shift: number): Map<number, number> {

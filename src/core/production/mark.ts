@@ -7,6 +7,7 @@ import { textField } from '../schema/text';
 import { mediaRefSchema } from './media';
 import { panelSchema } from './panel';
 import { partPlace } from './own-parts';
+import { cascadesSchema } from './owners/cascade';
 import { PLACE, TURN } from './owners/units';
 import { patternSchema } from './pattern';
 import { MAX_SHELLS, shellSchema } from './shell';
@@ -161,6 +162,8 @@ export const markSchema = z.object({
   pivotPoint: pivotPointSchema.prefault({}),
   skin: skinSchema.prefault({}),
   pattern: patternSchema.prefault({}),
+  /** What its parts take their turn through, one over the other. */
+  cascades: cascadesSchema,
   /** Kit that it follows. */
   kit: longIdField.nullable().default(null),
 });

@@ -7,6 +7,7 @@ import { takeVisit } from '@/core/frame/take-visit';
 import { visitEnd, visitSchema, visitStations, visitStopSchema, type VisitLook, type VisitPlan } from '@/core/frame/visit';
 import { PACE_NAMES } from '@/core/motion/pace';
 import type { Camera } from '@/core/production/camera';
+import { setLength } from '@/core/production/edits/cascade-edits';
 import { positionOf } from '@/core/space/matrix';
 import { Button, Choices, Hint, IconButton, Pick, Tick, Trouble } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
@@ -119,7 +120,7 @@ export function VisitBench({ camera }: { camera: Camera }) {
       {end > length - 1 ? (
         <Hint role="status">
           It goes on after the last frame, {length - 1}.{' '}
-          <Button $tone="quiet" onPress={() => edit((draft) => void (draft.format.length = Math.ceil(end) + now.stay + 1))}>
+          <Button $tone="quiet" onPress={() => edit((draft) => setLength(draft, Math.ceil(end) + now.stay + 1))}>
             Lengthen the production
           </Button>
         </Hint>

@@ -7,6 +7,7 @@ import { readProduction } from '@/core/production/migrate';
 import { CURRENT_VERSION } from '@/core/production/production';
 import { ofKind } from '@/core/schema/owner-kind';
 import { framesPerSecond } from '@/core/time/rate';
+import { NO_LETTER } from '@/core/outline/part-seat';
 import { IDENTITY } from '@/core/space/matrix';
 import type { Region } from '@/core/solid/mesh';
 
@@ -38,7 +39,7 @@ interface OldState {
 }
 const STATES = JSON.parse(readFileSync(path.join(FOLDER, 'states.json'), 'utf8')) as Record<string, OldState[]>;
 
-const letter = (x: number) => ({ middle: [x, 0.1, 0] as const, own: -1, home: IDENTITY });
+const letter = (x: number) => ({ middle: [x, 0.1, 0] as const, own: -1, home: IDENTITY, ...NO_LETTER });
 const BOUNDS: MarkExtent = {
   min: [-2, -0.5, -0.2],
   max: [2, 0.7, 0.2],

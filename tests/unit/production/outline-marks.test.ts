@@ -82,7 +82,7 @@ describe('a drawing of several colours is one mark of several parts', () => {
     const production = { ...made(() => undefined), marks: [moved] };
     const solids = buildMark(moved, []);
     const state = evaluate(production, 10 / 25, () => solids.bounds).marks[0];
-    expect(state?.parts?.map((part) => part?.pose[14] ?? 0)).toEqual([0, 2]);
+    expect(state?.parts?.[0]?.map((part) => part?.pose[14] ?? 0)).toEqual([0, 2]);
   });
 
   test('a newer file: parts are found again by name, then by order, and keep look and moves', () => {

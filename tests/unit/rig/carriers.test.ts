@@ -1,3 +1,4 @@
+import { NO_LETTER } from '@/core/outline/part-seat';
 import { produce } from 'immer';
 import { CatmullRomCurve3, Matrix4, Quaternion, Vector3 } from 'three';
 import { aimedAt, cameraPose, rigContext } from '@/core/frame/camera-pose';
@@ -150,8 +151,8 @@ describe('a ride', () => {
       max: [3, 0, 0] as const,
       baseline: 0,
       parts: [
-        { middle: [2, 0, 0], own: -1, home: IDENTITY },
-        { middle: [1, 0, 0], own: -1, home: IDENTITY },
+        { middle: [2, 0, 0], own: -1, home: IDENTITY, ...NO_LETTER },
+        { middle: [1, 0, 0], own: -1, home: IDENTITY, ...NO_LETTER },
       ] satisfies PartExtent[],
     });
     const placed = (letter: number | null) =>

@@ -3,6 +3,7 @@ import type { Layout, OutlinePiece } from '../../outline/text-layout';
 import type { Typeface } from '../../outline/typeface';
 import type { Mark } from '../../production/mark';
 import { ownParts } from '../../production/own-parts';
+import { partsLetters } from '../../production/owners/cascade';
 import { isEverShown } from '../../production/shell';
 import { SolidError } from '../../solid/bevelled-solid';
 import type { SolidMesh } from '../../solid/mesh';
@@ -74,21 +75,26 @@ export function* buildSteps(
   faces: readonly Typeface[],
   { cache, runFaces = () => [], apart = false, model = null }: BuildOptions = {},
 ): Generator<BuildProgress, MarkSolids, void> {
-  const key = `${layoutKey(mark)}|${apart}`;
-  const layout = kept(cache?.layouts, key, () => layoutOf(mark, faces, runFaces, apart, model));
+  const layoutFor = (alone: boolean) =>
+    kept(cache?.layouts, `${layoutKey(mark)}|${alone}`, () => layoutOf(mark, faces, runFaces, alone, model));
+  const layout = layoutFor(apart);
   const faults = new Set<string>();
-  const orders = mark.shells.flatMap((shell, index): Order[] => {
-    if (!isEverShown(shell)) return [];
-    const outlineKey = JSON.stringify([key, shell.offset, shell.join, shell.rim, outwardReach(shell.front, shell.back)]);
-    try {
-      if (mark.body.kind === 'model') return modelOrders(mark, mark.body, index, model);
-      return shellOrders(mark, layout, index, () => kept(cache?.outlines, outlineKey, () => shellPieces(layout, shell)));
-    } catch (error) {
-      if (!(error instanceof WavefrontError)) throw error;
-      faults.add(`The outline of shell “${shell.name}” could not be offset.`);
-      return [];
-    }
-  });
+  const ordersFor = (alone: boolean) =>
+    mark.shells.flatMap((shell, index): Order[] => {
+      if (!isEverShown(shell)) return [];
+      const { offset, join, rim, front, back } = shell;
+      const outlineKey = JSON.stringify([layoutKey(mark), alone, offset, join, rim, outwardReach(front, back)]);
+      const outlines = () => kept(cache?.outlines, outlineKey, () => shellPieces(layoutFor(alone), shell));
+      try {
+        if (mark.body.kind === 'model') return modelOrders(mark, mark.body, index, model);
+        return shellOrders(mark, layoutFor(alone), index, outlines);
+      } catch (error) {
+        if (!(error instanceof WavefrontError)) throw error;
+        faults.add(`The outline of shell “${shell.name}” could not be offset.`);
+        return [];
+      }
+    });
+  const orders = !apart && mark.cascades.some(partsLetters) ? inBothBuilds(ordersFor(false), ordersFor(true)) : ordersFor(apart);
   const built = new Map<string, SolidMesh | null>();
   const pieces: PlacedSolid[] = [];
   for (const [i, { build, ...place }] of orders.entries()) {
@@ -108,12 +114,23 @@ export function* buildSteps(
   return {
     pieces,
     bounds: extentOf(mark, layout, pieces),
-    triangles: pieces.reduce((sum, piece) => sum + piece.mesh.indices.length / 3, 0),
+    triangles: pieces.reduce((sum, { mesh, when }) => sum + (when === 'apart' ? 0 : mesh.indices.length / 3), 0),
     missing: layout.missing,
     faults: [...faults],
     letters: layout.letters,
     ends: layout.ends,
   };
+}
+
+/** What stands in two builds of a mark: those of a piece that are the same are one. */
+function inBothBuilds(united: readonly Order[], apart: readonly Order[]): Order[] {
+  const nameOf = ({ key, shell, parts, pose }: Order) => JSON.stringify([key, shell, parts, pose]);
+  const inApart = new Set(apart.map(nameOf));
+  const inUnited = new Set(united.map(nameOf));
+  return [
+    ...united.map((order): Order => (inApart.has(nameOf(order)) ? order : { ...order, when: 'united' })),
+    ...apart.filter((order) => !inUnited.has(nameOf(order))).map((order): Order => ({ ...order, when: 'apart' })),
+  ];
 }
 
 /** Extent of a mark at rest: with its parts where their rest values have them. */
@@ -124,10 +141,12 @@ function extentOf({ body }: Mark, { parts, baseline }: Layout, pieces: readonly 
     return place ? partPose(part, place) : null;
   };
   const box = boundsOf(
-    pieces.map((piece) => {
-      const moved = poseOf(parts[piece.parts[0] ?? -1]);
-      return moved ? { ...piece, pose: multiply(moved, piece.pose) } : piece;
-    }),
+    pieces
+      .filter(({ when }) => when !== 'apart')
+      .map((piece) => {
+        const moved = poseOf(parts[piece.parts[0] ?? -1]);
+        return moved ? { ...piece, pose: multiply(moved, piece.pose) } : piece;
+      }),
   );
   if (!box || parts.length === 0) return box;
   const standing = parts.map((part) => {

@@ -17,6 +17,8 @@ export interface PlacedSolid {
   own: number;
   /** Parts of the mark that it is made of: letters or paths by their places. All that move by themselves move alike. */
   parts: readonly number[];
+  /** Letters that become one where they rest are built twice: united, for when all are at rest, and apart, for when any is not. */
+  when: 'always' | 'united' | 'apart';
 }
 
 export interface MarkSolids {

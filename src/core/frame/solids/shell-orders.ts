@@ -47,7 +47,8 @@ export function shellOrders(mark: Mark, layout: Layout, index: number, outlinesO
   if (mark.body.kind === 'body') {
     const { shape } = mark.body;
     const key = `${layoutKey(mark)}|${shell.offset}`;
-    return [{ key, build: () => bodyMesh(shape, shell.offset / 1000), pose: IDENTITY, shell: index, built: null, own: -1, parts: [0] }];
+    const build = () => bodyMesh(shape, shell.offset / 1000);
+    return [{ key, build, pose: IDENTITY, shell: index, built: null, own: -1, parts: [0], when: 'always' }];
   }
   const source = sourceOf(mark);
   if (mark.skin.on) return skinOrders(mark, layout, index, source);
@@ -71,6 +72,7 @@ export function modelOrders(mark: Mark, { size }: Model, index: number, model: M
     built: null,
     own,
     parts: [own],
+    when: 'always',
   }));
 }
 
@@ -80,6 +82,7 @@ const placeOf = (piece: OutlinePiece, shell: Shell, index: number) => ({
   built: depthsOf(shell),
   own: piece.own,
   parts: piece.parts,
+  when: 'always' as const,
 });
 
 /** Skins over the outlines of a shell, bulging past them and pressing on one another where they meet. */

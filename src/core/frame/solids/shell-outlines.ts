@@ -3,7 +3,7 @@ import type { FontRef } from '../../outline/font-ref';
 import { formPath } from '../../outline/forms';
 import { mirrored } from '../../outline/mirrored';
 import { joinNear, uniteOverlapping, type StandingRings, type UnitedPiece } from '../../outline/overlap';
-import type { PartSeat } from '../../outline/part-seat';
+import { NO_LETTER, type PartSeat } from '../../outline/part-seat';
 import type { Ring } from '../../outline/ring';
 import { setText, type Layout, type OutlinePiece } from '../../outline/text-layout';
 import type { RunSettings } from '../../outline/text-line';
@@ -40,7 +40,7 @@ const NOTHING: Layout = { pieces: [], scale: 1, missing: [], letters: [], ends: 
 function modelLayout({ size }: Model, { parts, height }: ModelShape): Layout {
   const seats = parts.map(({ positions }, own): PartSeat => {
     const middle = middleOf(positions, size / height);
-    return { middle, own, home: translation(...middle) };
+    return { middle, own, home: translation(...middle), ...NO_LETTER };
   });
   return { ...NOTHING, parts: seats, scale: size };
 }

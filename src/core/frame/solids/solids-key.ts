@@ -1,6 +1,7 @@
 import { isKeyed, type Channel } from '../../motion/channel';
 import type { Mark, OutlinePath } from '../../production/mark';
 import { isPartMoved, ownParts } from '../../production/own-parts';
+import { partsLetters } from '../../production/owners/cascade';
 import { depthsOf, isEverShown, type Shell } from '../../production/shell';
 import { restOf } from '../../production/surface';
 
@@ -72,7 +73,8 @@ export function solidsKey(mark: Mark): string {
   let key = kept.get(mark);
   if (key === undefined) {
     const shells = mark.shells.map((shell) => `${isEverShown(shell)}${shellKey(shell)}`);
-    key = [layoutKey(mark), restPlaces(mark.body), mark.skin.on ? JSON.stringify(mark.skin) : '', ...shells].join('\n');
+    const builds = mark.cascades.some(partsLetters) ? 'both' : 'one';
+    key = [layoutKey(mark), builds, restPlaces(mark.body), mark.skin.on ? JSON.stringify(mark.skin) : '', ...shells].join('\n');
     if (Object.isFrozen(mark)) kept.set(mark, key);
   }
   return key;

@@ -2,7 +2,7 @@ import { shiftedDepths } from '../../solid/depth-shift';
 import { swollen } from '../../solid/skin';
 import { multiply, type Mat4 } from '../../space/matrix';
 import type { MarkState } from '../frame-state';
-import { poseOfPart } from '../part-places';
+import { partOf } from '../part-places';
 import type { PlacedSolid } from './mark-solids';
 
 /** What of a mark's state shapes and places its solids. */
@@ -25,8 +25,18 @@ export function standingSurface(
   return { ...blown, positions };
 }
 
+/** Whether a solid is there at an instant: its shell and its part are shown, and it is of the build that stands then. */
+export function isStanding(piece: PlacedSolid, state: Pick<MarkState, 'parts' | 'shells'>): boolean {
+  if (!state.shells[piece.shell]?.on) return false;
+  if (piece.when !== 'always' && (piece.when === 'apart') !== isApart(state, piece.shell)) return false;
+  return partOf(state, piece)?.on !== false;
+}
+
+/** Whether any part of a shell is away from rest: then its solids are those that stand apart. */
+const isApart = ({ parts }: Pick<MarkState, 'parts'>, shell: number): boolean => parts?.[shell]?.some((part) => part !== null) ?? false;
+
 /** Pose of a solid in its mark at an instant. */
-export function standingPose(piece: PlacedSolid, { parts }: Pick<MarkShape, 'parts'>): Mat4 {
-  const moved = poseOfPart(parts, piece);
-  return moved ? multiply(moved, piece.pose) : piece.pose;
+export function standingPose(piece: PlacedSolid, state: Pick<MarkShape, 'parts'>): Mat4 {
+  const moved = partOf(state, piece);
+  return moved ? multiply(moved.pose, piece.pose) : piece.pose;
 }

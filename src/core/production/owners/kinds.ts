@@ -8,6 +8,7 @@ import { shotKind, timeKind } from '../shots';
 import { surfaceKind } from '../surface';
 import { runKind } from '../words';
 import { surroundingsKind } from '../surroundings';
+import { cascadeKind } from './cascade';
 import { BACKDROPS } from './backdrops/backdrops';
 import { DOME_ELEMENTS } from './dome-elements/elements';
 import { display } from './display';
@@ -34,6 +35,7 @@ export const OWNER_KINDS: readonly OwnerKind[] = [
   runKind,
   pathKind,
   panelKind,
+  cascadeKind,
   shellKind,
   surfaceKind,
   ...PATTERNS,

@@ -1,0 +1,138 @@
+import { hash32 } from '../../motion/random';
+import type { Cascade } from '../../production/owners/cascade';
+import type { Values } from '../../motion/readers';
+import { multiply, panTiltRoll, product, transformDirection, type Mat4 } from '../../space/matrix';
+import type { Vec3 } from '../../space/vector';
+import type { PartLook, PartState } from '../frame-state';
+import type { Unit } from './units';
+
+/** How far from rest something is taken: moved, and turned and grown about a point of its own; seen or not. */
+export interface Away {
+  move: Vec3;
+  /** In the frame of the mark; null for neither turned nor grown. */
+  turn: Mat4 | null;
+  opacity: number;
+  on: boolean;
+  look: PartLook | null;
+}
+
+/** One frame's width across and its height up, at some place: in the frame of the mark, metres. */
+export type FrameAt = (point: Vec3) => { across: Vec3; up: Vec3 };
+
+/** Frames that a flicker holds: at 25 a second it is seen as one. */
+const FLICKER_FRAMES = 2;
+/** Nothing is turned inside out, or loses its depth for good. */
+const LEAST = 1e-4;
+
+const chance = (...of: number[]): number => hash32(...of) / 4294967296;
+
+/** An even direction, by chance (Archimedes: heights on a sphere are even). */
+function direction(...of: number[]): Vec3 {
+  const up = 2 * chance(...of, 1) - 1;
+  const round = 2 * Math.PI * chance(...of, 2);
+  const flat = Math.sqrt(1 - up * up);
+  return [flat * Math.cos(round), up, flat * Math.sin(round)];
+}
+
+/** Turned and grown about a point. */
+function about([x, y, z]: Vec3, turn: Mat4, size: number, deep: number): Mat4 {
+  const m = new Array<number>(16);
+  for (let c = 0; c < 3; c++) {
+    const grown = c === 2 ? size * deep : size;
+    for (let r = 0; r < 3; r++) m[4 * c + r] = (turn[4 * c + r] as number) * grown;
+    m[4 * c + 3] = 0;
+  }
+  m[12] = x - ((m[0] as number) * x + (m[4] as number) * y + (m[8] as number) * z);
+  m[13] = y - ((m[1] as number) * x + (m[5] as number) * y + (m[9] as number) * z);
+  m[14] = z - ((m[2] as number) * x + (m[6] as number) * y + (m[10] as number) * z);
+  m[15] = 1;
+  return m;
+}
+
+/** Turns told in the axes of a part, in those of its mark. */
+function inAxes(axes: Mat4 | null, turn: Mat4): Mat4 {
+  if (!axes) return turn;
+  const bare = axes.map((v, i) => (i >= 12 && i < 15 ? 0 : v));
+  const back = bare.map((_, i) => bare[4 * (i % 4) + Math.floor(i / 4)] as number);
+  return product(bare, turn, back);
+}
+
+const mixed = (rest: number, to: number, away: number): number => Math.max(LEAST, 1 + away * (to - rest));
+
+function moveOf(values: Values<Cascade['channels']>, unit: Unit, away: number, seed: number, frameAt: FrameAt | null): Vec3 {
+  const { x, y, z, spread, scatter, frameX, frameY } = values;
+  const told: Vec3 = [x * away, y * away, z * away];
+  let [mx, my, mz] = unit.axes ? transformDirection(unit.axes, told) : told;
+  if (spread !== 0) mx += unit.fromMiddle[0] * spread * away;
+  if (scatter !== 0) {
+    const [dx, dy, dz] = direction(seed, unit.parts[0] as number, 3);
+    mx += dx * scatter * away;
+    my += dy * scatter * away;
+    mz += dz * scatter * away;
+  }
+  if (frameAt && (frameX !== 0 || frameY !== 0)) {
+    const { across, up } = frameAt(unit.point);
+    mx += (across[0] * frameX + up[0] * frameY) * away;
+    my += (across[1] * frameX + up[1] * frameY) * away;
+    mz += (across[2] * frameX + up[2] * frameY) * away;
+  }
+  return [mx, my, mz];
+}
+
+function turnOf(values: Values<Cascade['channels']>, unit: Unit, away: number, seed: number): Mat4 | null {
+  const { pan, tilt, roll, tumble, size, deep } = values;
+  const turns = pan !== 0 || tilt !== 0 || roll !== 0 || tumble !== 0;
+  if (!turns && size === 1 && deep === 1) return null;
+  const [a, b, c] = tumble === 0 ? [0, 0, 0] : direction(seed, unit.parts[0] as number, 4);
+  const told = panTiltRoll((pan + a * tumble) * away, (tilt + b * tumble) * away, (roll + c * tumble) * away);
+  return about(unit.point, inAxes(unit.axes, told), mixed(1, size, away), mixed(1, deep, away));
+}
+
+/**
+ * Where a part is that is so far from its rest.
+ * @param away 1 for as far as the values say; beyond 0..1 where a pace overshoots
+ * @param frame by which a flicker goes
+ */
+export function awayFrom(
+  values: Values<Cascade['channels']>,
+  unit: Unit,
+  away: number,
+  { seed, frame, frameAt }: { seed: number; frame: number; frameAt: FrameAt | null },
+): Away {
+  const share = away < 0 ? 0 : away > 1 ? 1 : away;
+  const flickers = values.flicker > 0 && chance(seed, unit.parts[0] as number, Math.floor(frame / FLICKER_FRAMES)) < values.flicker * share;
+  const tints = values.tints * share;
+  const [glow, roughness] = [values.glow * share, values.roughness * share];
+  return {
+    move: moveOf(values, unit, away, seed, frameAt),
+    turn: turnOf(values, unit, away, seed),
+    opacity: 1 + share * (values.opacity - 1),
+    on: !flickers,
+    look: tints > 0 || glow > 0 || roughness !== 0 ? { tints, colour: values.colour, glow, roughness } : null,
+  };
+}
+
+function lookOfBoth(a: PartLook | null, b: PartLook | null): PartLook | null {
+  if (!a || !b) return a ?? b;
+  // The later one lies over the earlier one.
+  const tints = a.tints + b.tints - a.tints * b.tints;
+  const share = tints > 0 ? b.tints / tints : 0;
+  const [r, g, blue] = ([0, 1, 2] as const).map((k) => a.colour[k] + share * (b.colour[k] - a.colour[k])) as [number, number, number];
+  return { tints, colour: [r, g, blue], glow: a.glow + b.glow, roughness: a.roughness + b.roughness };
+}
+
+/** Two that come together: places add, turns follow one another, opacities multiply, and both must let it be seen. */
+export const both = (a: Away, b: Away): Away => ({
+  move: [a.move[0] + b.move[0], a.move[1] + b.move[1], a.move[2] + b.move[2]],
+  turn: a.turn && b.turn ? multiply(b.turn, a.turn) : (a.turn ?? b.turn),
+  opacity: a.opacity * b.opacity,
+  on: a.on && b.on,
+  look: lookOfBoth(a.look, b.look),
+});
+
+/** What it makes of a part, which may have a pose of its own already. */
+export function stateOfAway({ move, turn, opacity, on, look }: Away, own: PartState | null): PartState {
+  const pose = turn ? [...turn] : [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1];
+  for (let k = 0; k < 3; k++) pose[12 + k] = (pose[12 + k] as number) + (move[k] as number);
+  return { pose: own ? multiply(pose, own.pose) : pose, opacity, on, look };
+}

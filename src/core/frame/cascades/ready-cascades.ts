@@ -1,0 +1,142 @@
+import { awayAt, shareOf } from '../../motion/cascade';
+import type { Pace } from '../../motion/pace';
+import { keyReader, readAll } from '../../motion/readers';
+import type { Mark } from '../../production/mark';
+import type { Cascade } from '../../production/owners/cascade';
+import type { Resolver } from '../../production/resolver';
+import type { PartState } from '../frame-state';
+import { isSteadyOwner } from '../owner-states';
+import { awayFrom, both, stateOfAway, type Away, type FrameAt } from './away';
+import { unitsOf, type CascadeGround, type Unit } from './units';
+
+/** Places of parts, of each shell by itself where some shell goes another way; null for each that is at rest. */
+export type PartsByShell = readonly (readonly (PartState | null)[])[];
+
+/** What cascades make of a mark at an instant. */
+export interface Performance {
+  /** Null where all parts are at rest. */
+  parts: PartsByShell | null;
+  /** By the copies of the mark; null where all are at rest. */
+  copies: readonly (PartState | null)[] | null;
+}
+
+/** The cascades of a mark made ready for many instants. */
+export interface ReadyCascades {
+  /** @param own where parts are taken by channels of their own */
+  at(frame: number, own: readonly (PartState | null)[] | null, frameAt: FrameAt | null): Performance;
+  isSteady: boolean;
+  /** Whether anything is told by the frame of the picture. */
+  asksFrame: boolean;
+}
+
+/** What a pace makes of a share: the curve between two keys that have it. */
+function easing({ leave, arrive, bounces }: Pace): (share: number) => number {
+  const key = { join: 'eased' as const, leave, arrive };
+  const reader = keyReader({
+    rest: 0,
+    keys: [
+      { ...key, frame: 0, value: 0, bounces },
+      { ...key, frame: 1, value: 1, bounces: 0 },
+    ],
+  });
+  return (share) => reader.at(share);
+}
+
+/** One cascade at one instant: how far each thing that takes its turn is from rest; null for at rest. */
+type Turns = (Away | null)[];
+
+interface ReadyCascade {
+  cascade: Cascade;
+  /** By parts, shells or copies. */
+  turnsAt(frame: number, frameAt: FrameAt | null): Turns | null;
+}
+
+function readyCascade(resolver: Resolver, path: string, cascade: Cascade, units: readonly Unit[], count: number): ReadyCascade {
+  const { way, pace, seed, hides } = cascade.settings;
+  const readers = resolver.of(path, cascade.channels);
+  const eased = easing(pace);
+  const hidden = hides && (way === 'arrival' || way === 'exit');
+  const turnsAt = (frame: number, frameAt: FrameAt | null): Turns | null => {
+    if (!readers.on.at(frame)) return null;
+    const values = readAll<Cascade['channels']>(readers, frame);
+    const { progress, width } = values;
+    let turns: Turns | null = null;
+    for (const unit of units) {
+      const away = awayAt(way, progress, unit.place, width, eased);
+      const isGone = hidden && shareOf(progress, unit.place, width) === (way === 'arrival' ? 0 : 1);
+      if (Math.abs(away) < 1e-9 && !isGone) continue;
+      const made = awayFrom(values, unit, away, { seed, frame, frameAt });
+      if (isGone) made.on = false;
+      turns ??= new Array<Away | null>(count).fill(null);
+      for (const part of unit.parts) turns[part] = made;
+    }
+    return turns;
+  };
+  return { cascade, turnsAt };
+}
+
+/** What several cascades make of each of some things. */
+function together(all: readonly (Turns | null)[]): Turns | null {
+  const moving = all.filter((turns) => turns !== null);
+  const [first, ...rest] = moving;
+  if (!first || rest.length === 0) return first ?? null;
+  return first.map((away, i) =>
+    rest.reduce<Away | null>((sum, turns) => {
+      const next = turns[i] ?? null;
+      return sum && next ? both(sum, next) : (sum ?? next);
+    }, away),
+  );
+}
+
+/** States of things that are away, each made once however many share it. */
+function statesOf(turns: Turns | null, own: readonly (PartState | null)[] | null): (PartState | null)[] | null {
+  if (!turns) return null;
+  const made = new Map<Away, PartState>();
+  return turns.map((away, i) => {
+    const before = own?.[i] ?? null;
+    if (!away) return before;
+    if (before) return stateOfAway(away, before);
+    let state = made.get(away);
+    if (!state) made.set(away, (state = stateOfAway(away, null)));
+    return state;
+  });
+}
+
+/** The cascades of a mark; null where it has none, or is not built yet. */
+export function readyCascades(resolver: Resolver, mark: Mark, ground: CascadeGround): ReadyCascades | null {
+  if (mark.cascades.length === 0) return null;
+  const partCount = Math.max(1, ground.extent.parts?.length ?? 0);
+  const ready = mark.cascades.map((cascade) => {
+    const count = cascade.settings.of === 'copies' ? ground.copies.length : cascade.settings.of === 'shells' ? ground.shells : partCount;
+    return readyCascade(resolver, `marks/${mark.id}/cascades/${cascade.id}`, cascade, unitsOf(cascade, ground), count);
+  });
+  const ofCopies = ready.filter(({ cascade }) => cascade.settings.of === 'copies');
+  const ofParts = ready.filter(({ cascade }) => cascade.settings.of !== 'copies');
+  const shellOf = ({ settings: { shellId } }: Cascade) => mark.shells.findIndex(({ id }) => id === shellId);
+  const isPlain = ofParts.every(({ cascade }) => cascade.settings.of !== 'shells' && shellOf(cascade) < 0);
+  /** What a cascade makes of the parts of one shell. */
+  const onShell = ({ cascade }: ReadyCascade, turns: Turns | null, shell: number): Turns | null => {
+    const only = shellOf(cascade);
+    if (!turns || (only >= 0 && only !== shell)) return null;
+    return cascade.settings.of === 'shells' ? new Array<Away | null>(partCount).fill(turns[shell] ?? null) : turns;
+  };
+  const asked = (channel: { rest: number; keys: unknown[] }) => channel.rest !== 0 || channel.keys.length > 0;
+  return {
+    isSteady: mark.cascades.every(({ channels }) => isSteadyOwner(resolver, channels)),
+    asksFrame: mark.cascades.some(({ channels }) => asked(channels.frameX) || asked(channels.frameY)),
+    at(frame, own, frameAt) {
+      const turns = ofParts.map((each) => each.turnsAt(frame, frameAt));
+      const shells = Array.from({ length: ground.shells }, (_, shell) => shell);
+      const isMoved = turns.some((each) => each !== null) || own !== null;
+      const alike = isPlain && isMoved ? (statesOf(together(turns), own) ?? own) : null;
+      const byShell = (shell: number) =>
+        statesOf(together(ofParts.map((each, i) => onShell(each, turns[i] ?? null, shell))), own) ?? own ?? NONE;
+      return {
+        parts: !isMoved ? null : alike ? shells.map(() => alike) : shells.map(byShell),
+        copies: statesOf(together(ofCopies.map((each) => each.turnsAt(frame, frameAt))), null),
+      };
+    },
+  };
+}
+
+const NONE: readonly (PartState | null)[] = [];
