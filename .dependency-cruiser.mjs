@@ -21,6 +21,7 @@ const CORE = [
   'rig',
   'optics',
   'light',
+  'formula',
   'production',
   'frame',
   'check',
@@ -82,6 +83,7 @@ export default {
       CORE.filter((folder) => !['interchange', 'check'].includes(folder)),
     ),
     core('sound', ['motion']),
+    core('formula', ['motion']),
     core(
       'interchange',
       CORE.filter((folder) => folder !== 'interchange'),

@@ -1,6 +1,6 @@
 'use client';
 
-import { Fragment, type ReactNode } from 'react';
+import { Fragment, useEffect, type ReactNode } from 'react';
 import { Menu as AriaMenu, MenuItem, MenuTrigger, Separator } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { Button, Menu } from './controls';
@@ -32,12 +32,25 @@ interface MenuChoice<K extends string> {
   note?: string;
 }
 
+/** Tells while something is pointed at, by the mouse or by the keys. */
+function Pointed({ isPointed, onPoint }: { isPointed: boolean; onPoint: (isPointed: boolean) => void }) {
+  useEffect(() => {
+    if (!isPointed) return;
+    onPoint(true);
+    return () => onPoint(false);
+    // What is told does not change while one thing is pointed at.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [isPointed]);
+  return null;
+}
+
 /** A button that opens a list of things to do, in groups. */
 export function MenuButton<K extends string>({
   label,
   groups,
   isDisabled = false,
   onChoose,
+  onPoint,
   children,
 }: {
   /** What the list is of. */
@@ -45,6 +58,8 @@ export function MenuButton<K extends string>({
   groups: readonly (readonly MenuChoice<K>[])[];
   isDisabled?: boolean;
   onChoose: (id: K) => void;
+  /** Told what is pointed at while the list is open; null for nothing any more. */
+  onPoint?: (id: K | null) => void;
   children: ReactNode;
 }) {
   return (
@@ -59,8 +74,13 @@ export function MenuButton<K extends string>({
               {i > 0 ? <Parting /> : null}
               {choices.map(({ id, label: name, note }) => (
                 <Line key={id} id={id} textValue={name}>
-                  {name}
-                  {note ? <small>{note}</small> : null}
+                  {({ isFocused }) => (
+                    <>
+                      {onPoint ? <Pointed isPointed={isFocused} onPoint={(is) => onPoint(is ? id : null)} /> : null}
+                      {name}
+                      {note ? <small>{note}</small> : null}
+                    </>
+                  )}
                 </Line>
               ))}
             </Fragment>

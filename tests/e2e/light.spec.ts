@@ -112,7 +112,7 @@ test('surroundings are taken from a file, a broken one is refused in plain words
   };
   const header = '#?RADIANCE\nFORMAT=32-bit_rle_rgbe\n\n-Y 4 +X 8\n';
   await choose('torn.hdr', Buffer.from(header));
-  await expect(page.getByRole('alert')).toContainText(/torn\.hdr|cannot be read|broken|ends/);
+  await expect(page.getByText('This Radiance file ends before its picture does')).toBeVisible();
   await expect(page.getByText('torn.hdr, 8 × 4')).toHaveCount(0);
   await choose('deck.hdr', Buffer.concat([Buffer.from(header), Buffer.alloc(4 * 8 * 4, 128)]));
   await expect(page.getByText('deck.hdr, 8 × 4')).toBeVisible();

@@ -3,6 +3,7 @@
 import { memo } from 'react';
 import { styled } from 'styled-components';
 import { BASE, type LaneActions, type LanePart } from './lane-actions';
+import { hueColour } from '../theme';
 import { LANE_HEIGHT } from './lane-height';
 import type { Lane } from './lanes';
 import { MoveBlock } from './move-block';
@@ -49,6 +50,25 @@ function Feet({ lane, scale }: { lane: Lane; scale: Scale }) {
   );
 }
 
+/** Turns of several things as thin bars, the first one at the top. */
+function Fan({ lane, scale }: { lane: Lane; scale: Scale }) {
+  const step = (BASE - 4) / lane.fan.length;
+  return (
+    <g data-fan={lane.id} pointerEvents="none">
+      {lane.fan.map(({ from, to }, i) => (
+        <rect
+          key={i}
+          x={scale(from)}
+          y={2 + i * step}
+          width={Math.max(1, scale(to) - scale(from))}
+          height={Math.max(0.6, step - Math.min(1, step / 3))}
+          fill={hueColour(lane.hue ?? 0, 0.55)}
+        />
+      ))}
+    </g>
+  );
+}
+
 /** One lane: its moves and rivets. */
 export const LaneTrack = memo(function LaneTrack({
   lane,
@@ -74,6 +94,7 @@ export const LaneTrack = memo(function LaneTrack({
       }}
     >
       <Feet lane={lane} scale={scale} />
+      {lane.fan.length > 0 ? <Fan lane={lane} scale={scale} /> : null}
       {lane.moves.map((move, i) => (
         <MoveBlock
           key={i}

@@ -46,6 +46,8 @@ export interface Lane {
   moves: Move[];
   strips: Strip[];
   bars: Bars[];
+  /** When each of several things takes its turn in it, one below the other; nothing for most lanes. */
+  fan: readonly { from: number; to: number }[];
 }
 
 const STEPS = 64;
@@ -126,22 +128,26 @@ function contentsOf(owner: FoundOwner): LaneContents {
   return contents;
 }
 
+type Fan = Lane['fan'];
+const NO_FAN: Fan = [];
 const lanes = new WeakMap<FoundOwner, Lane>();
 
-/** The lane of an owner; the same as long as the owner is. */
-function laneOf(owner: FoundOwner): Lane {
+/** The lane of an owner; the same as long as the owner and its fan are. */
+function laneOf(owner: FoundOwner, fan: Fan): Lane {
   const known = lanes.get(owner);
-  if (known) return known;
-  const lane = { id: owner.path, label: owner.label, holder: owner.holder, hue: owner.hue, ...contentsOf(owner) };
+  if (known?.fan === fan) return known;
+  const lane = { id: owner.path, label: owner.label, holder: owner.holder, hue: owner.hue, fan, ...contentsOf(owner) };
   lanes.set(owner, lane);
   return lane;
 }
 
 /** Lanes of the owners that a camera is made of, are keyed, or are asked for by their path. */
-export function lanesOf(owners: readonly FoundOwner[], wanted: ReadonlySet<string>): Lane[] {
+export function lanesOf(owners: readonly FoundOwner[], wanted: ReadonlySet<string>, fanOf: (path: string) => Fan = () => NO_FAN): Lane[] {
   const isShown = (owner: FoundOwner) =>
     wanted.has(owner.path) || isAnyKeyed(owner) || (owner.path.startsWith('cameras/') && owner.kind.applies === undefined);
-  return owners.filter((owner) => isShown(owner) && (owner.kind.applies?.(owner.settings as never) ?? true)).map(laneOf);
+  return owners
+    .filter((owner) => isShown(owner) && (owner.kind.applies?.(owner.settings as never) ?? true))
+    .map((owner) => laneOf(owner, fanOf(owner.path)));
 }
 
 /** Frames next to `frame` among the rivets of a lane; infinite where there is none. */

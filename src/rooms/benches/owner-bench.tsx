@@ -9,11 +9,13 @@ import { ownerAt } from '@/core/production/owners/owners';
 import { Heading } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { BackdropBench } from './backdrop-bench';
+import { CascadeBench } from './cascade-bench';
 import { ChannelField } from './channel-field';
 import { DomeBench } from './light/dome-bench';
 import { ElementBench } from './light/element-bench';
 import { LightBench } from './light/light-bench';
 import { SurroundingsBench } from './light/surroundings-bench';
+import { FormatFields } from './format-fields';
 import { GradientGroundBench } from './gradient-ground-bench';
 import { LightChoice } from './light-choice';
 import { PlateBench } from './plate-bench';
@@ -22,6 +24,7 @@ import { useEdit, useProduction } from '../workspace/workspace';
 /** Benches of kinds for which their schema says too little. */
 const OWN_BENCHES: Record<string, ComponentType<{ path: string }> | undefined> = {
   plate: PlateBench,
+  cascade: CascadeBench,
   'gradient-ground': GradientGroundBench,
   ...Object.fromEntries(BACKDROPS.map(({ kind }) => [kind, BackdropBench])),
   dome: DomeBench,
@@ -30,8 +33,19 @@ const OWN_BENCHES: Record<string, ComponentType<{ path: string }> | undefined> =
   ...Object.fromEntries(DOME_ELEMENTS.map(({ kind }) => [kind, ElementBench])),
 };
 
+/** What is set of the picture beside its values. */
+function OfThePicture() {
+  return (
+    <>
+      <LightChoice />
+      <Heading>Frame and length</Heading>
+      <FormatFields />
+    </>
+  );
+}
+
 /** What is asked for beside an owner's own values. */
-const BESIDE: Record<string, ComponentType | undefined> = { display: LightChoice };
+const BESIDE: Record<string, ComponentType | undefined> = { display: OfThePicture };
 
 /** The bench of an owner that has none of its own: its channels in their order, then the numbers that are set on it. */
 export function OwnerBench({ path }: { path: string }) {

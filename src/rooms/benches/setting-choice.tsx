@@ -19,7 +19,7 @@ export function SettingChoice<V extends string>({
   row: string;
   label: string;
   /** What each is called, in their order. */
-  words: Readonly<Record<V, string>>;
+  words: Readonly<Partial<Record<V, string>>>;
 }) {
   const edit = useEdit();
   const value = useProduction((production) => ownerAt(production, owner)?.settings[name]) as V | undefined;
@@ -35,7 +35,7 @@ export function SettingChoice<V extends string>({
             if (changed) changed.settings[name] = to;
           })
         }
-        options={(Object.keys(words) as V[]).map((id) => ({ id, label: words[id] }))}
+        options={(Object.keys(words) as V[]).map((id) => ({ id, label: words[id] ?? id }))}
       />
     </Row>
   );

@@ -14,6 +14,7 @@ import { LensPane } from '../views/lens-pane';
 import { Column } from '../layout/panes';
 import { RoomOfViews } from '../layout/room-of-views';
 import type { SplitPane } from '../layout/split';
+import { CascadesBench } from '../benches/cascades-bench';
 import { PlacementBench } from '../benches/placement-bench';
 import { ProductionTimeline } from '../timeline/production-timeline';
 import { useSeenCamera } from '../looking/seen';
@@ -70,10 +71,11 @@ function KeyedBench() {
 }
 
 function MarkPlace({ id }: { id: string }) {
-  const name = useProduction((p) => p.marks.find((mark) => mark.id === id)?.name);
+  const mark = useProduction((p) => p.marks.find((each) => each.id === id));
   return (
     <>
-      <Heading>{name}</Heading>
+      <Heading>{mark?.name}</Heading>
+      {mark ? <CascadesBench key={id} mark={mark} /> : null}
       <PlacementBench markId={id} />
     </>
   );

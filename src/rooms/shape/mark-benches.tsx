@@ -8,6 +8,7 @@ import { heightOf, isSwept, type Mark } from '@/core/production/mark';
 import type { Production } from '@/core/production/production';
 import { Button, Hint } from '@/parts/controls';
 import { download } from '@/parts/download';
+import { CascadesBench } from '../benches/cascades-bench';
 import { PlacementBench } from '../benches/placement-bench';
 import { Bench } from '../layout/panes';
 import { useSceneFrame } from '../looking/seen';
@@ -63,6 +64,7 @@ export function MarkBenches({ mark }: { mark: Mark }) {
         {body.kind === 'words' ? <SplitBench key={`split-${mark.id}`} mark={mark} words={body} /> : null}
         {!isSwept(body) ? null : <SkinBench key={`skin-${mark.id}`} mark={mark} />}
         <PatternBench key={`pattern-${mark.id}`} mark={mark} />
+        <CascadesBench key={`cascades-${mark.id}`} mark={mark} />
         <KitBench key={`kit-${mark.id}`} mark={mark} />
         <div style={{ display: 'flex', flexWrap: 'wrap', gap: 6, marginTop: 14 }}>
           <Button onPress={() => add((draft) => duplicateMark(draft, mark.id))}>Duplicate</Button>

@@ -14,6 +14,7 @@ import { ProductionCurves } from './production-curves';
 import { useSceneFrame, useSeenCamera } from '../looking/seen';
 import { useCueRow, useShotRow, useSnap, useSpeedRow } from './timeline-rows';
 import { seek, seekKey } from '../looking/transport';
+import { useFans } from './use-fans';
 import type { Selection, ViewState } from '../workspace/view-store';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
@@ -74,6 +75,7 @@ export function ProductionTimeline() {
   const seen = useSeenCamera();
   const owners = useMemo(() => allOwners(production), [production]);
   const selected = pick?.owner ?? laneOf({ selection, carrierId }, production);
+  const fanOf = useFans();
   const lanes = useSame(
     useMemo(() => {
       // Of several cameras only the lanes of the one that is looked through or selected are shown.
@@ -81,8 +83,9 @@ export function ProductionTimeline() {
       return lanesOf(
         owners.filter(({ path }) => !path.startsWith('cameras/') || path.startsWith(`cameras/${camera}/`)),
         new Set(selected ? [selected] : []),
+        fanOf,
       );
-    }, [owners, selected, selection, seen.id]),
+    }, [owners, selected, selection, seen.id, fanOf]),
   );
   const shots = useShotRow();
   const cues = useCueRow();

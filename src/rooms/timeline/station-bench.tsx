@@ -3,18 +3,15 @@
 import { useState } from 'react';
 import type { Channel, Handle, Join, Key, Value } from '@/core/motion/channel';
 import { SAME_FRAME } from '@/core/motion/edit-channel';
-import { PACE_NAMES, paceName, PACES, type Pace } from '@/core/motion/pace';
+import type { Pace } from '@/core/motion/pace';
 import { channelMeta, type FoundOwner } from '@/core/production/owners/owners';
 import { removeKeys } from '@/core/production/edits/key-edits';
 import { changeStation, removeStation, setMovePace } from '@/core/production/edits/channel-edits';
-import type { FieldMeta } from '@/core/schema/fields';
 import { formatShortTimecode } from '@/core/time/timecode';
 import { Button, Choices, Heading, Hint, Pick } from '@/parts/controls';
-import { NumberField } from '@/parts/fields/number-field';
-import { PaceCurve } from '@/parts/pad/pace-curve';
 import { hueColour } from '@/parts/theme';
+import { PaceFields } from '../benches/pace-fields';
 import { KeyBench, OutsidePicks } from './key-bench';
-import { OwnPaces } from './own-paces';
 import type { TimelinePick } from '../workspace/view-store';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
@@ -25,9 +22,6 @@ const JOINS: { id: Join; label: string }[] = [
   { id: 'flowing', label: 'flowing' },
   { id: 'held', label: 'held' },
 ];
-const INFLUENCE: FieldMeta = { label: '', unit: '%', min: 0, max: 1, rest: 0.42, step: 0.01, digits: 0, shown: 100 };
-const SPEED: FieldMeta = { label: '', unit: '×', min: -20, max: 20, rest: 0, step: 0.05, digits: 2, shown: 1 };
-const BOUNCES: FieldMeta = { label: 'Rebounds', unit: '', min: 0, max: 6, rest: 0, step: 1, digits: 0, shown: 1 };
 
 const isAt = (frame: number) => (key: Key<Value>) => Math.abs(key.frame - frame) < SAME_FRAME;
 const keyOf = (channel: Channel<Value>, frame: number) => channel.keys.find(isAt(frame));
@@ -139,53 +133,15 @@ function MoveBench({ owner, from, to }: { owner: FoundOwner; from: number; to: n
   const joins = new Set((only ? [only] : names).flatMap((name) => [keyOf(owner.channels[name] as Channel<Value>, from)?.join]));
   const held = joins.size === 1 && joins.has('held');
   const put = (next: Pace, gesture: string | null) => edit((draft) => setMovePace(draft, owner.path, from, to, next, only), gesture);
-  const end = (side: 'leave' | 'arrive') => (
-    <>
-      <NumberField
-        meta={INFLUENCE}
-        label={side === 'leave' ? 'Leave over' : 'Arrive over'}
-        value={pace[side].influence}
-        onChange={(influence, gesture) => put({ ...pace, bounces: 0, [side]: { ...pace[side], influence } }, gesture)}
-      />
-      <NumberField
-        meta={SPEED}
-        label={side === 'leave' ? 'Leave at' : 'Arrive at'}
-        value={pace[side].speed}
-        onChange={(speed, gesture) => put({ ...pace, bounces: 0, [side]: { ...pace[side], speed } }, gesture)}
-      />
-    </>
-  );
   return (
     <>
       <Heading>
         Move {formatShortTimecode(from, rate)} → {formatShortTimecode(to, rate)} · {Math.round((to - from) * 100) / 100} fr
       </Heading>
       <ScopePick owner={owner} names={names} value={only ?? ALL} onChange={setScope} />
-      <div style={{ margin: '6px 0' }}>
-        <PaceCurve pace={pace} colour={hueColour(owner.hue, 0.6)} onChange={put} />
-      </div>
-      <Choices
-        label="Pace"
-        options={PACE_NAMES.map((id) => ({ id, label: id }))}
-        value={held ? null : paceName(pace)}
-        onChange={(name) => put(PACES[name], null)}
-      />
-      <OwnPaces pace={pace} onUse={(own) => put(own, null)} />
-      {held ? <Hint>The station before this move holds: nothing moves until the next one. A pace makes it move.</Hint> : null}
-      <div style={{ marginTop: 6 }}>
-        {pace.bounces > 0 ? (
-          <NumberField
-            meta={BOUNCES}
-            value={pace.bounces}
-            onChange={(bounces, gesture) => put({ ...pace, bounces: Math.round(bounces) }, gesture)}
-          />
-        ) : (
-          <>
-            {end('leave')}
-            {end('arrive')}
-          </>
-        )}
-      </div>
+      <PaceFields pace={pace} colour={hueColour(owner.hue, 0.6)} isNamed={!held} onChange={put}>
+        {held ? <Hint>The station before this move holds: nothing moves until the next one. A pace makes it move.</Hint> : null}
+      </PaceFields>
     </>
   );
 }

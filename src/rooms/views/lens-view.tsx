@@ -94,14 +94,14 @@ function useLook(width: number, height: number) {
   const { picture } = useWorkspace();
   const rate = useProduction((p) => p.format.rate);
   const view = useView((s) => ({
-    playhead: s.playhead,
+    playhead: s.trialFrame ?? s.playhead,
     quality: s.quality,
     flight: s.flight,
     through: s.through,
     walk: s.walk,
     sharpness: s.sharpness,
     soloed: s.soloed,
-    moving: s.playing || s.dragging,
+    moving: s.playing || s.dragging || s.trialFrame !== null,
   }));
   useEffect(() => {
     if (!picture || width < 1) return;

@@ -129,6 +129,8 @@ export interface ViewState {
   /** What the picture on the screen shows, and how far it is on its way to full. */
   drawn: { samples: number; of: number; seconds: number; focus: number };
   lost: string | null;
+  /** Frame of something that is played for a look in the place of what is at the playhead; null for nothing. */
+  trialFrame: number | null;
   /** Places of a visit that is planned, to be seen before it is taken. */
   visit: readonly Vec3[] | null;
   /** Why a picture that is wanted cannot be shown. */
@@ -189,6 +191,7 @@ export function createViewStore() {
     troubles: {},
     drawn: { samples: 0, of: 1, seconds: 0, focus: NaN },
     lost: null,
+    trialFrame: null,
     visit: null,
     pictureTrouble: null,
     trouble: null,

@@ -44,8 +44,9 @@ async function decode(file: Blob): Promise<LightPicture> {
   }
   const { width = 0, height = 0, data, isUpward } = read;
   checkSide(width, height);
-  if (width * height > MAX_POINTS || data.length < width * height * 4)
-    throw new PictureFileError(`This ${kind.what} file is too large, or has no red, green and blue.`);
+  if (width * height > MAX_POINTS) throw new PictureFileError(`This ${kind.what} file is larger than 8192 by 4096 points.`);
+  if (data.length < width * height * 4)
+    throw new PictureFileError(`This ${kind.what} file ends before its picture does, or has no red, green and blue.`);
   return new LightPicture(width, height, isUpward ? data : upsideDown(data, width * 4));
 }
 

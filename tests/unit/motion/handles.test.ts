@@ -79,6 +79,7 @@ test('a box over the lanes selects the keys whose rivets lie in it', () => {
     moves: [],
     strips: [],
     bars: [],
+    fan: [],
   });
   const lanes = [lane('a', [0, 10, 20]), lane('b', [10, 30])];
   const scale = timeScale({ from: 0, to: 40 }, 424);

@@ -89,6 +89,15 @@ export function cascadeSpan({ channels: { progress } }: Cascade): CascadeSpan | 
   return first && last && last.frame > first.frame ? { from: first.frame, to: last.frame } : null;
 }
 
+/** Lets the progress of a cascade run over other frames; its keys keep their places within. */
+export function setCascadeSpan(mark: Mark, id: string, { from, to }: CascadeSpan): void {
+  const cascade = mark.cascades.find((each) => each.id === id);
+  const span = cascade && cascadeSpan(cascade);
+  if (!cascade || !span || to <= from) return;
+  const place = (frame: number) => from + ((frame - span.from) * (to - from)) / (span.to - span.from);
+  for (const key of cascade.channels.progress.keys) key.frame = place(key.frame);
+}
+
 /** The same, its progress run back at the end of the production: what arrived goes the way it came. Returns the id of the new one. */
 export function addBackwards({ format }: Pick<Production, 'format'>, mark: Mark, id: string): string | null {
   const cascade = mark.cascades.find((each) => each.id === id);

@@ -1,0 +1,105 @@
+'use client';
+
+import { Plus, Trash2 } from 'lucide-react';
+import { useEffect, useRef } from 'react';
+import type { CascadeWay } from '@/core/motion/cascade';
+import { CASCADE_START_NAMES, cascadeStart, type CascadeStartName } from '@/core/production/cascade-starts';
+import { addCascade, cascadeFrom, removeCascade, spanFor } from '@/core/production/edits/cascade-edits';
+import { changeMark } from '@/core/production/edits/mark-edits';
+import type { Mark } from '@/core/production/mark';
+import { MAX_CASCADES } from '@/core/production/owners/cascade';
+import { Heading, Hint, IconButton } from '@/parts/controls';
+import { ItemList } from '@/parts/item-list';
+import { MenuButton } from '@/parts/menu-button';
+import { playTrial } from '../looking/trial';
+import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
+
+/** What cascades are begun by, under what is pressed for it. */
+const MENUS: readonly { label: string; ways: readonly CascadeWay[] }[] = [
+  { label: 'Arrival', ways: ['arrival'] },
+  { label: 'Exit', ways: ['exit'] },
+  { label: 'On the spot', ways: ['wave', 'swing'] },
+];
+
+const startsOf = (ways: readonly CascadeWay[]) =>
+  CASCADE_START_NAMES.filter((name) => cascadeStart(name).ways.some((way) => ways.includes(way)));
+
+/** The parts of a mark that take their turn: what there is, and what can be begun. While one is pointed at it plays on the mark. */
+export function CascadesBench({ mark }: { mark: Mark }) {
+  const workspace = useWorkspace();
+  const { view } = workspace;
+  const edit = useEdit();
+  const format = useProduction((p) => p.format);
+  const playhead = useView((s) => s.playhead);
+  const isFull = mark.cascades.length >= MAX_CASCADES;
+  const trial = useRef<(() => void) | null>(null);
+  const endTrial = () => {
+    trial.current?.();
+    trial.current = null;
+  };
+  useEffect(() => () => trial.current?.(), []);
+  const begun = (name: CascadeStartName, ways: readonly CascadeWay[]) => {
+    const way = cascadeStart(name).ways.find((each) => ways.includes(each)) as CascadeWay;
+    const span = spanFor({ format }, name, way, playhead);
+    return { span, cascade: cascadeFrom(mark, name, way, span) };
+  };
+  const point = (name: CascadeStartName | null, ways: readonly CascadeWay[]) => {
+    endTrial();
+    if (!name || isFull) return;
+    const { span, cascade } = begun(name, ways);
+    const others = (found: Mark) => found.cascades.filter(({ settings }) => settings.way !== cascade.settings.way);
+    trial.current = playTrial(
+      workspace,
+      (draft) =>
+        changeMark(draft, mark.id, (found) => {
+          found.cascades = others(found);
+          addCascade(found, cascade);
+        }),
+      span.from,
+      span.to,
+    );
+  };
+  const select = (id: string) =>
+    view.setState({ selection: { kind: 'owner', id: `marks/${mark.id}/cascades/${id}` }, pick: null, keys: [] });
+  return (
+    <>
+      <Heading>Cascades</Heading>
+      {mark.cascades.length === 0 ? <Hint>Letters, words, lines or shells that come, go or move one after another.</Hint> : null}
+      <ItemList>
+        {mark.cascades.map(({ id, name }) => (
+          <li key={id}>
+            <button type="button" onClick={() => select(id)}>
+              {name || 'Cascade'}
+            </button>
+            <IconButton
+              label={`Remove ${name || 'the cascade'}`}
+              $tone="quiet"
+              onPress={() => edit((draft) => changeMark(draft, mark.id, (found) => removeCascade(found, id)))}
+            >
+              <Trash2 size={12} />
+            </IconButton>
+          </li>
+        ))}
+      </ItemList>
+      <div style={{ display: 'flex', flexWrap: 'wrap', gap: 2 }}>
+        {MENUS.map(({ label, ways }) => (
+          <MenuButton
+            key={label}
+            label={label}
+            isDisabled={isFull}
+            groups={[startsOf(ways).map((id) => ({ id, label: cascadeStart(id).label, note: cascadeStart(id).note }))]}
+            onPoint={(name) => point(name, ways)}
+            onChoose={(name) => {
+              endTrial();
+              const { cascade } = begun(name, ways);
+              edit((draft) => changeMark(draft, mark.id, (found) => void addCascade(found, cascade)));
+              select(cascade.id);
+            }}
+          >
+            <Plus size={13} /> {label}
+          </MenuButton>
+        ))}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,99 @@
+import { expect, test, type Page } from '@playwright/test';
+import { at } from '@/core/motion/channel';
+import { PACES } from '@/core/motion/pace';
+import { addCascade, cascadeFrom } from '@/core/production/edits/cascade-edits';
+import type { Mark } from '@/core/production/mark';
+import type { Cascade } from '@/core/production/owners/cascade';
+import type { Production } from '@/core/production/production';
+import { bundleForBrowser } from '../../scripts/bundle.mjs';
+import { setOf } from '../support/set-of';
+import { bare, drawn, HEIGHT, plate, WIDTH } from './support/plates';
+
+/** Cascades as they are drawn: where parts are while they take their turn, and how light falls on them. */
+
+let page: Page;
+test.beforeAll(async ({ browser }) => {
+  page = await browser.newPage();
+  await page.addScriptTag({ content: await bundleForBrowser('tests/e2e/support/picture-harness.ts') });
+});
+test.afterAll(() => page.close());
+
+/** Pixels of a metre at the origin: 35 mm on a sensor 36 mm wide, 8 m away. */
+const METRE = (WIDTH * 35) / 36 / 8;
+
+/** Plates that take their turn over the ten frames, in an even pace, with nothing but what is said. */
+function turning(
+  channels: Partial<Record<keyof Cascade['channels'], number | string>>,
+  settings: Partial<Cascade['settings']>,
+  recipe: (mark: Mark, draft: Production) => void,
+): Production {
+  return bare((draft) => {
+    setOf(draft).dome.strength.rest = 0;
+    const mark = plate(draft, 1, 1, { material: 'glow', colour: '#ffffff', glow: 1 });
+    const cascade = cascadeFrom(mark, 'typed', 'arrival', { from: 0, to: 8 });
+    Object.assign(cascade.settings, { pace: PACES.even, ...settings });
+    Object.assign(
+      cascade.channels,
+      Object.fromEntries(Object.entries({ width: 1, ...channels }).map(([name, value]) => [name, at(value)])),
+    );
+    addCascade(mark, cascade);
+    recipe(mark, draft);
+  });
+}
+const draw = (production: Production, frame: number, traced: boolean) =>
+  drawn(page, { production, frame, width: WIDTH, height: HEIGHT, samples: traced ? 16 : 8, alpha: true, traced, linear: true });
+const pixel = (pixels: number[], x: number, y: number) =>
+  pixels.slice(4 * (Math.floor(HEIGHT / 2 - y * METRE) * WIDTH + Math.floor(WIDTH / 2 + x * METRE))).slice(0, 4) as [
+    number,
+    number,
+    number,
+    number,
+  ];
+
+for (const traced of [false, true]) {
+  test(`copies come one after another, ${traced ? 'traced' : 'plain'}`, async () => {
+    const production = turning({ width: 0.01, y: 1 }, { of: 'copies', hides: true }, (mark) => {
+      Object.assign(mark.pattern, { kind: 'row', count: 3, measure: 'spacing', across: 1.4 });
+    });
+    const there = async (frame: number) => {
+      const pixels = await draw(production, frame, traced);
+      return [-1.4, 0, 1.4].map((x) => pixel(pixels, x, 0)[3] > 0.9);
+    };
+    expect(await there(1)).toEqual([true, false, false]);
+    expect(await there(5)).toEqual([true, true, false]);
+    expect(await there(9)).toEqual([true, true, true]);
+  });
+
+  test(`what is moved, grown, dimmed and tinted is so in the picture, ${traced ? 'traced' : 'plain'}`, async () => {
+    const values = { x: 2, size: 2, opacity: 0.5, tints: 1, colour: '#ff0000' };
+    const production = turning(values, { hides: false }, () => undefined);
+    const half = await draw(production, 4, traced);
+    // A metre to the right, half as large again, three quarters there, half way to red.
+    const [red, green, , alpha] = pixel(half, 1, 0);
+    expect(Math.abs(alpha - 0.75)).toBeLessThan(0.03);
+    expect(Math.abs(green / red - 0.5)).toBeLessThan(0.03);
+    expect(pixel(half, 1.68, 0)[3]).toBeGreaterThan(0.6);
+    expect(pixel(half, 1.85, 0)[3]).toBeLessThan(0.1);
+    expect(pixel(half, 0.1, 0)[3]).toBeLessThan(0.1);
+  });
+
+  test(`light falls on what is grown or flattened as on what is not, ${traced ? 'traced' : 'plain'}`, async () => {
+    const lit = async (channels: Partial<Record<keyof Cascade['channels'], number>>) => {
+      const production = turning(channels, { hides: false, about: 'pivot' }, (mark, draft) => {
+        const { sun } = setOf(draft);
+        [sun.on.rest, sun.azimuth.rest, sun.height.rest] = [true, 40, 20];
+        const matte = plate(draft, 1, 1, { material: 'matte', colour: '#ffffff', roughness: 1 });
+        const [shell] = matte.shells;
+        draft.marks = [{ ...mark, shells: [{ ...(shell as Mark['shells'][0]) }] }];
+      });
+      return pixel(await draw(production, 0, traced), 0, 0)[1];
+    };
+    const plain = await lit({});
+    expect(plain).toBeGreaterThan(0.05);
+    for (const channels of [{ size: 2 }, { deep: 0.05 }, { size: 0.6, deep: 3 }])
+      expect(Math.abs((await lit(channels)) / plain - 1)).toBeLessThan(0.02);
+    // Turned by 60 degrees from the light it is darker by the cosine (Lambert): 40 to the right of it, then 20 to the left.
+    const turned = await lit({ pan: -30 });
+    expect(turned).toBeLessThan(0.75 * plain);
+  });
+}

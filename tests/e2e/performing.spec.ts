@@ -1,0 +1,49 @@
+import { expect, test } from './support/server';
+import { addWords, field, goToRoom, makeProduction, pictureOf, saved, type, valueOf } from './support/rooms';
+
+/** Letters that take their turn, as a person makes them do so. */
+
+test('a word gets an arrival in two presses, is shown how it would be first, goes back at the end, and keeps to a new length', async ({
+  page,
+  ironsky,
+}) => {
+  await makeProduction(page, ironsky.url, 'Performing', '04:00');
+  await addWords(page, 'SEA');
+  await goToRoom(page, 'Choreograph');
+  await page.getByRole('navigation', { name: 'Call sheet' }).getByRole('button', { name: /^SEA/ }).click();
+  await pictureOf(page, 0, 1);
+  await page.getByRole('button', { name: 'Arrival' }).click();
+  // Pointed at, it plays in the lens view; the playhead stays.
+  const lens = page.getByTestId('lens');
+  await page.getByRole('menuitem', { name: /^Unfold/ }).hover();
+  await expect.poll(async () => Number(await lens.getAttribute('data-frame'))).toBeGreaterThan(2);
+  expect(await page.getByLabel('Timecode of the playhead').inputValue()).toMatch(/00$/);
+  await page.getByRole('menuitem', { name: /^Rise/ }).click();
+  await pictureOf(page, 0, 1);
+  const timeline = page.getByRole('region', { name: 'Timeline' });
+  const lane = page.getByLabel('SEA, Rise');
+  await expect(lane.first()).toBeVisible();
+  await expect(page.locator('[data-fan]').locator('rect')).toHaveCount(3);
+  await type(page, 'Takes, fr', '40');
+  expect(await valueOf(page, 'Takes, fr')).toBe('40');
+  await expect(timeline.getByRole('button', { name: /Rise: key at frame 40/ })).toBeVisible();
+
+  await page.getByRole('button', { name: 'Backwards at the end' }).click();
+  await expect(page.getByRole('textbox', { name: 'Name of the cascade' })).toHaveValue('Rise, backwards');
+  expect(await valueOf(page, 'Begins at, fr')).toBe('59');
+  const sheet = page.getByRole('navigation', { name: 'Call sheet' });
+  await sheet.getByRole('button', { name: 'Picture', exact: true }).click();
+  await type(page, 'Length, fr', '200');
+  await expect(timeline.getByRole('button', { name: /Rise, backwards: key at frame 199/ })).toBeVisible();
+  await expect(timeline.getByRole('button', { name: /SEA, Rise: key at frame 40/ })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(timeline.getByRole('button', { name: /Rise, backwards: key at frame 99/ })).toBeVisible();
+
+  await sheet.getByRole('button', { name: /^SEA/ }).click();
+  await page.getByRole('button', { name: 'Remove Rise, backwards' }).click();
+  await page.getByRole('button', { name: 'Rise', exact: true }).click();
+  await page.getByRole('radiogroup', { name: 'What takes its turn' }).getByRole('radio', { name: 'words' }).click();
+  await expect(page.locator('[data-fan]').locator('rect')).toHaveCount(1);
+  await expect(field(page, 'Up, m').first()).toBeVisible();
+  await saved(page);
+});
