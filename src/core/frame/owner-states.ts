@@ -1,4 +1,4 @@
-import { isKeyed, type Channels } from '../motion/channel';
+import { mayChange, type Channels } from '../motion/channel';
 import { readAll } from '../motion/readers';
 import type { Resolver } from '../production/resolver';
 
@@ -31,10 +31,10 @@ function ownerState<S>(resolver: Resolver, list: string, owner: Owner, frame: nu
   const { id, kind, channels, settings } = owner;
   const values = readAll<Channels>(resolver.of(`${list}/${id}`, channels), frame);
   const made = { state: { id, kind, values, settings } as S, isOn: values.on !== false };
-  if (Object.isFrozen(owner) && isSteadyOwner(resolver, channels)) still.set(owner, made);
+  if (Object.isFrozen(owner) && isSteadyOwner(channels)) still.set(owner, made);
   return made;
 }
 
 /** Whether an owner of such channels is the same at every instant. */
-export const isSteadyOwner = (resolver: Resolver, channels: Record<string, { keys: unknown[] }>): boolean =>
-  resolver.isPlain && !Object.values(channels).some((channel) => isKeyed(channel as never));
+export const isSteadyOwner = (channels: Record<string, { keys: unknown[] }>): boolean =>
+  !Object.values(channels).some((channel) => mayChange(channel as never));

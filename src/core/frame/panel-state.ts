@@ -1,4 +1,4 @@
-import { isKeyed } from '../motion/channel';
+import { mayChange } from '../motion/channel';
 import type { Readers } from '../motion/readers';
 import type { Mark } from '../production/mark';
 import type { Panel } from '../production/panel';
@@ -38,7 +38,7 @@ function refAt(picture: Picture, clip: Clip, bent: number | null, { frame, rate 
 export function panelState({ read, panel, mirror }: ReadyPanel, frame: number, shown: ShownTime): PanelState {
   const { picture, settings, size, channels } = panel;
   return {
-    ref: refAt(picture, settings, isKeyed(channels.time) ? read.time.at(shown.frame) : null, shown),
+    ref: refAt(picture, settings, mayChange(channels.time) ? read.time.at(shown.frame) : null, shown),
     width: (size * picture.width) / picture.height,
     height: size,
     mirror,
@@ -56,7 +56,7 @@ export function plateState(resolver: Resolver, { set }: Production, frame: numbe
   const read = resolver.of(`set/${plate.id}`, plate.channels);
   if (!read.on.at(frame)) return null;
   const { fit, delivered } = plate.settings;
-  const ref = refAt(picture, plate.settings, isKeyed(plate.channels.time) ? read.time.at(shown.frame) : null, shown);
+  const ref = refAt(picture, plate.settings, mayChange(plate.channels.time) ? read.time.at(shown.frame) : null, shown);
   const opacity = Math.max(0, Math.min(1, read.opacity.at(frame)));
   return ref && { ref, ratio: picture.width / picture.height, opacity, fit, isDelivered: delivered };
 }

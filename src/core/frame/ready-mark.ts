@@ -48,12 +48,12 @@ export interface ReadyMark {
   panel: ReadyPanel | null;
 }
 
-/** Marks by the resolver that read them; those read by keys alone are the same in every production. */
+/** Marks by the resolver that read them; those that keys alone say are the same in every production. */
 const byKeys = new WeakMap<Mark, ReadyMark>();
 const byResolver = new WeakMap<Resolver, WeakMap<Mark, ReadyMark>>();
 
-function keptFor(resolver: Resolver): WeakMap<Mark, ReadyMark> {
-  if (resolver.isPlain) return byKeys;
+function keptFor(resolver: Resolver, mark: Mark): WeakMap<Mark, ReadyMark> {
+  if (resolver.isPlainIn(`marks/${mark.id}`)) return byKeys;
   let kept = byResolver.get(resolver);
   if (!kept) byResolver.set(resolver, (kept = new WeakMap()));
   return kept;
@@ -61,7 +61,7 @@ function keptFor(resolver: Resolver): WeakMap<Mark, ReadyMark> {
 
 /** A mark made ready; kept for one that cannot change any more, which is what an edit leaves behind. */
 export function readyMark(resolver: Resolver, mark: Mark, extent: MarkExtent | null | undefined): ReadyMark {
-  const kept = keptFor(resolver);
+  const kept = keptFor(resolver, mark);
   const known = kept.get(mark);
   if (known && known.extent === extent) return known;
   const made = makeReady(resolver, mark, extent);
@@ -188,7 +188,7 @@ function readyParts(resolver: Resolver, path: string, own: readonly OwnPart[], e
     );
   return once(
     at,
-    own.every(({ channels }) => isSteadyOwner(resolver, channels)),
+    own.every(({ channels }) => isSteadyOwner(channels)),
   );
 }
 
@@ -199,7 +199,7 @@ function readySurface(resolver: Resolver, path: string, { channels, settings: { 
     ...readAll<Surface['channels']>(readers, frame),
     patterns: patterns.length > 0 ? ownerStates<PatternState>(resolver, `${path}/patterns`, patterns, frame) : NO_PATTERNS,
   });
-  return once(at, isSteadyOwner(resolver, channels) && patterns.every((pattern) => isSteadyOwner(resolver, pattern.channels)));
+  return once(at, isSteadyOwner(channels) && patterns.every((pattern) => isSteadyOwner(pattern.channels)));
 }
 
 const NO_PATTERNS: readonly PatternState[] = [];
@@ -218,5 +218,5 @@ function readyShell(resolver: Resolver, path: string, shell: Shell, extent: Mark
     const byRegion = Object.fromEntries(surfaces.map(([region], i) => [region, states[i]])) as Record<Region, SurfaceState>;
     return { on: readers.on.at(frame), from: readers.from.at(frame), to: readers.to.at(frame), surfaces: byRegion, fade: fading };
   };
-  return once(at, isSteadyOwner(resolver, shell.channels) && surfaces.every(([, surface]) => surface.isSteady));
+  return once(at, isSteadyOwner(shell.channels) && surfaces.every(([, surface]) => surface.isSteady));
 }

@@ -61,13 +61,31 @@ export const OUTSIDES = ['hold', 'cycle', 'climb', 'return'] as const;
 export const outsideSchema = z.enum(OUTSIDES);
 export type Outside = z.infer<typeof outsideSchema>;
 
-/** A value over time: a rest value, and keys that take over where there are any. */
+/** What a channel follows: a formula, in which $0, $1, … are the values that it refers to. */
+export const linkSchema = z.object({
+  formula: z.string().min(1).max(500),
+  refs: z
+    .array(
+      z.object({
+        owner: z
+          .string()
+          .max(250)
+          .regex(/^[\w.:/-]+$/, 'A path has only letters, digits, dots, colons, dashes and slashes.'),
+        name: z.string().max(40).regex(/^\w+$/, 'A value has only letters and digits in its name.'),
+      }),
+    )
+    .max(32, 'A formula follows at most 32 values.'),
+});
+export type Link = z.infer<typeof linkSchema>;
+
+/** A value over time: a rest value, and keys that take over where there are any; before both comes a link. */
 export interface Channel<V extends Value = number> {
   rest: V;
   keys: Key<V>[];
   /** Holds unless said otherwise. */
   before?: Outside | undefined;
   after?: Outside | undefined;
+  link?: Link | undefined;
 }
 
 /** The channels of an owner, by their names. */
@@ -79,6 +97,9 @@ export const isColour = (channel: Channel<Value>): channel is Channel<string> =>
 
 /** Whether a channel has keys and so may change. */
 export const isKeyed = ({ keys }: Channel<Value>): boolean => keys.length > 0;
+
+/** Whether a channel may change with time: by its keys, or by what it follows. */
+export const mayChange = (channel: Channel<Value>): boolean => isKeyed(channel) || channel.link !== undefined;
 
 /** A channel at rest. */
 export const at = <V extends Value>(rest: V): Channel<V> => ({ rest, keys: [] });

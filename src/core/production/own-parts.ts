@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { isKeyed } from '../motion/channel';
+import { mayChange } from '../motion/channel';
 import { channelField } from '../schema/fields';
 import type { Surface } from './surface';
 
@@ -47,4 +47,4 @@ export function ownParts(body: Body): { list: readonly OwnPart[]; place: string 
 
 /** Whether a part is moved from where it is set, or may be. */
 export const isPartMoved = ({ channels }: Pick<OwnPart, 'channels'>): boolean =>
-  Object.values(channels).some((channel) => channel.rest !== 0 || isKeyed(channel));
+  Object.values(channels).some((channel) => channel.rest !== 0 || mayChange(channel));

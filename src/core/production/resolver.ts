@@ -1,19 +1,18 @@
-import type { Channel, Channels, Value } from '../motion/channel';
+import type { Channels, Value } from '../motion/channel';
 import { keyReaders, type Read, type Reader, type Readers } from '../motion/readers';
+import { linkSource } from './link-source';
 import { ownerAt } from './owners/owners';
 import type { Production } from './production';
+import { sourcedTops, topOf } from './has-sources';
+import { NoValueError, type Ask, type Source } from './resolver-source';
 
-/** Asks for the value of another channel at a frame; undefined when it is gone. */
-export type Ask = (owner: string, name: string, frame: number) => Read<Value> | undefined;
-
-/**
- * Something other than its own keys that a channel can take its value from. It may ask for other values.
- * @returns what reads the channel, or null where this source has nothing to do with it
- */
-export type Source = (channel: Channel<Value>, ask: Ask) => Reader<Read<Value>> | null;
+export type { Ask, Source } from './resolver-source';
 
 /** Sources that come before keys, the first one first. */
-export const SOURCES: readonly Source[] = [];
+export const SOURCES: readonly Source[] = [linkSource];
+
+/** Values that are asked for on the way to one: more are no formula that anybody meant. */
+const MOST_ASKED = 200_000;
 
 /** Thrown when a value asks for itself on the way; says the way round. */
 export class CircleError extends Error {
@@ -29,11 +28,15 @@ export class CircleError extends Error {
 export class Resolver {
   /** Channels that are being asked for, from the outermost on. */
   private readonly asked: string[] = [];
+  private work = 0;
+  private isStrict = false;
   private readonly made = new Map<string, Readers<Channels>>();
 
   constructor(
     private readonly production: Production,
     private readonly sources: readonly Source[] = SOURCES,
+    /** What has values from sources; null where that is not known. */
+    private readonly tops: ReadonlySet<string> | null = null,
   ) {}
 
   /** Whether all values come from keys alone, so that what is made ready of an owner holds in every production that has it. */
@@ -41,10 +44,15 @@ export class Resolver {
     return this.sources.length === 0;
   }
 
+  /** The same of one mark, camera, light… alone, by its path. */
+  isPlainIn(top: string): boolean {
+    return this.isPlain || (this.tops !== null && !this.tops.has(top));
+  }
+
   /** Readers of all channels of the owner at a path. */
   of<C>(path: string, channels: C): Readers<C> {
     const byKeys = keyReaders(channels);
-    if (this.isPlain) return byKeys;
+    if (this.isPlainIn(topOf(path))) return byKeys;
     let readers = this.made.get(path);
     if (!readers) {
       readers = this.sourced(path, channels as Channels, byKeys as Readers<Channels>);
@@ -59,26 +67,59 @@ export class Resolver {
     return owner && (this.of(path, owner.channels)[name]?.at(frame) as Read<Value> | undefined);
   }
 
+  /**
+   * The same, for whoever wants to know what is wrong with it.
+   * @throws CircleError, NoValueError where it cannot be had from its source
+   */
+  check(path: string, name: string, frame: number): void {
+    this.isStrict = true;
+    try {
+      this.at(path, name, frame);
+    } finally {
+      this.isStrict = false;
+    }
+  }
+
   private sourced(path: string, channels: Channels, byKeys: Readers<Channels>): Readers<Channels> {
     const ask: Ask = (owner, name, frame) => this.at(owner, name, frame);
     const entries = Object.entries(channels).map(([name, channel]) => {
-      const read = this.sources.map((source) => source(channel, ask)).find((reader) => reader !== null);
-      return [name, read ? this.guarded(`${path} ${name}`, read) : byKeys[name]];
+      const place = { production: this.production, path, name };
+      const read = this.sources.map((source) => source(channel, ask, place)).find((reader) => reader !== null);
+      const own = byKeys[name] as Reader<Read<Value>>;
+      return [name, read ? this.guarded(`${path} ${name}`, read, own) : own];
     });
     return Object.fromEntries(entries) as Readers<Channels>;
   }
 
-  /** A reader that notices when it is asked for on the way to its own value. */
-  private guarded<T>(channel: string, reader: Reader<T>): Reader<T> {
+  /**
+   * A reader that notices when it is asked for on the way to its own value, or for too much. Whoever asked first gets the value by keys
+   * then: so all round a circle stand by their own keys, whichever is asked.
+   */
+  private guarded(channel: string, reader: Reader<Read<Value>>, byKeys: Reader<Read<Value>>): Reader<Read<Value>> {
+    let latest: { frame: number; value: Read<Value> } | null = null;
+    const within = (frame: number): Read<Value> => {
+      const first = this.asked.indexOf(channel);
+      if (first >= 0) throw new CircleError([...this.asked.slice(first), channel]);
+      if (latest?.frame === frame) return latest.value;
+      if (++this.work > MOST_ASKED) throw new NoValueError('It follows too much.');
+      this.asked.push(channel);
+      try {
+        const value = reader.at(frame);
+        latest = { frame, value };
+        return value;
+      } finally {
+        this.asked.pop();
+      }
+    };
     return {
       at: (frame) => {
-        const first = this.asked.indexOf(channel);
-        if (first >= 0) throw new CircleError([...this.asked.slice(first), channel]);
-        this.asked.push(channel);
+        if (this.asked.length > 0) return within(frame);
+        this.work = 0;
         try {
-          return reader.at(frame);
-        } finally {
-          this.asked.pop();
+          return within(frame);
+        } catch (error) {
+          if (this.isStrict || !(error instanceof CircleError || error instanceof NoValueError)) throw error;
+          return byKeys.at(frame);
         }
       },
     };
@@ -91,7 +132,8 @@ const kept = new WeakMap<Production, Resolver>();
 export function resolverOf(production: Production): Resolver {
   let resolver = kept.get(production);
   if (!resolver) {
-    resolver = new Resolver(production);
+    const tops = sourcedTops(production);
+    resolver = new Resolver(production, tops.size > 0 ? SOURCES : [], tops);
     if (Object.isFrozen(production)) kept.set(production, resolver);
   }
   return resolver;

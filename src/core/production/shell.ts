@@ -91,4 +91,4 @@ export const depthsOf = ({ channels: { from, to } }: Pick<Shell, 'channels'>): {
 
 /** Whether a shell, or a mark, is ever seen: a shell that never is need not be built. */
 export const isEverShown = ({ channels: { on } }: { channels: { on: Channel<boolean> } }): boolean =>
-  isKeyed(on) ? on.keys.some(({ value }) => value) : on.rest;
+  on.link !== undefined || (isKeyed(on) ? on.keys.some(({ value }) => value) : on.rest);

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import './issue-words';
-import { keysOf, outsideSchema, type Value } from '../motion/channel';
+import { keysOf, linkSchema, outsideSchema, type Value } from '../motion/channel';
 
 /** What the interface needs to know of a number: it stands beside the bounds in the schema, nowhere else. */
 export interface FieldMeta {
@@ -60,7 +60,13 @@ export const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/, 'A colour is writ
 
 /** Rest value and keys; what is left out takes its default. */
 const channelSchema = <R extends z.ZodType<Value, Value | undefined>, K extends z.ZodType<Value>>(rest: R, value: K) =>
-  z.object({ rest, keys: keysOf(value).default([]), before: outsideSchema.optional(), after: outsideSchema.optional() });
+  z.object({
+    rest,
+    keys: keysOf(value).default([]),
+    before: outsideSchema.optional(),
+    after: outsideSchema.optional(),
+    link: linkSchema.optional(),
+  });
 
 const NOTHING_KEYED = { keys: [] };
 

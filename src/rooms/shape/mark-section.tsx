@@ -3,7 +3,7 @@
 import { Maximize } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { changeShell, listByDepth } from '@/core/production/edits/shell-edits';
-import { isKeyed } from '@/core/motion/channel';
+import { mayChange } from '@/core/motion/channel';
 import { withValue } from '@/core/motion/edit-channel';
 import { isSwept, type Mark } from '@/core/production/mark';
 import { ownParts } from '@/core/production/own-parts';
@@ -75,7 +75,7 @@ function bevelRoom({ front, back }: Shell, { from, to }: Depths): number {
 function isCutByTime({ channels, shells, body }: Mark): boolean {
   const depths = shells.flatMap((shell) => [shell.channels.from, shell.channels.to]);
   const parts = ownParts(body).list.flatMap((part) => Object.values(part.channels));
-  return [channels.inflate, ...depths, ...parts].some((channel) => isKeyed(channel));
+  return [channels.inflate, ...depths, ...parts].some((channel) => mayChange(channel));
 }
 
 /** Cuts the mark anew whenever it or the cut has changed; the last section stays while the next one is on its way. */

@@ -43,14 +43,16 @@ test('a circle is found, and named all the way round', () => {
   const resolver = new Resolver(production, [following(table as never)]);
   let circle: unknown = null;
   try {
-    resolver.at(`marks/${first}`, 'x', 20);
+    resolver.check(`marks/${first}`, 'x', 20);
   } catch (error) {
     circle = error;
   }
   expect(circle).toBeInstanceOf(CircleError);
   expect((circle as CircleError).channels).toEqual([`marks/${first} x`, `marks/${second} y`, `marks/${first} x`]);
   expect((circle as CircleError).message).toContain('in a circle');
-  // It is no lasting harm: other values are answered afterwards.
+  // It is no lasting harm: all round it stand by their own values, and others are answered as ever.
+  expect(resolver.at(`marks/${first}`, 'x', 20)).toBe(-5001);
+  expect(resolver.at(`marks/${second}`, 'y', 20)).toBe(-5002);
   expect(resolver.at(`marks/${first}`, 'y', 3)).toBe(channelsOf(first).y.rest);
 });
 

@@ -122,7 +122,7 @@ export function readyCascades(resolver: Resolver, mark: Mark, ground: CascadeGro
   };
   const asked = (channel: { rest: number; keys: unknown[] }) => channel.rest !== 0 || channel.keys.length > 0;
   return {
-    isSteady: mark.cascades.every(({ channels }) => isSteadyOwner(resolver, channels)),
+    isSteady: mark.cascades.every(({ channels }) => isSteadyOwner(channels)),
     asksFrame: mark.cascades.some(({ channels }) => asked(channels.frameX) || asked(channels.frameY)),
     at(frame, own, frameAt) {
       const turns = ofParts.map((each) => each.turnsAt(frame, frameAt));

@@ -1,4 +1,4 @@
-import { isKeyed, type Channel } from '../../motion/channel';
+import { mayChange, type Channel } from '../../motion/channel';
 import type { Mark, OutlinePath } from '../../production/mark';
 import { isPartMoved, ownParts } from '../../production/own-parts';
 import { partsLetters } from '../../production/owners/cascade';
@@ -21,7 +21,9 @@ function keptText<T extends object>(make: (thing: T) => string): (thing: T) => s
 /** Equal for paths of a drawing that look alike at every instant; null for one that looks as its shell does. */
 export function lookKey({ surface }: Pick<OutlinePath, 'surface'>, index: number): string | null {
   if (!surface) return null;
-  return Object.values(surface.channels).some((channel) => isKeyed(channel as Channel)) ? `path ${index}` : JSON.stringify(restOf(surface));
+  return Object.values(surface.channels).some((channel) => mayChange(channel as Channel))
+    ? `path ${index}`
+    : JSON.stringify(restOf(surface));
 }
 
 /** Which looks are alike, by the first path that has each: what is built does not hang on the looks themselves. */

@@ -1,4 +1,4 @@
-import { isKeyed } from '../../motion/channel';
+import { mayChange } from '../../motion/channel';
 import { freshId } from './fresh-id';
 import { runSchema, type Run } from '../words';
 
@@ -40,7 +40,7 @@ export function tidy(runs: readonly LooseRun[]): Run[] {
   });
 }
 
-const isMoved = ({ channels }: RunStyle) => Object.values(channels).some((channel) => channel.rest !== 0 || isKeyed(channel));
+const isMoved = ({ channels }: RunStyle) => Object.values(channels).some((channel) => channel.rest !== 0 || mayChange(channel));
 
 /** Style of the letters from an index on: that of the run there, else plain. */
 export function styleAt(runs: readonly Run[], index: number): RunStyle {
