@@ -4,7 +4,7 @@ import type { MarkSolids, PlacedSolid } from '@/core/frame/solids/mark-solids';
 import { partOf } from '@/core/frame/part-places';
 import { isStanding, standingPose, standingSurface } from '@/core/frame/solids/standing-solid';
 import type { SolidMesh } from '@/core/solid/mesh';
-import { multiply } from '@/core/space/matrix';
+import { multiply, type Mat4 } from '@/core/space/matrix';
 import { EVERY_LIGHT } from './lights/light-rows';
 import type { Dressing } from './quality';
 import { fadePlane } from './surfaces/fade';
@@ -25,6 +25,15 @@ interface Dress {
 interface CopyState {
   state: PartState;
   index: number;
+}
+
+/** All that is drawn of a mark: its copies, and what comes after it. */
+function drawnCopies(mark: MarkState): { pose: Mat4; state: PartState | null; parts: MarkState['parts'] }[] {
+  const own = mark.copies.map((pose, i) => {
+    const state = mark.copyStates?.[i] ?? null;
+    return { pose: state ? multiply(state.pose, pose) : pose, state, parts: mark.parts };
+  });
+  return [...own, ...mark.trail.flatMap(({ state, copies, parts }) => copies.map((pose) => ({ pose, state, parts })))];
 }
 
 /** A geometry on the graphics card, and what shapes it beside its solid. */
@@ -95,22 +104,26 @@ export class StandingMark {
   ): void {
     this.group.matrix.fromArray(mark.pose as number[]);
     for (const piece of this.pieces) this.shape(piece, mark);
-    while (this.copies.length < mark.copies.length) this.addCopy();
-    const dressFor = (copy: CopyState | null) =>
-      this.pieces.map((piece) => this.dressOf(piece, mark, quality, picture, lights, casts, copy));
-    const alike = dressFor(null);
+    const drawn = drawnCopies(mark);
+    while (this.copies.length < drawn.length) this.addCopy();
+    const dressFor = (shown: MarkState, copy: CopyState | null) =>
+      this.pieces.map((piece) => this.dressOf(piece, shown, quality, picture, lights, casts, copy));
+    const alike = dressFor(mark, null);
     this.copies.forEach((copy, i) => {
-      const [pose, state] = [mark.copies[i], mark.copyStates?.[i] ?? null];
-      copy.visible = pose !== undefined && state?.on !== false;
-      if (!pose || !copy.visible) return;
-      copy.matrix.fromArray((state ? multiply(state.pose, pose) : pose) as number[]);
-      const dress = state && looksOtherwise(state) ? dressFor({ state, index: i }) : alike;
+      const one = drawn[i];
+      copy.visible = one !== undefined && one.state?.on !== false;
+      if (!one || !copy.visible) return;
+      const { pose, state } = one;
+      const shown = one.parts === mark.parts ? mark : { ...mark, parts: one.parts };
+      copy.matrix.fromArray(pose as number[]);
+      const isAlike = shown === mark && !(state && looksOtherwise(state));
+      const dress = isAlike ? alike : dressFor(shown, state && { state, index: i });
       this.pieces.forEach((piece, k) => {
         const mesh = copy.children[k] as Mesh;
         const worn = dress[k] as Dress | null;
         mesh.visible = worn !== null;
         if (!worn) return;
-        mesh.matrix.fromArray(standingPose(piece, mark) as number[]);
+        mesh.matrix.fromArray(standingPose(piece, shown) as number[]);
         mesh.material = worn.materials;
         mesh.userData.worn = worn;
       });

@@ -8,6 +8,7 @@ import { ChoreographRoom } from './choreograph/choreograph-room';
 import { LightRoom } from './light/light-room';
 import { MasterRoom } from './master/master-room';
 import { isRoom, type RoomId } from './workspace/rooms';
+import { FormulaBar } from './benches/formula-bar';
 import { CommandFinder } from './commands/command-finder';
 import { commandFor, notePress, type CommandContext } from './commands/commands';
 import { OutdatedNotice, TroubleNotice } from './layout/notices';
@@ -90,6 +91,7 @@ function Rooms({ id, first }: { id: string; first: RoomId }) {
       <TopBar room={room} goTo={goTo} openFinder={() => setFinding(true)} />
       <OutdatedNotice />
       <TroubleNotice />
+      <FormulaBar />
       <Room />
       <Versions />
       <CommandFinder isOpen={finding} onClose={() => setFinding(false)} context={context} />

@@ -7,6 +7,8 @@ import { expect, test } from './support/server';
 
 /** Rules of WCAG 2 A and AA, and of good practice, that the page breaks, by the library axe-core. */
 async function broken(page: Page): Promise<string[]> {
+  // Bars between views tell where they stand once the page has measured itself.
+  await page.waitForFunction(() => [...document.querySelectorAll('[role=separator]')].every((bar) => bar.hasAttribute('aria-valuenow')));
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice']).analyze();
   return violations.flatMap(({ id, nodes }) => nodes.map((node) => `${id}: ${node.target.join(' ')}`));
 }

@@ -16,6 +16,7 @@ import { readyAmong, readyMarks, type ReadyMark } from './ready-mark';
 import { isLit, type Soloed } from './soloed';
 import { cameraOf, sceneFrameAt, shotCamera } from './shot-camera';
 import type { SolidProbe } from './solid-probe';
+import { trailSteps } from './trail-state';
 
 function markState(ready: ReadyMark, frame: number, shown: ShownTime, camera: CameraState | null): MarkState {
   const pose = readyPose(ready, frame);
@@ -29,6 +30,7 @@ function markState(ready: ReadyMark, frame: number, shown: ShownTime, camera: Ca
     ownSurfaces,
     parts,
     copyStates,
+    trail: trailSteps(ready, frame, pose, parts),
     inflate: ready.inflates ? ready.place.inflate.at(frame) : null,
     picture: ready.panel && panelState(ready.panel, frame, shown),
   };

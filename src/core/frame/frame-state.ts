@@ -118,10 +118,19 @@ export interface MarkState {
   parts: readonly (readonly (PartState | null)[])[] | null;
   /** The same of its copies. */
   copyStates: readonly (PartState | null)[] | null;
+  /** What comes after it, the nearest first. */
+  trail: readonly TrailStep[];
   /** How far a skin is blown up; null where there is none. */
   inflate: number | null;
   /** The picture that lies on its first shell; null where there is none. */
   picture: PanelState | null;
+}
+
+/** A mark as it comes after itself: all its copies, with its parts as they were. */
+export interface TrailStep {
+  state: PartState;
+  copies: Mat4[];
+  parts: MarkState['parts'];
 }
 
 /** A frame of a picture: the file, what that holds, and which of its frames. */

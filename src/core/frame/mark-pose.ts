@@ -24,7 +24,15 @@ export function readyPose(ready: ReadyMark, frame: number): Mat4 {
   return ready.carried ? multiply(groundOf(ready, frame), own) : own;
 }
 
-function ownPose({ place, pivot, travelled }: ReadyMark, frame: number): Mat4 {
+/** Carriers are told about the place where the mark's pivot stands. */
+function ownPose(ready: ReadyMark, frame: number): Mat4 {
+  const placed = placedPose(ready, frame);
+  if (!ready.rig) return placed;
+  const [x, y, z] = transformPoint(placed, ready.pivot);
+  return product(translation(x, y, z), ready.rig(frame), translation(-x, -y, -z), placed);
+}
+
+function placedPose({ place, pivot, travelled }: ReadyMark, frame: number): Mat4 {
   const pose = panTiltRoll(place.pan.at(frame), place.tilt.at(frame), place.roll.at(frame)) as number[];
   const px = pivot[0];
   const py = pivot[1];

@@ -2,12 +2,16 @@ import { readAll, type Readers } from '../motion/readers';
 import type { Setting } from '../outline/setting';
 import { isSwept, type Mark } from '../production/mark';
 import { isPartMoved, ownParts, type OwnPart } from '../production/own-parts';
+import type { Trail } from '../production/owners/trail';
 import { copyPoses } from '../production/pattern';
 import type { Production } from '../production/production';
 import type { Resolver } from '../production/resolver';
 import { depthsOf, type Shell } from '../production/shell';
 import type { Surface } from '../production/surface';
+import type { RigContext } from '../rig/carrier';
+import { rigPose } from '../rig/rig';
 import { REGIONS, type Region } from '../solid/mesh';
+import type { Mat4 } from '../space/matrix';
 import type { Vec3 } from '../space/vector';
 import type { FrameAt } from './cascades/away';
 import { readyCascades, type ReadyCascades } from './cascades/ready-cascades';
@@ -32,6 +36,8 @@ export interface ReadyMark {
   id: string;
   place: Readers<Mark['channels']>;
   pivot: Vec3;
+  /** What carries it about its place; null where nothing does. */
+  rig: At<Mat4> | null;
   copies: MarkState['copies'];
   /** What its shells, its own surfaces and its parts are; at hand where none of them changes, which is so for most marks. */
   contents: (frame: number, frameAt: FrameAt | null) => Contents;
@@ -44,6 +50,8 @@ export interface ReadyMark {
   extent: MarkExtent | null | undefined;
   /** What carries it; null where nothing does. */
   carried: { by: ReadyMark; turns: boolean; backOff: number | null } | null;
+  /** What comes after it; null where nothing does. */
+  trail: { read: Readers<Trail['channels']>; settings: Trail['settings'] } | null;
   /** What lies on it as a picture; null where nothing does. */
   panel: ReadyPanel | null;
 }
@@ -123,6 +131,7 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
     id: mark.id,
     place: resolver.of(path, mark.channels),
     pivot,
+    rig: readyRig(resolver, path, mark),
     copies,
     contents: contents.at,
     still: contents.isSteady ? contents.at(0, null) : null,
@@ -131,8 +140,20 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
     asksFrame: cascades?.asksFrame ?? false,
     extent,
     carried: null,
+    trail:
+      mark.trail.settings.count > 0 ? { read: resolver.of(`${path}/trail`, mark.trail.channels), settings: mark.trail.settings } : null,
     panel: body.kind === 'panel' ? readyPanel(resolver, path, body, mark.mirror) : null,
   };
+}
+
+/** The carriers of a mark as one transform. */
+function readyRig(resolver: Resolver, path: string, { carriers }: Mark): At<Mat4> | null {
+  if (carriers.length === 0) return null;
+  const context: RigContext = {
+    framesPerSecond: resolver.framesPerSecond,
+    read: (id, channels) => resolver.of(`${path}/carriers/${id}`, channels),
+  };
+  return (frame) => rigPose(carriers, frame, context);
 }
 
 function contentsOf(

@@ -1,13 +1,15 @@
 import { z } from 'zod';
+import { MARK_CARRIERS, MAX_MARK_CARRIERS } from '../rig/mark-carriers';
 import { formShapeSchema } from '../outline/forms';
 import { bodyShapeSchema } from '../solid/bodies';
 import { channelField, colourSchema, idField, longIdField, numberField, switchChannel } from '../schema/fields';
-import { NO_SETTINGS, referenceTo, uniqueIds, type OwnerKind } from '../schema/owner-kind';
+import { NO_SETTINGS, ownerList, referenceTo, uniqueIds, type OwnerKind } from '../schema/owner-kind';
 import { textField } from '../schema/text';
 import { mediaRefSchema } from './media';
 import { panelSchema } from './panel';
 import { partPlace } from './own-parts';
 import { cascadesSchema } from './owners/cascade';
+import { trailSchema } from './owners/trail';
 import { PLACE, TURN } from './owners/units';
 import { patternSchema } from './pattern';
 import { MAX_SHELLS, shellSchema } from './shell';
@@ -162,6 +164,10 @@ export const markSchema = z.object({
   pivotPoint: pivotPointSchema.prefault({}),
   skin: skinSchema.prefault({}),
   pattern: patternSchema.prefault({}),
+  /** What carries it about the place where it stands, the first one outermost. */
+  carriers: ownerList(MARK_CARRIERS, MAX_MARK_CARRIERS, 'carriers of a mark').prefault([]),
+  /** Copies that come after it. */
+  trail: trailSchema.prefault({}),
   /** What its parts take their turn through, one over the other. */
   cascades: cascadesSchema,
   /** Kit that it follows. */

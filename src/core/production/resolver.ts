@@ -1,5 +1,6 @@
 import type { Channels, Value } from '../motion/channel';
 import { keyReaders, type Read, type Reader, type Readers } from '../motion/readers';
+import { framesPerSecond } from '../time/rate';
 import { linkSource } from './link-source';
 import { ownerAt } from './owners/owners';
 import type { Production } from './production';
@@ -42,6 +43,11 @@ export class Resolver {
   /** Whether all values come from keys alone, so that what is made ready of an owner holds in every production that has it. */
   get isPlain(): boolean {
     return this.sources.length === 0;
+  }
+
+  /** Frames a second of the production whose values it reads. */
+  get framesPerSecond(): number {
+    return framesPerSecond(this.production.format.rate);
   }
 
   /** The same of one mark, camera, light… alone, by its path. */

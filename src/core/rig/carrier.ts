@@ -61,7 +61,7 @@ export function carrierKind<Kind extends string, C extends z.ZodRawShape, S exte
   const { on, weight } = COMMON;
   return {
     ...own,
-    places: ['cameras/*/carriers/*'],
+    places: ['cameras/*/carriers/*', 'marks/*/carriers/*'],
     measured: 'poses',
     channels: z.object({ ...channels, weight, on }),
     settings,

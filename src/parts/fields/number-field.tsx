@@ -67,6 +67,8 @@ export interface NumberFieldProps {
   differs?: boolean;
   /** What a percentage that is typed is of, in the field's unit; percentages are not understood where it is left out. */
   whole?: number;
+  /** Told when a formula is begun: by an equals sign. */
+  onFormula?: (text: string) => void;
 }
 
 const DRAG_PIXELS = 3;
@@ -85,6 +87,7 @@ export function NumberField({
   label = meta.label,
   differs = false,
   whole,
+  onFormula,
 }: NumberFieldProps) {
   const gesture = useRef('');
   /** What the value was when the field was taken in hand, or typed last. */
@@ -184,7 +187,12 @@ export function NumberField({
               before.current = value;
               event.currentTarget.select();
             }}
-            onChange={(event) => typed.type(event.target.value)}
+            onChange={(event) => {
+              const text = event.target.value;
+              if (!onFormula || !text.startsWith('=')) return typed.type(text);
+              typed.drop();
+              onFormula(text.slice(1));
+            }}
             onBlur={typed.commit}
             onKeyDown={onKeyDown}
           />

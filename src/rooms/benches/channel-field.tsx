@@ -1,6 +1,6 @@
 'use client';
 
-import { memo } from 'react';
+import { memo, type ReactNode } from 'react';
 import { hexColour } from '@/core/colour/transfer';
 import type { Channel, Value } from '@/core/motion/channel';
 import type { Read } from '@/core/motion/readers';
@@ -8,6 +8,7 @@ import { keyAt } from '@/core/motion/edit-channel';
 import { setChannelValue, toggleKey } from '@/core/production/edits/channel-edits';
 import { channelMeta, inDeliveredTime, ownerAt, type ChannelRef } from '@/core/production/owners/owners';
 import { resolverOf } from '@/core/production/resolver';
+import type { ChannelMeta } from '@/core/schema/fields';
 import { ColourField } from '@/parts/fields/colour-field';
 import type { Keyed } from '@/parts/fields/key-toggle';
 import { NumberField } from '@/parts/fields/number-field';
@@ -15,6 +16,9 @@ import { SwitchField } from '@/parts/fields/switch-field';
 import { stepKey } from '../looking/transport';
 import { useSceneFrame } from '../looking/seen';
 import { useEdit, useProduction, useProductionParts, useView, useWorkspace } from '../workspace/workspace';
+import { putName, writeFormula } from './formula';
+import { Linkable } from './linkable';
+import { LinkedField } from './linked-field';
 import { counterparts, useOthers } from './together';
 
 const keyedAt = (channel: Channel<Value>, frame: number): Keyed =>
@@ -22,6 +26,12 @@ const keyedAt = (channel: Channel<Value>, frame: number): Keyed =>
 
 /** A value as a field shows it: a colour by its code. */
 const shownValue = (value: Read<Value> | undefined): Value | undefined => (typeof value === 'object' ? hexColour(value) : value);
+
+/** A value in words: with its unit. */
+function shownText(meta: ChannelMeta, value: Value): string {
+  if (meta.of !== 'number') return typeof value === 'boolean' ? (value ? 'on' : 'off') : String(value);
+  return `${((value as number) * meta.shown).toFixed(meta.digits)} ${meta.unit}`.trim();
+}
 
 interface ChannelFieldOptions {
   label?: string;
@@ -64,6 +74,14 @@ export const ChannelField = memo(function ChannelField({
   const holder = ownerAt(workspace.documents.store.getState().production, owner);
   if (!channel || !holder || value === undefined) return null;
   const meta = channelMeta(holder, name);
+  const called = label ?? meta.label;
+  const begin = (text = '') => writeFormula(workspace, { owner, name }, called, text);
+  const within = (field: ReactNode) => (
+    <Linkable owner={owner} name={name} label={called} onBegin={() => begin()} onPut={() => putName(workspace, { owner, name })}>
+      {field}
+    </Linkable>
+  );
+  if (channel.link) return within(<LinkedField owner={owner} name={name} label={called} shown={shownText(meta, value)} />);
   const put = (next: Value, gesture: string | null) =>
     onRest && channel.keys.length === 0
       ? onRest(next, gesture)
@@ -71,7 +89,7 @@ export const ChannelField = memo(function ChannelField({
           for (const each of [owner, ...counterparts(draft, owner, others)]) setChannelValue(draft, { owner: each, name }, frame, next);
         }, gesture);
   const shared = {
-    label: label ?? meta.label,
+    label: called,
     keyed: keyedAt(channel, frame),
     onToggleKey: () =>
       edit((draft) => {
@@ -80,7 +98,7 @@ export const ChannelField = memo(function ChannelField({
   };
   switch (meta.of) {
     case 'number':
-      return (
+      return within(
         <NumberField
           {...shared}
           differs={differs}
@@ -89,18 +107,19 @@ export const ChannelField = memo(function ChannelField({
           value={shown ?? (value as number)}
           onChange={put}
           onStepKey={(direction) => stepKey(workspace, direction)}
-        />
+          onFormula={begin}
+        />,
       );
     case 'colour':
-      return <ColourField {...shared} differs={differs} value={value as string} onChange={put} />;
+      return within(<ColourField {...shared} differs={differs} value={value as string} onChange={put} />);
     case 'switch':
-      return (
+      return within(
         <SwitchField
           {...shared}
           name={`${holder.kind.label}: ${shared.label.toLowerCase()}`}
           value={value as boolean}
           onChange={(on) => put(on, null)}
-        />
+        />,
       );
   }
 });

@@ -6,6 +6,7 @@ import { BACKDROPS } from '@/core/production/owners/backdrops/backdrops';
 import { DOME_ELEMENTS } from '@/core/production/owners/dome-elements/elements';
 import { LIGHTS } from '@/core/production/owners/lights/lights';
 import { ownerAt } from '@/core/production/owners/owners';
+import { MARK_CARRIERS } from '@/core/rig/mark-carriers';
 import { Heading } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { BackdropBench } from './backdrop-bench';
@@ -18,6 +19,7 @@ import { SurroundingsBench } from './light/surroundings-bench';
 import { FormatFields } from './format-fields';
 import { GradientGroundBench } from './gradient-ground-bench';
 import { LightChoice } from './light-choice';
+import { MarkCarrierBench } from './mark-carriers';
 import { PlateBench } from './plate-bench';
 import { useEdit, useProduction } from '../workspace/workspace';
 
@@ -25,6 +27,7 @@ import { useEdit, useProduction } from '../workspace/workspace';
 const OWN_BENCHES: Record<string, ComponentType<{ path: string }> | undefined> = {
   plate: PlateBench,
   cascade: CascadeBench,
+  ...Object.fromEntries(MARK_CARRIERS.map(({ kind }) => [kind, MarkCarrierBench])),
   'gradient-ground': GradientGroundBench,
   ...Object.fromEntries(BACKDROPS.map(({ kind }) => [kind, BackdropBench])),
   dome: DomeBench,

@@ -9,9 +9,11 @@ import type { CarrierValues } from '@/core/rig/carrier';
 import { carrierValues, CARRIER_KINDS, landingValues, type Carrier, type CarrierKindName } from '@/core/rig/rig';
 import { cleanText } from '@/core/schema/text';
 import { Button, Choices, Heading } from '@/parts/controls';
-import { CarrierSettings } from './carrier-settings';
+import { CarrierSettings } from '../benches/carrier-settings';
 import { ChannelField } from '../benches/channel-field';
 import { NameField } from '../benches/name-field';
+import type { Change } from '../benches/carrier-change';
+import { TakeBench } from './take-bench';
 import { useCameraEdit } from './use-camera-edit';
 import { activeCarrier, landingCarrier } from '../looking/flight';
 import { useSceneFrame, useSeenCamera } from '../looking/seen';
@@ -48,6 +50,11 @@ export function CarrierBench({ camera }: { camera: Camera }) {
   if (!carrier) return null;
   const index = camera.carriers.indexOf(carrier);
   const owner = `cameras/${camera.id}/carriers/${carrier.id}`;
+  const changeCarrier = (recipe: (found: Carrier) => void, gesture: string | null = null) =>
+    change(({ carriers }) => {
+      const found = carriers.find(({ id }) => id === carrier.id);
+      if (found) recipe(found);
+    }, gesture);
   const isOn = resolverOf(production).at(owner, 'on', frame) === true;
   return (
     <>
@@ -76,7 +83,11 @@ export function CarrierBench({ camera }: { camera: Camera }) {
       {channelNames(carrier).map((name) => (
         <ChannelField key={owner + name} owner={owner} name={name} shown={flown?.[name]} />
       ))}
-      <CarrierSettings camera={camera} carrier={carrier} />
+      <CarrierSettings
+        carrier={carrier}
+        change={changeCarrier}
+        take={carrier.kind === 'take' ? <TakeBench camera={camera} carrier={carrier} change={changeCarrier as Change<'take'>} /> : null}
+      />
       <div style={{ display: 'flex', flexWrap: 'wrap', gap: 2, marginTop: 4 }}>
         {(Object.keys(CARRIER_KINDS) as CarrierKindName[]).map((kind) => (
           <Button

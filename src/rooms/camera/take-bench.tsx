@@ -18,7 +18,7 @@ import { Fold } from '@/parts/fold';
 import { listenToTracker } from '@/parts/tracker-client';
 import { sceneFrame } from '../looking/seen';
 import { togglePlay } from '../looking/transport';
-import type { Change } from './carrier-change';
+import type { Change } from '../benches/carrier-change';
 import { useTrouble } from '../workspace/use-trouble';
 import { useWorkspace } from '../workspace/workspace';
 

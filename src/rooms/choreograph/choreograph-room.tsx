@@ -15,6 +15,8 @@ import { Column } from '../layout/panes';
 import { RoomOfViews } from '../layout/room-of-views';
 import type { SplitPane } from '../layout/split';
 import { CascadesBench } from '../benches/cascades-bench';
+import { MarkCarriers } from '../benches/mark-carriers';
+import { TrailBench } from '../benches/trail-bench';
 import { PlacementBench } from '../benches/placement-bench';
 import { ProductionTimeline } from '../timeline/production-timeline';
 import { useSeenCamera } from '../looking/seen';
@@ -77,6 +79,8 @@ function MarkPlace({ id }: { id: string }) {
       <Heading>{mark?.name}</Heading>
       {mark ? <CascadesBench key={id} mark={mark} /> : null}
       <PlacementBench markId={id} />
+      {mark ? <MarkCarriers mark={mark} /> : null}
+      {mark ? <TrailBench key={`trail-${id}`} mark={mark} /> : null}
     </>
   );
 }

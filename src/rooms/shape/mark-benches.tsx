@@ -9,6 +9,8 @@ import type { Production } from '@/core/production/production';
 import { Button, Hint } from '@/parts/controls';
 import { download } from '@/parts/download';
 import { CascadesBench } from '../benches/cascades-bench';
+import { MarkCarriers } from '../benches/mark-carriers';
+import { TrailBench } from '../benches/trail-bench';
 import { PlacementBench } from '../benches/placement-bench';
 import { Bench } from '../layout/panes';
 import { useSceneFrame } from '../looking/seen';
@@ -65,6 +67,8 @@ export function MarkBenches({ mark }: { mark: Mark }) {
         {!isSwept(body) ? null : <SkinBench key={`skin-${mark.id}`} mark={mark} />}
         <PatternBench key={`pattern-${mark.id}`} mark={mark} />
         <CascadesBench key={`cascades-${mark.id}`} mark={mark} />
+        <MarkCarriers mark={mark} />
+        <TrailBench key={`trail-${mark.id}`} mark={mark} />
         <KitBench key={`kit-${mark.id}`} mark={mark} />
         <div style={{ display: 'flex', flexWrap: 'wrap', gap: 6, marginTop: 14 }}>
           <Button onPress={() => add((draft) => duplicateMark(draft, mark.id))}>Duplicate</Button>

@@ -131,6 +131,8 @@ export interface ViewState {
   lost: string | null;
   /** Frame of something that is played for a look in the place of what is at the playhead; null for nothing. */
   trialFrame: number | null;
+  /** What is being written for a value to follow: whose and which it is, the text so far, and where the caret stands in it. */
+  formula: { owner: string; name: string; label: string; text: string; caret: number; trouble: string | null } | null;
   /** Places of a visit that is planned, to be seen before it is taken. */
   visit: readonly Vec3[] | null;
   /** Why a picture that is wanted cannot be shown. */
@@ -192,6 +194,7 @@ export function createViewStore() {
     drawn: { samples: 0, of: 1, seconds: 0, focus: NaN },
     lost: null,
     trialFrame: null,
+    formula: null,
     visit: null,
     pictureTrouble: null,
     trouble: null,

@@ -19,6 +19,7 @@ import { LIGHTS } from './lights/lights';
 import { PATTERNS } from './patterns/patterns';
 import { plate } from './plate';
 import { stars } from './stars';
+import { trailKind } from './trail';
 
 /** What stands around the marks. */
 export const SET = [dome, ...BACKDROPS, gradientGround, haze, stars, plate] as const;
@@ -36,6 +37,7 @@ export const OWNER_KINDS: readonly OwnerKind[] = [
   pathKind,
   panelKind,
   cascadeKind,
+  trailKind,
   shellKind,
   surfaceKind,
   ...PATTERNS,

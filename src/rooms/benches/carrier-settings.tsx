@@ -1,8 +1,7 @@
 'use client';
 
 import { Plus, Trash2 } from 'lucide-react';
-import { useMemo } from 'react';
-import type { Camera } from '@/core/production/camera';
+import { useMemo, type ReactNode } from 'react';
 import type { Carrier } from '@/core/rig/rig';
 import { MAX_RAIL_POINTS, railSettingsSchema } from '@/core/rig/carriers/rail';
 import { shakeSettingsSchema, type ShakeSettings } from '@/core/rig/carriers/shake';
@@ -16,9 +15,7 @@ import { SchemaFields } from '@/parts/fields/schema-fields';
 import { SpectrumChart } from '@/parts/spectrum-chart';
 import { hueColour } from '@/parts/theme';
 import type { Change } from './carrier-change';
-import { LetterPick } from '../benches/letter-pick';
-import { TakeBench } from './take-bench';
-import { useCameraEdit } from './use-camera-edit';
+import { LetterPick } from './letter-pick';
 import { useProduction } from '../workspace/workspace';
 
 const PLACE: FieldMeta = { label: '', unit: 'm', min: -1000, max: 1000, rest: 0, step: 0.1, digits: 2, shown: 1 };
@@ -132,14 +129,20 @@ function ShakeSpectrum({ settings }: { settings: ShakeSettings }) {
 }
 
 /** What is set on a carrier beside its channels. */
-export function CarrierSettings({ camera, carrier }: { camera: Camera; carrier: Carrier }) {
-  const edit = useCameraEdit(camera.id);
+export function CarrierSettings({
+  carrier,
+  change: put,
+  take = null,
+}: {
+  carrier: Carrier;
+  /** Changes the carrier, which is still of the same kind. */
+  change: (recipe: (found: Carrier) => void, gesture?: string | null) => void;
+  /** What is set on one that was recorded. */
+  take?: ReactNode;
+}) {
   const marks = useProduction((p) => p.marks);
   const change = <K extends Carrier['kind']>(recipe: (found: Extract<Carrier, { kind: K }>) => void, gesture: string | null = null) =>
-    edit(({ carriers }) => {
-      const found = carriers.find(({ id }) => id === carrier.id);
-      if (found) recipe(found as Extract<Carrier, { kind: K }>);
-    }, gesture);
+    put((found) => recipe(found as Extract<Carrier, { kind: K }>), gesture);
   if (carrier.kind === 'rail') return <RailPoints carrier={carrier} change={change} />;
   if (carrier.kind === 'ride') {
     const { markId, from, turns, letter } = carrier.settings;
@@ -192,6 +195,5 @@ export function CarrierSettings({ camera, carrier }: { camera: Camera; carrier: 
       </>
     );
   }
-  if (carrier.kind === 'take') return <TakeBench camera={camera} carrier={carrier} change={change} />;
-  return null;
+  return carrier.kind === 'take' ? take : null;
 }

@@ -1,0 +1,43 @@
+import { hash32 } from '../motion/random';
+import { readAll } from '../motion/readers';
+import type { Trail } from '../production/owners/trail';
+import { invertRigid, multiply, product, translation, type Mat4 } from '../space/matrix';
+import { readyPose } from './mark-pose';
+import type { PartState, TrailStep } from './frame-state';
+import type { ReadyMark } from './ready-mark';
+
+/** Frames that a flicker holds. */
+const FLICKER_FRAMES = 2;
+/** What comes after stands at least so far behind what it comes after, metres: two surfaces in one plane would fight for it. */
+const APART = 2e-4;
+
+const scaling = (s: number): Mat4 => [s, 0, 0, 0, 0, s, 0, 0, 0, 0, s, 0, 0, 0, 0, 1];
+
+const isSame = (a: Mat4, b: Mat4): boolean => a.every((v, i) => Math.abs(v - (b[i] as number)) < 1e-7);
+
+/** What comes after a mark at a frame; nothing where it rests and stands nowhere else in depth. */
+export function trailSteps(ready: ReadyMark, frame: number, pose: Mat4, parts: TrailStep['parts']): TrailStep[] {
+  const { trail } = ready;
+  if (!trail) return [];
+  const { count, seed } = trail.settings;
+  const { on, lag, deep, opacity, size, tints, colour, flicker } = readAll<Trail['channels']>(trail.read, frame);
+  if (!on) return [];
+  const back = invertRigid(pose);
+  return Array.from({ length: count }, (_, i) => i + 1).flatMap((k): TrailStep[] => {
+    const then = frame - k * lag;
+    const was = readyPose(ready, then);
+    const before = (ready.still ?? ready.contents(then, null)).parts;
+    if (isSame(was, pose) && before === parts && deep === 0 && size === 1) return [];
+    const chance = hash32(seed, k, Math.floor(frame / FLICKER_FRAMES)) / 4294967296;
+    if (chance < flicker || !ready.place.on.at(then)) return [];
+    const own = product(back, was, translation(0, 0, -k * (deep + APART)), scaling(size ** k));
+    const share = (tints * k) / count;
+    const state: PartState = {
+      pose: own,
+      opacity: opacity ** k,
+      on: true,
+      look: share > 0 ? { tints: share, colour, glow: 0, roughness: 0 } : null,
+    };
+    return [{ state, copies: ready.copies.map((copy) => multiply(own, copy)), parts: before }];
+  });
+}
