@@ -9,7 +9,7 @@ import { EVERY_LIGHT } from './lights/light-rows';
 import type { Dressing } from './quality';
 import { fadePlane } from './surfaces/fade';
 import { layOn } from './surfaces/laid-picture';
-import type { PatternGround } from './surfaces/pattern-table';
+import { regionRow, type PatternGround } from './surfaces/pattern-table';
 import type { SlotMaterials } from './surfaces/slot-materials';
 
 /** What of light is seen on a mark that only takes shadows. */
@@ -230,6 +230,8 @@ export class StandingMark {
     const stem = `${this.id}/${own ? `own ${piece.own}` : piece.shell}`;
     const panel = piece.shell === 0 && mark.picture?.ref && picture ? mark.picture : null;
     const program = quality === 'sketch' || quality === 'seen' ? quality : 'lit';
+    const acting = mark.regions.filter((region) => region.shell === null || region.shell === piece.shell);
+    const regions = acting.length > 0 ? acting.map((region) => regionRow(region, standingPose(piece, mark))) : undefined;
     const casting: Material[] = [];
     const materials = piece.mesh.groups.map(({ region }) => {
       const laid = panel && picture ? layOn(region, panel, picture) : null;
@@ -242,9 +244,9 @@ export class StandingMark {
       const slot = `${stem}/${own ? '' : region}${alone}${copy ? `/copy ${copy.index}` : ''}`;
       const ground = surface.patterns.length > 0 ? this.groundOf(piece) : null;
       // Fades and patterns lie differently in each piece.
-      const fading = fade || ground ? `${slot}/${this.pieces.indexOf(piece)}` : slot;
+      const fading = fade || ground || regions ? `${slot}/${this.pieces.indexOf(piece)}` : slot;
       const catches = surface.material === 'only-shadow' ? ONLY_SHADOW : null;
-      const features = { fade, laid, lights, ground, catches };
+      const features = { fade, laid, lights, ground, catches, ...(regions ? { regions } : {}) };
       // Both sides of a cut-out are read from where they are seen: one of them says what is there of it.
       const casts = !catches && (!laid?.isClear || region === 'face');
       if (isCasting) casting.push(casts ? this.materials.wear('shadow', fading, surface, features) : this.materials.hidden);

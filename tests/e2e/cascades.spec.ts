@@ -2,14 +2,16 @@ import { expect, test, type Page } from '@playwright/test';
 import { at } from '@/core/motion/channel';
 import { PACES } from '@/core/motion/pace';
 import { addCascade, cascadeFrom } from '@/core/production/edits/cascade-edits';
+import { addRegion } from '@/core/production/edits/region-edits';
 import type { Mark } from '@/core/production/mark';
 import type { Cascade } from '@/core/production/owners/cascade';
+import type { RegionKindName, SpaceRegion } from '@/core/production/owners/regions/regions';
 import type { Production } from '@/core/production/production';
 import { bundleForBrowser } from '../../scripts/bundle.mjs';
 import { setOf } from '../support/set-of';
 import { bare, drawn, HEIGHT, plate, WIDTH } from './support/plates';
 
-/** Cascades as they are drawn: where parts are while they take their turn, and how light falls on them. */
+/** What performs as it is drawn: where parts are while they take their turn, how light falls on them, and where regions cut them off. */
 
 let page: Page;
 test.beforeAll(async ({ browser }) => {
@@ -95,5 +97,87 @@ for (const traced of [false, true]) {
     // Turned by 60 degrees from the light it is darker by the cosine (Lambert): 40 to the right of it, then 20 to the left.
     const turned = await lit({ pan: -30 });
     expect(turned).toBeLessThan(0.75 * plain);
+  });
+}
+
+/** A white plate of 4 m, cut by a region. */
+const wiped = (kind: RegionKindName, recipe: (region: SpaceRegion, mark: Mark, draft: Production) => void) =>
+  bare((draft) => {
+    setOf(draft).dome.strength.rest = 0;
+    const mark = plate(draft, 1, 4, { material: 'glow', colour: '#ffffff', glow: 1 });
+    addRegion(mark, kind, null);
+    recipe(mark.regions[0] as SpaceRegion, mark, draft);
+  });
+
+for (const traced of [false, true]) {
+  test(`a wipe’s edge is where its plane is, and as soft as its border, ${traced ? 'traced' : 'plain'}`, async () => {
+    const pixels = await draw(
+      wiped('half-space', ({ channels }) => {
+        [channels.x.rest, channels.border.rest] = [0.5, 1];
+      }),
+      0,
+      traced,
+    );
+    const there = (x: number) => pixel(pixels, x, 0)[3];
+    // A smooth step of 1 m about x = 0.5: 3t² - 2t³.
+    expect(there(-0.4)).toBeGreaterThan(0.98);
+    expect(Math.abs(there(0.5) - 0.5)).toBeLessThan(0.08);
+    expect(Math.abs(there(0.25) - 0.84375)).toBeLessThan(0.08);
+    expect(there(1.2)).toBeLessThan(0.02);
+  });
+
+  test(`a box cuts a hole and a ball keeps a disc; both go with the mark, ${traced ? 'traced' : 'plain'}`, async () => {
+    const cut = await draw(
+      wiped('box', (region, mark) => {
+        region.settings.acts = 'cut';
+        region.channels.border.rest = 0;
+        if (region.kind === 'box') [region.channels.width.rest, region.channels.height.rest] = [1, 0.5];
+        mark.channels.x.rest = 0.5;
+      }),
+      0,
+      traced,
+    );
+    for (const [x, y] of [
+      [0.5, 0],
+      [0.9, 0.15],
+      [0.1, -0.15],
+    ] as const)
+      expect(pixel(cut, x, y)[3]).toBeLessThan(0.02);
+    for (const [x, y] of [
+      [1.15, 0],
+      [-0.15, 0],
+      [0.5, 0.4],
+    ] as const)
+      expect(pixel(cut, x, y)[3]).toBeGreaterThan(0.98);
+    const kept = await draw(
+      wiped('ball', (region) => {
+        region.channels.border.rest = 0;
+        if (region.kind === 'ball') [region.channels.width.rest, region.channels.height.rest, region.channels.depth.rest] = [2, 2, 2];
+      }),
+      0,
+      traced,
+    );
+    let sum = 0;
+    for (let i = 3; i < kept.length; i += 4) sum += kept[i] as number;
+    expect(Math.abs(sum / METRE ** 2 - Math.PI)).toBeLessThan(0.06);
+  });
+
+  test(`what is cut away throws no shadow, ${traced ? 'traced' : 'plain'}`, async () => {
+    const production = wiped('half-space', ({ channels }, mark, draft) => {
+      channels.border.rest = 0;
+      const { sun, wall } = setOf(draft);
+      [sun.on.rest, sun.azimuth.rest, sun.height.rest, sun.softness.rest] = [true, 0, 60, 0];
+      [wall.on.rest, wall.z.rest, wall.shadow.rest] = [true, -1, 0.5];
+      // Above what the lens sees, so that only its shadow is there.
+      mark.body = mark.body.kind === 'form' ? { ...mark.body, size: 1 } : mark.body;
+      mark.channels.y.rest = 3;
+    });
+    const pixels = await draw(production, 0, traced);
+    // From (x, 3, 0) down at 60 degrees to z = -1: at y = 3 - tan 60.
+    const y = 3 - Math.sqrt(3);
+    const there = (x: number) =>
+      pixels[4 * (Math.floor(HEIGHT / 2 - y * METRE * (8 / 9)) * WIDTH + Math.floor(WIDTH / 2 + x * METRE * (8 / 9))) + 3] as number;
+    expect(Math.abs(there(-0.25) - 0.5)).toBeLessThan(0.04);
+    expect(there(0.25)).toBeLessThan(0.02);
   });
 }

@@ -20,7 +20,8 @@ import { trailSteps } from './trail-state';
 
 function markState(ready: ReadyMark, frame: number, shown: ShownTime, camera: CameraState | null): MarkState {
   const pose = readyPose(ready, frame);
-  const contents = ready.still ?? ready.contents(frame, ready.asksFrame && camera ? frameAxes(camera, pose) : null);
+  const frameAt = ready.asksFrame && camera ? frameAxes(camera, pose) : null;
+  const contents = ready.still ?? ready.contents(frame, { frameAt, pose });
   const { shells, ownSurfaces, parts, copyStates } = contents;
   return {
     id: ready.id,
@@ -30,6 +31,7 @@ function markState(ready: ReadyMark, frame: number, shown: ShownTime, camera: Ca
     ownSurfaces,
     parts,
     copyStates,
+    regions: ready.regions(frame, pose),
     trail: trailSteps(ready, frame, pose, parts),
     inflate: ready.inflates ? ready.place.inflate.at(frame) : null,
     picture: ready.panel && panelState(ready.panel, frame, shown),

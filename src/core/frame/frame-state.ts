@@ -13,9 +13,10 @@ import type { Fade } from '../production/shell';
 import type { Surface } from '../production/surface';
 import type { Surroundings } from '../production/surroundings';
 import type { OwnerKind, OwnerOf } from '../schema/owner-kind';
+import type { RegionKind, RegionKindName, SpaceRegion } from '../production/owners/regions/regions';
 import type { Region } from '../solid/mesh';
 import type { Mat4 } from '../space/matrix';
-import type { Box } from '../space/vector';
+import type { Box, Vec3 } from '../space/vector';
 
 /** Extent of a mark about its origin, and the height of its last baseline where it has one; metres. */
 export interface MarkExtent extends Box {
@@ -118,12 +119,32 @@ export interface MarkState {
   parts: readonly (readonly (PartState | null)[])[] | null;
   /** The same of its copies. */
   copyStates: readonly (PartState | null)[] | null;
+  /** Parts of space that show or hide it. */
+  regions: readonly RegionState[];
   /** What comes after it, the nearest first. */
   trail: readonly TrailStep[];
   /** How far a skin is blown up; null where there is none. */
   inflate: number | null;
   /** The picture that lies on its first shell; null where there is none. */
   picture: PanelState | null;
+}
+
+/** A region as its channels have it. */
+export type RegionOwnerState = OwnerState<RegionKind>;
+
+/** A region at one instant. */
+export interface RegionState {
+  id: string;
+  kind: RegionKindName;
+  /** From its own frame into that of its mark. */
+  pose: Mat4;
+  /** Half of its sides, metres; of a half space nothing. */
+  half: Vec3;
+  /** Width over which it goes from all to nothing, metres. */
+  border: number;
+  acts: SpaceRegion['settings']['acts'];
+  /** The shell that it acts on, by its place among them; null for all. */
+  shell: number | null;
 }
 
 /** A mark as it comes after itself: all its copies, with its parts as they were. */

@@ -13,9 +13,10 @@ import { rigPose } from '../rig/rig';
 import { REGIONS, type Region } from '../solid/mesh';
 import type { Mat4 } from '../space/matrix';
 import type { Vec3 } from '../space/vector';
-import type { FrameAt } from './cascades/away';
+import type { Around } from './cascades/away';
 import { readyCascades, type ReadyCascades } from './cascades/ready-cascades';
-import type { BoundsOf, MarkExtent, MarkState, PartState, PatternState, ShellState, SurfaceState } from './frame-state';
+import type { BoundsOf, MarkExtent, MarkState, PartState, PatternState, RegionOwnerState, ShellState, SurfaceState } from './frame-state';
+import { regionState } from './region-state';
 import { isSteadyOwner, ownerStates } from './owner-states';
 import { readyPanel, type ReadyPanel } from './panel-state';
 import { pivotOf } from './pivot';
@@ -40,7 +41,7 @@ export interface ReadyMark {
   rig: At<Mat4> | null;
   copies: MarkState['copies'];
   /** What its shells, its own surfaces and its parts are; at hand where none of them changes, which is so for most marks. */
-  contents: (frame: number, frameAt: FrameAt | null) => Contents;
+  contents: (frame: number, around: Around | null) => Contents;
   still: Contents | null;
   /** What its letters travel along; null for a straight line, and where there are no letters. */
   travelled: Setting | null;
@@ -50,6 +51,8 @@ export interface ReadyMark {
   extent: MarkExtent | null | undefined;
   /** What carries it; null where nothing does. */
   carried: { by: ReadyMark; turns: boolean; backOff: number | null } | null;
+  /** Parts of space that show or hide it, at a frame and pose of the mark. */
+  regions: (frame: number, pose: Mat4) => MarkState['regions'];
   /** What comes after it; null where nothing does. */
   trail: { read: Readers<Trail['channels']>; settings: Trail['settings'] } | null;
   /** What lies on it as a picture; null where nothing does. */
@@ -140,10 +143,22 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
     asksFrame: cascades?.asksFrame ?? false,
     extent,
     carried: null,
+    regions: readyRegions(resolver, path, mark),
     trail:
       mark.trail.settings.count > 0 ? { read: resolver.of(`${path}/trail`, mark.trail.channels), settings: mark.trail.settings } : null,
     panel: body.kind === 'panel' ? readyPanel(resolver, path, body, mark.mirror) : null,
   };
+}
+
+const NO_REGIONS: MarkState['regions'] = [];
+
+/** The regions of a mark that show or hide it. */
+function readyRegions(resolver: Resolver, path: string, { regions, shells }: Mark): ReadyMark['regions'] {
+  const acting = regions.filter(({ settings }) => settings.acts !== 'none');
+  if (acting.length === 0) return () => NO_REGIONS;
+  const ids = shells.map(({ id }) => id);
+  return (frame, pose) =>
+    ownerStates<RegionOwnerState>(resolver, `${path}/regions`, acting, frame).map((state) => regionState(state, ids, pose));
 }
 
 /** The carriers of a mark as one transform. */
@@ -162,11 +177,11 @@ function contentsOf(
   own: Ready<OwnPlaces>,
   cascades: ReadyCascades | null,
 ): { at: ReadyMark['contents']; isSteady: boolean } {
-  const at: ReadyMark['contents'] = (frame, frameAt) => {
+  const at: ReadyMark['contents'] = (frame, around) => {
     const looks = { shells: shells.at(frame), ownSurfaces: ownSurfaces.at(frame) };
     const places = own.at(frame);
     if (!cascades) return { ...looks, parts: places && looks.shells.map(() => places), copyStates: null };
-    const { parts, copies } = cascades.at(frame, places, frameAt);
+    const { parts, copies } = cascades.at(frame, places, around);
     return { ...looks, parts, copyStates: copies };
   };
   const isSteady = shells.isSteady && ownSurfaces.isSteady && own.isSteady && (cascades ? cascades.isSteady && !cascades.asksFrame : true);

@@ -26,7 +26,7 @@ export function trailSteps(ready: ReadyMark, frame: number, pose: Mat4, parts: T
   return Array.from({ length: count }, (_, i) => i + 1).flatMap((k): TrailStep[] => {
     const then = frame - k * lag;
     const was = readyPose(ready, then);
-    const before = (ready.still ?? ready.contents(then, null)).parts;
+    const before = (ready.still ?? ready.contents(then, { frameAt: null, pose: was })).parts;
     if (isSame(was, pose) && before === parts && deep === 0 && size === 1) return [];
     const chance = hash32(seed, k, Math.floor(frame / FLICKER_FRAMES)) / 4294967296;
     if (chance < flicker || !ready.place.on.at(then)) return [];

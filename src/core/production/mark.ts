@@ -9,6 +9,7 @@ import { mediaRefSchema } from './media';
 import { panelSchema } from './panel';
 import { partPlace } from './own-parts';
 import { cascadesSchema } from './owners/cascade';
+import { regionsSchema } from './owners/regions/regions';
 import { trailSchema } from './owners/trail';
 import { PLACE, TURN } from './owners/units';
 import { patternSchema } from './pattern';
@@ -166,6 +167,8 @@ export const markSchema = z.object({
   pattern: patternSchema.prefault({}),
   /** What carries it about the place where it stands, the first one outermost. */
   carriers: ownerList(MARK_CARRIERS, MAX_MARK_CARRIERS, 'carriers of a mark').prefault([]),
+  /** Parts of space that show or hide it, or let its parts take their turn. */
+  regions: regionsSchema,
   /** Copies that come after it. */
   trail: trailSchema.prefault({}),
   /** What its parts take their turn through, one over the other. */

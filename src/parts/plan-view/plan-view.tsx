@@ -13,6 +13,7 @@ import { Planned } from './plan-planned';
 import { gridStep, type PlanFrom, type PlanPoint } from './plan-geometry';
 import { Grid } from './plan-grid';
 import { PlanMarks, type PlanMark } from './plan-marks';
+import { PlanRegions, type PlanRegion } from './plan-regions';
 import { usePlanWindow } from './use-plan-window';
 
 const Page = styled(Well)`
@@ -57,6 +58,8 @@ export interface PlanViewProps {
   marks: readonly PlanMark[];
   cameras: readonly PlanCamera[];
   rail?: PlanRail | null;
+  /** Parts of space that are worked on. */
+  regions?: readonly PlanRegion[];
   /** Places of a flight that is planned, one after another. */
   planned?: readonly Vec3[] | null;
   selectedMark: string | null;
@@ -74,6 +77,7 @@ export interface PlanViewProps {
   inSight?: readonly Vec3[];
 }
 
+const NO_REGIONS: readonly PlanRegion[] = [];
 const polyline = line<PlanPoint>();
 
 const LABELS: Record<PlanFrom, string> = { above: 'Plan from above', side: 'Plan from the side', outside: 'Set from outside' };
@@ -84,6 +88,7 @@ export function PlanView({
   marks,
   cameras,
   rail,
+  regions = NO_REGIONS,
   planned,
   selectedMark,
   onSelectMark,
@@ -115,6 +120,7 @@ export function PlanView({
               />
             ))}
             <PlanMarks marks={marks} page={page} selected={selectedMark} onSelect={onSelectMark} onBegin={onMoveMark && begin} />
+            <PlanRegions regions={regions} page={page} />
             {rail ? (
               <path
                 d={polyline(rail.curve.map((p) => toPage(plane.point(p)))) ?? ''}

@@ -62,7 +62,8 @@ function Fan({ lane, scale }: { lane: Lane; scale: Scale }) {
           y={2 + i * step}
           width={Math.max(1, scale(to) - scale(from))}
           height={Math.max(0.6, step - Math.min(1, step / 3))}
-          fill={hueColour(lane.hue ?? 0, 0.55)}
+          fill={hueColour(lane.hue ?? 0, 0.85)}
+          fillOpacity={0.85}
         />
       ))}
     </g>
@@ -94,7 +95,6 @@ export const LaneTrack = memo(function LaneTrack({
       }}
     >
       <Feet lane={lane} scale={scale} />
-      {lane.fan.length > 0 ? <Fan lane={lane} scale={scale} /> : null}
       {lane.moves.map((move, i) => (
         <MoveBlock
           key={i}
@@ -105,6 +105,7 @@ export const LaneTrack = memo(function LaneTrack({
           actions={actions}
         />
       ))}
+      {lane.fan.length > 0 ? <Fan lane={lane} scale={scale} /> : null}
       {lane.rivets.map((rivet, i) => (
         <RivetHandle
           key={i}

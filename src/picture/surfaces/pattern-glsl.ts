@@ -1,4 +1,4 @@
-import { FIRST_PATTERN, PATTERN_NUMBER, PATTERN_TEXELS } from './pattern-table';
+import { FIRST_PATTERN, PATTERN_NUMBER, PATTERN_TEXELS, REGION_NUMBER } from './pattern-table';
 
 const is = (kind: keyof typeof PATTERN_NUMBER): string => `kind == ${PATTERN_NUMBER[kind]}`;
 
@@ -114,11 +114,23 @@ vec3 inPattern(int i, vec3 own) {
   vec4 at = vec4(own, 1.0);
   return vec3(dot(PATTERN(i, 4), at), dot(PATTERN(i, 5), at), dot(PATTERN(i, 6), at));
 }
+/** How far a place outside of a region is from it, below 0 within: the same as in core/frame/region-state. */
+float outsideRegion(int kind, vec3 p, vec3 half_) {
+  if (kind == ${REGION_NUMBER['half-space']}) return p.x;
+  if (kind == ${REGION_NUMBER.ball}) return (length(p / half_) - 1.0) * min(half_.x, min(half_.y, half_.z));
+  vec3 d = abs(p) - half_;
+  return length(max(d, 0.0)) + min(max(d.x, max(d.y, d.z)), 0.0);
+}
 /** How far a pattern is there at a place, 0 to 1. */
 float patternAt(int i, vec3 own, Standing stands) {
   vec4 how = PATTERN(i, 0);
   int kind = int(how.x);
   vec3 p = inPattern(i, own);
+  if (kind >= ${REGION_NUMBER['half-space']}) {
+    float t = clamp(0.5 - outsideRegion(kind, p, PATTERN(i, 1).xyz) / max(how.z, 1e-5), 0.0, 1.0);
+    float within = t * t * (3.0 - 2.0 * t);
+    return how.y > 0.5 ? within : 1.0 - within;
+  }
   float amount = how.y;
   float soft = 0.5 * how.z + 0.01;
   if (${is('gradient')}) {

@@ -1,6 +1,7 @@
 import { Matrix4, type Box3 } from 'three';
-import type { PatternState } from '@/core/frame/frame-state';
+import type { PatternState, RegionState } from '@/core/frame/frame-state';
 import { PATTERNS, type PatternKindName } from '@/core/production/owners/patterns/patterns';
+import type { RegionKindName } from '@/core/production/owners/regions/regions';
 import { radians } from '@/core/space/angle';
 import { LAYINGS, REPEATS } from '@/core/production/owners/patterns/picture';
 import { directionFrame } from '@/core/space/direction-frame';
@@ -85,6 +86,36 @@ export function patternRow(pattern: PatternState, { seat, mark, part }: PatternG
     REPEATS.indexOf(picture?.settings.repeats ?? 'once'),
     LAYINGS.indexOf(picture?.settings.laid ?? 'front'),
     picture?.values.own ?? 0,
+  ];
+}
+
+/** Rows of regions follow those of patterns; they know their kinds by these numbers. */
+export const REGION_NUMBER: Record<RegionKindName, number> = { 'half-space': 100, box: 101, ball: 102 };
+
+/**
+ * A part of space that shows or hides, in the same table: kind, whether what lies within is hidden, soft border, 1 | half of its sides, 0 |
+ * 0, 0, 0, all of it | nothing | rows of the way from the own frame of what it acts on into its own | nothing.
+ * @param seat from the own frame of what it acts on into that of its mark, as it stands at the moment
+ */
+export function regionRow({ kind, pose, half, border, acts }: RegionState, seat: Mat4): number[] {
+  const m = new Matrix4()
+    .fromArray(pose as number[])
+    .invert()
+    .multiply(new Matrix4().fromArray(seat as number[])).elements;
+  const row = (k: number) => [m[k], m[4 + k], m[8 + k], m[12 + k]] as number[];
+  return [
+    REGION_NUMBER[kind],
+    acts === 'cut' ? 1 : 0,
+    border,
+    1,
+    ...half,
+    0,
+    ...[0, 0, 0, 1],
+    ...[0, 0, 0, 0],
+    ...row(0),
+    ...row(1),
+    ...row(2),
+    ...[-1, 0, 0, 0],
   ];
 }
 

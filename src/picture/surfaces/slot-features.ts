@@ -15,6 +15,8 @@ export interface Features {
   catches?: Catching | null;
   /** Where patterns lie on it. */
   ground?: PatternGround | null;
+  /** Parts of space that show or hide it, as rows of the table of patterns. */
+  regions?: readonly (readonly number[])[];
   /** Where it has faded out, metres from its origin. */
   reach?: number;
   /** Whether it mirrors what stands on it. */

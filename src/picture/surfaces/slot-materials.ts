@@ -33,6 +33,7 @@ const NOTHING: SurfaceValues = {
   patterns: [],
   catches: null,
   patternRows: [0, 0],
+  regions: [],
   reach: 0,
 };
 export const NOTHING_ROW = 0;
@@ -80,11 +81,12 @@ export class SlotMaterials {
     const material = this.ensure(slot, program, extrasOf(program, surface, features));
     let row = this.rowOf.get(slot);
     if (row === undefined) {
-      const { fade = null, lights = EVERY_LIGHT, catches = null, reach = 0, ground } = features;
+      const { fade = null, lights = EVERY_LIGHT, catches = null, reach = 0, ground, regions = [] } = features;
       const patterns = ground ? surface.patterns : [];
-      const patternRows = [this.patternRows.length, patterns.length] as const;
+      const patternRows = [this.patternRows.length, patterns.length + regions.length] as const;
       if (ground) this.patternRows.push(...patterns.map((pattern) => patternRow(pattern, ground, this.layerOf(pattern))));
-      row = this.rows.push({ ...surface, fade, lights, catches, reach, patterns, patternRows }) - 1;
+      this.patternRows.push(...regions.map((each) => [...each]));
+      row = this.rows.push({ ...surface, fade, lights, catches, reach, patterns, patternRows, regions }) - 1;
       this.rowOf.set(slot, row);
     }
     material.dress(row, this.rows[row] as SurfaceValues, features);
@@ -123,7 +125,9 @@ export class SlotMaterials {
 
   /** What can be seen through, and how far: as much of a shadow do such surfaces cast. */
   thinKey(): string {
-    return this.rows.flatMap((row, i) => (isThin(row) ? [i, row.opacity, row.fade?.start, row.fade?.end, letsThrough(row)] : [])).join(' ');
+    return this.rows
+      .flatMap((row, i) => (isThin(row) ? [i, row.opacity, row.fade?.start, row.fade?.end, letsThrough(row), ...row.regions.flat()] : []))
+      .join(' ');
   }
 
   /** Ends a state: the table is as it was told. */
@@ -177,7 +181,11 @@ const EXTRAS: Record<SlotProgram, readonly Extra[]> = {
   litCatcher: ['LOOKS'],
 };
 
-function extrasOf(program: SlotProgram, { patterns, transmission, metalness }: SurfaceState, { isMirror }: Features): readonly Extra[] {
-  const wanted = { PATTERNS: patterns.length > 0, LOOKS: isMirror === true || transmission * (1 - metalness) > 0 };
+function extrasOf(
+  program: SlotProgram,
+  { patterns, transmission, metalness }: SurfaceState,
+  { isMirror, regions = [] }: Features,
+): readonly Extra[] {
+  const wanted = { PATTERNS: patterns.length > 0 || regions.length > 0, LOOKS: isMirror === true || transmission * (1 - metalness) > 0 };
   return EXTRAS[program].filter((extra) => wanted[extra]);
 }

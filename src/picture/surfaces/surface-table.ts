@@ -13,6 +13,8 @@ export interface SurfaceValues extends SurfaceState {
   catches: Catching | null;
   /** Of the table of patterns, the first row that is its, and how many are. */
   patternRows: readonly [first: number, count: number];
+  /** Parts of space that show or hide it, as rows of the table of patterns: they follow its own patterns there. */
+  regions: readonly (readonly number[])[];
   /** At this distance from its origin it is gone, metres; 0 for nowhere. */
   reach: number;
 }
@@ -71,8 +73,9 @@ export function letsThrough(values: SurfaceValues): number {
 
 /** Whether it can be seen through anywhere. */
 export const isThin = (values: SurfaceValues): boolean => {
-  const { opacity, fade, reach, patterns } = values;
+  const { opacity, fade, reach, patterns, regions } = values;
   return (
+    regions.length > 0 ||
     patterns.some(({ values: { thins } }) => thins > 0) ||
     opacity < 1 ||
     reach > 0 ||

@@ -17,6 +17,7 @@ import { useEdit, useProduction, useWorkspace } from '../workspace/workspace';
 import { ChannelField } from './channel-field';
 import { NameField } from './name-field';
 import { PaceFields } from './pace-fields';
+import { regionName } from './regions-bench';
 import { SettingChoice } from './setting-choice';
 
 const FRAMES = { unit: 'fr', min: -100_000, max: 1_000_000, rest: 0, step: 1, digits: 0, shown: 1 } as const;
@@ -141,6 +142,14 @@ export function CascadeBench({ path }: { path: string }) {
       <Heading>Who takes a turn</Heading>
       <SettingChoice owner={path} name="of" row="Of" label="What takes its turn" words={unitWords(mark)} />
       <SettingChoice owner={path} name="way" row="They" label="What they do" words={WAYS} />
+      {mark.regions.length > 0 ? (
+        <Pick
+          label="Reached by"
+          value={settings.regionId ?? 'none'}
+          onChange={(region) => change((own) => void (own.settings.regionId = region === 'none' ? null : region))}
+          options={[{ id: 'none', label: 'its progress' }, ...mark.regions.map((region) => ({ id: region.id, label: regionName(region) }))]}
+        />
+      ) : null}
       <Pick
         label="Order"
         value={settings.order}

@@ -6,6 +6,7 @@ import { BACKDROPS } from '@/core/production/owners/backdrops/backdrops';
 import { DOME_ELEMENTS } from '@/core/production/owners/dome-elements/elements';
 import { LIGHTS } from '@/core/production/owners/lights/lights';
 import { ownerAt } from '@/core/production/owners/owners';
+import { REGIONS_OF_SPACE } from '@/core/production/owners/regions/regions';
 import { MARK_CARRIERS } from '@/core/rig/mark-carriers';
 import { Heading } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
@@ -21,12 +22,14 @@ import { GradientGroundBench } from './gradient-ground-bench';
 import { LightChoice } from './light-choice';
 import { MarkCarrierBench } from './mark-carriers';
 import { PlateBench } from './plate-bench';
+import { RegionBench } from './regions-bench';
 import { useEdit, useProduction } from '../workspace/workspace';
 
 /** Benches of kinds for which their schema says too little. */
 const OWN_BENCHES: Record<string, ComponentType<{ path: string }> | undefined> = {
   plate: PlateBench,
   cascade: CascadeBench,
+  ...Object.fromEntries(REGIONS_OF_SPACE.map(({ kind }) => [kind, RegionBench])),
   ...Object.fromEntries(MARK_CARRIERS.map(({ kind }) => [kind, MarkCarrierBench])),
   'gradient-ground': GradientGroundBench,
   ...Object.fromEntries(BACKDROPS.map(({ kind }) => [kind, BackdropBench])),

@@ -17,6 +17,7 @@ import type { SplitPane } from '../layout/split';
 import { CascadesBench } from '../benches/cascades-bench';
 import { MarkCarriers } from '../benches/mark-carriers';
 import { TrailBench } from '../benches/trail-bench';
+import { RegionsBench } from '../benches/regions-bench';
 import { PlacementBench } from '../benches/placement-bench';
 import { ProductionTimeline } from '../timeline/production-timeline';
 import { useSeenCamera } from '../looking/seen';
@@ -80,6 +81,7 @@ function MarkPlace({ id }: { id: string }) {
       {mark ? <CascadesBench key={id} mark={mark} /> : null}
       <PlacementBench markId={id} />
       {mark ? <MarkCarriers mark={mark} /> : null}
+      {mark ? <RegionsBench key={`regions-${id}`} mark={mark} /> : null}
       {mark ? <TrailBench key={`trail-${id}`} mark={mark} /> : null}
     </>
   );

@@ -11,6 +11,7 @@ import { download } from '@/parts/download';
 import { CascadesBench } from '../benches/cascades-bench';
 import { MarkCarriers } from '../benches/mark-carriers';
 import { TrailBench } from '../benches/trail-bench';
+import { RegionsBench } from '../benches/regions-bench';
 import { PlacementBench } from '../benches/placement-bench';
 import { Bench } from '../layout/panes';
 import { useSceneFrame } from '../looking/seen';
@@ -68,6 +69,7 @@ export function MarkBenches({ mark }: { mark: Mark }) {
         <PatternBench key={`pattern-${mark.id}`} mark={mark} />
         <CascadesBench key={`cascades-${mark.id}`} mark={mark} />
         <MarkCarriers mark={mark} />
+        <RegionsBench key={`regions-${mark.id}`} mark={mark} />
         <TrailBench key={`trail-${mark.id}`} mark={mark} />
         <KitBench key={`kit-${mark.id}`} mark={mark} />
         <div style={{ display: 'flex', flexWrap: 'wrap', gap: 6, marginTop: 14 }}>

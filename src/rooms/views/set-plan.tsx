@@ -15,6 +15,7 @@ import { PlanView, type PlanViewProps } from '@/parts/plan-view/plan-view';
 import { useSame } from '@/parts/use-same';
 import { PaneTitle } from '../layout/panes';
 import { useMoveStation, usePlanCameras, usePlanRail } from './plan-cameras';
+import { usePlanRegions } from './plan-regions';
 import { useSceneFrame } from '../looking/seen';
 import { seekScene } from '../looking/transport';
 import { useFrameState } from '../looking/use-frame-state';
@@ -53,6 +54,7 @@ export function SetPlan({
   const cameras = usePlanCameras();
   const rail = usePlanRail();
   const moveStation = useMoveStation();
+  const regions = usePlanRegions(movable);
   const state = useFrameState();
 
   const marks = useSame(useMemo(() => planMarks(state.marks, production.marks, facts), [state.marks, production.marks, facts]));
@@ -78,6 +80,7 @@ export function SetPlan({
         cameras={cameras}
         rail={movable ? rail : null}
         planned={visit}
+        regions={regions}
         selectedMark={selection?.kind === 'mark' ? selection.id : null}
         onSelectMark={selectMark}
         onSelectCamera={selectCamera}

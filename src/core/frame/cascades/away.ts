@@ -19,6 +19,14 @@ export interface Away {
 /** One frame's width across and its height up, at some place: in the frame of the mark, metres. */
 export type FrameAt = (point: Vec3) => { across: Vec3; up: Vec3 };
 
+/** What stands around a mark whose parts move. */
+export interface Around {
+  /** Null where nothing is told by the frame of the picture. */
+  frameAt: FrameAt | null;
+  /** Pose of the mark. */
+  pose: Mat4;
+}
+
 /** Frames that a flicker holds: at 25 a second it is seen as one. */
 const FLICKER_FRAMES = 2;
 /** Nothing is turned inside out, or loses its depth for good. */

@@ -4,9 +4,10 @@ import { keyReader, readAll } from '../../motion/readers';
 import type { Mark } from '../../production/mark';
 import type { Cascade } from '../../production/owners/cascade';
 import type { Resolver } from '../../production/resolver';
-import type { PartState } from '../frame-state';
-import { isSteadyOwner } from '../owner-states';
-import { awayFrom, both, stateOfAway, type Away, type FrameAt } from './away';
+import type { PartState, RegionOwnerState } from '../frame-state';
+import { isSteadyOwner, ownerStates } from '../owner-states';
+import { insideRegion, regionState } from '../region-state';
+import { awayFrom, both, stateOfAway, type Around, type Away } from './away';
 import { unitsOf, type CascadeGround, type Unit } from './units';
 
 /** Places of parts, of each shell by itself where some shell goes another way; null for each that is at rest. */
@@ -23,7 +24,7 @@ export interface Performance {
 /** The cascades of a mark made ready for many instants. */
 export interface ReadyCascades {
   /** @param own where parts are taken by channels of their own */
-  at(frame: number, own: readonly (PartState | null)[] | null, frameAt: FrameAt | null): Performance;
+  at(frame: number, own: readonly (PartState | null)[] | null, around: Around | null): Performance;
   isSteady: boolean;
   /** Whether anything is told by the frame of the picture. */
   asksFrame: boolean;
@@ -48,22 +49,49 @@ type Turns = (Away | null)[];
 interface ReadyCascade {
   cascade: Cascade;
   /** By parts, shells or copies. */
-  turnsAt(frame: number, frameAt: FrameAt | null): Turns | null;
+  turnsAt(frame: number, around: Around | null): Turns | null;
 }
 
-function readyCascade(resolver: Resolver, path: string, cascade: Cascade, units: readonly Unit[], count: number): ReadyCascade {
+/** How far parts are through their turn: by a region, or (null) by progress and order. */
+type ByRegion = ((frame: number, around: Around | null) => (unit: Unit) => number) | null;
+
+/** The region by which a cascade goes. */
+function byRegion(resolver: Resolver, mark: Mark, { settings }: Cascade): ByRegion {
+  const region = mark.regions.find(({ id }) => id === settings.regionId);
+  if (!region) return null;
+  const shells = mark.shells.map(({ id }) => id);
+  return (frame, around) => {
+    const [state] = ownerStates<RegionOwnerState>(resolver, `marks/${mark.id}/regions`, [region], frame);
+    // One that is off has reached nothing.
+    if (!state) return () => 0;
+    const now = regionState(state, shells, around?.pose ?? null);
+    return (unit) => insideRegion(now, unit.point);
+  };
+}
+
+function readyCascade(
+  resolver: Resolver,
+  path: string,
+  cascade: Cascade,
+  units: readonly Unit[],
+  count: number,
+  regional: ByRegion,
+): ReadyCascade {
   const { way, pace, seed, hides } = cascade.settings;
   const readers = resolver.of(path, cascade.channels);
   const eased = easing(pace);
   const hidden = hides && (way === 'arrival' || way === 'exit');
-  const turnsAt = (frame: number, frameAt: FrameAt | null): Turns | null => {
+  const turnsAt = (frame: number, around: Around | null): Turns | null => {
     if (!readers.on.at(frame)) return null;
     const values = readAll<Cascade['channels']>(readers, frame);
-    const { progress, width } = values;
+    const frameAt = around?.frameAt ?? null;
+    const reached = regional?.(frame, around) ?? null;
     let turns: Turns | null = null;
     for (const unit of units) {
-      const away = awayAt(way, progress, unit.place, width, eased);
-      const isGone = hidden && shareOf(progress, unit.place, width) === (way === 'arrival' ? 0 : 1);
+      // By a region each has a progress of its own, and all of it is its turn.
+      const [progress, place, width] = reached ? [reached(unit), 0, 1] : [values.progress, unit.place, values.width];
+      const away = awayAt(way, progress, place, width, eased);
+      const isGone = hidden && shareOf(progress, place, width) === (way === 'arrival' ? 0 : 1);
       if (Math.abs(away) < 1e-9 && !isGone) continue;
       const made = awayFrom(values, unit, away, { seed, frame, frameAt });
       if (isGone) made.on = false;
@@ -108,7 +136,8 @@ export function readyCascades(resolver: Resolver, mark: Mark, ground: CascadeGro
   const partCount = Math.max(1, ground.extent.parts?.length ?? 0);
   const ready = mark.cascades.map((cascade) => {
     const count = cascade.settings.of === 'copies' ? ground.copies.length : cascade.settings.of === 'shells' ? ground.shells : partCount;
-    return readyCascade(resolver, `marks/${mark.id}/cascades/${cascade.id}`, cascade, unitsOf(cascade, ground), count);
+    const path = `marks/${mark.id}/cascades/${cascade.id}`;
+    return readyCascade(resolver, path, cascade, unitsOf(cascade, ground), count, byRegion(resolver, mark, cascade));
   });
   const ofCopies = ready.filter(({ cascade }) => cascade.settings.of === 'copies');
   const ofParts = ready.filter(({ cascade }) => cascade.settings.of !== 'copies');
@@ -122,10 +151,10 @@ export function readyCascades(resolver: Resolver, mark: Mark, ground: CascadeGro
   };
   const asked = (channel: { rest: number; keys: unknown[] }) => channel.rest !== 0 || channel.keys.length > 0;
   return {
-    isSteady: mark.cascades.every(({ channels }) => isSteadyOwner(channels)),
+    isSteady: mark.cascades.every(({ channels, settings }) => isSteadyOwner(channels) && settings.regionId === null),
     asksFrame: mark.cascades.some(({ channels }) => asked(channels.frameX) || asked(channels.frameY)),
-    at(frame, own, frameAt) {
-      const turns = ofParts.map((each) => each.turnsAt(frame, frameAt));
+    at(frame, own, around) {
+      const turns = ofParts.map((each) => each.turnsAt(frame, around));
       const shells = Array.from({ length: ground.shells }, (_, shell) => shell);
       const isMoved = turns.some((each) => each !== null) || own !== null;
       const alike = isPlain && isMoved ? (statesOf(together(turns), own) ?? own) : null;
@@ -133,7 +162,7 @@ export function readyCascades(resolver: Resolver, mark: Mark, ground: CascadeGro
         statesOf(together(ofParts.map((each, i) => onShell(each, turns[i] ?? null, shell))), own) ?? own ?? NONE;
       return {
         parts: !isMoved ? null : alike ? shells.map(() => alike) : shells.map(byShell),
-        copies: statesOf(together(ofCopies.map((each) => each.turnsAt(frame, frameAt))), null),
+        copies: statesOf(together(ofCopies.map((each) => each.turnsAt(frame, around))), null),
       };
     },
   };

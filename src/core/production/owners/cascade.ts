@@ -60,6 +60,8 @@ export const cascadeKind = {
     seed: intField({ label: 'Chance', min: 0, max: 9999, rest: 1 }),
     pace: paceSchema.default({ ...PACES.settle }),
     about: z.enum(CASCADE_POINTS).default('middle'),
+    /** A region of the mark by which each takes its turn, in the place of progress and order; null for none. */
+    regionId: idField.nullable().default(null),
     /** The shell that it moves alone; null for all of them. */
     shellId: idField.nullable().default(null),
     /** What its keys keep to when the production becomes longer or shorter. */

@@ -18,6 +18,7 @@ import { haze } from './haze';
 import { LIGHTS } from './lights/lights';
 import { PATTERNS } from './patterns/patterns';
 import { plate } from './plate';
+import { REGIONS_OF_SPACE } from './regions/regions';
 import { stars } from './stars';
 import { trailKind } from './trail';
 
@@ -37,6 +38,7 @@ export const OWNER_KINDS: readonly OwnerKind[] = [
   pathKind,
   panelKind,
   cascadeKind,
+  ...REGIONS_OF_SPACE,
   trailKind,
   shellKind,
   surfaceKind,

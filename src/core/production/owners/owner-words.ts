@@ -25,7 +25,8 @@ function withinMark(kind: OwnerKind, names: readonly string[], way: readonly Nam
     if (names.length > 6) return { label, holder: `${shell}, ${names[5]}, ${way[7]?.name || kind.label.toLowerCase()}` };
     return { label, holder: kind.kind === 'surface' ? `${shell}, ${names[5]}` : `${shell}, depth` };
   }
-  if (names[2] === 'cascades' || names[2] === 'carriers') return { label, holder: way[3]?.name || kind.label.toLowerCase() };
+  if (names[2] === 'cascades' || names[2] === 'carriers' || names[2] === 'regions')
+    return { label, holder: way[3]?.name || kind.label.toLowerCase() };
   return { label, holder: names[2] === 'trail' ? 'trail' : 'place' };
 }
 

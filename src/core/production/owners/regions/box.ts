@@ -1,0 +1,12 @@
+import { z } from 'zod';
+import type { OwnerKind } from '../../../schema/owner-kind';
+import { REGION_CHANNELS, REGION_PLACES, REGION_SETTINGS, side } from './region-fields';
+
+/** What lies in a box. */
+export const boxRegion = {
+  kind: 'box',
+  label: 'Box',
+  places: REGION_PLACES,
+  channels: z.object({ width: side('Width'), height: side('Height'), depth: side('Depth'), ...REGION_CHANNELS }),
+  settings: REGION_SETTINGS,
+} as const satisfies OwnerKind;
