@@ -1,7 +1,9 @@
 import { z } from 'zod';
+import { MAX_FRAMES } from './frame-format';
 import { skinSchema, type Mark } from './mark';
 import { longIdField } from '../schema/fields';
 import { nameField } from '../schema/text';
+import { motionFrom, motionOf, motionSchema, motionTree } from './motion-of';
 import { MAX_SHELLS, shellSchema } from './shell';
 import { wordsSchema } from './words';
 import { plainCopy } from '../schema/plain-copy';
@@ -21,6 +23,10 @@ export const kitSchema = z.object({
   skin: skinSchema.prefault({}),
   /** Only of kits made from words. */
   layout: kitLayoutSchema.nullable().default(null),
+  /** Cascades, regions, carriers and trail; null for a kit of looks alone. */
+  motion: motionSchema.nullable().default(null),
+  /** Frames of the production that its motion was made in. */
+  frames: z.int().min(1).max(MAX_FRAMES).default(150),
 });
 export type Kit = z.infer<typeof kitSchema>;
 
@@ -30,18 +36,20 @@ const isTree = (value: unknown): value is Tree => typeof value === 'object' && v
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
 /** What of a mark or of a kit is shared, as a tree: shells by their ids. */
-export function lookOf({ shells, skin, layout }: Pick<Kit, 'shells' | 'skin' | 'layout'>): Tree {
+export function lookOf({ shells, skin, layout, motion }: Pick<Kit, 'shells' | 'skin' | 'layout' | 'motion'>): Tree {
   return plainCopy({
     shells: Object.fromEntries(shells.map((shell) => [shell.id, shell])),
     order: shells.map(({ id }) => id),
     skin,
     ...(layout ? { layout } : {}),
+    ...(motion ? { motion: motionTree(motion) } : {}),
   });
 }
 
 /** The part of a mark that a kit can hold. */
-export function kitPartsOf({ shells, skin, body }: Mark): Pick<Kit, 'shells' | 'skin' | 'layout'> {
-  return plainCopy({ shells, skin, layout: body.kind === 'words' ? kitLayoutSchema.parse(body) : null });
+export function kitPartsOf(mark: Mark): Pick<Kit, 'shells' | 'skin' | 'layout' | 'motion'> {
+  const { shells, skin, body } = mark;
+  return plainCopy({ shells, skin, layout: body.kind === 'words' ? kitLayoutSchema.parse(body) : null, motion: motionOf(mark) });
 }
 
 /** Writes a look into a mark. What does not fit it any more is left as it was. */
@@ -58,6 +66,8 @@ export function putLook(mark: Mark, look: Tree): void {
   if (skin.success) mark.skin = skin.data;
   const layout = kitLayoutSchema.safeParse(look.layout);
   if (look.layout && layout.success && mark.body.kind === 'words') Object.assign(mark.body, layout.data);
+  const motion = isTree(look.motion) ? motionFrom(look.motion) : null;
+  if (motion) Object.assign(mark, motion);
 }
 
 /** What of `mine` was as in `base` becomes as in `next`; what differed stays. */
@@ -103,5 +113,7 @@ export function ownValues(mark: Mark, kits: readonly Kit[]): string[] {
     delete base.layout;
     delete mine.layout;
   }
+  // A kit of looks alone leaves all motion to the mark.
+  if (!base.motion) delete mine.motion;
   return differences(mine, base);
 }

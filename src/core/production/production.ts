@@ -8,15 +8,17 @@ import { idField, numberField } from '../schema/fields';
 import { ownerList, uniqueIds } from '../schema/owner-kind';
 import { nameField } from '../schema/text';
 import { isCircle } from './carried';
+import { MAX_FRAMES } from './frame-format';
 import { kitSchema, MAX_KITS } from './kits';
 import { markSchema } from './mark';
 import { surroundingsOf } from './dome-presets';
 import { FINISH, LIGHTS, SET } from './owners/kinds';
 import { MAX_SURROUNDINGS, surroundingsSchema } from './surroundings';
 
+export { MAX_FRAMES };
+
 export const UNITS = ['mm', 'cm', 'm', 'in'] as const;
 export const MAX_RASTER = 8192;
-export const MAX_FRAMES = 36_000;
 export const MAX_CAMERAS = 24;
 export const MAX_PACES = 60;
 export const MAX_PINS = 9;

@@ -25,6 +25,11 @@ const WORDS: Record<string, string> = {
   skin: 'inflate',
   layout: '',
   on: 'on',
+  motion: 'motion',
+  cascades: 'cascade',
+  regions: 'region',
+  carriers: 'carrier',
+  trail: 'trail',
 };
 
 function wordOf(name: string): string {

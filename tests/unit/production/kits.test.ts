@@ -3,11 +3,13 @@ import { addWordmark, changeMark, releaseCopy } from '@/core/production/edits/ma
 import { addOutlineMark } from '@/core/production/edits/outline-edits';
 import { changeKit, followAgain, leaveKit, makeKit, pasteLook, putKit, removeKit, takeNewerKit } from '@/core/production/edits/kit-edits';
 import { addShell, changeShell } from '@/core/production/edits/shell-edits';
-import { kitPartsOf, ownValues } from '@/core/production/kits';
+import { addBackwards, addCascade, cascadeFrom, cascadeSpan } from '@/core/production/edits/cascade-edits';
+import { kitPartsOf, ownValues, type Kit } from '@/core/production/kits';
 import type { Mark } from '@/core/production/mark';
 import { readProduction } from '@/core/production/migrate';
 import { copyPose, copyPoses, patternSchema } from '@/core/production/pattern';
-import { emptyProduction, type Production } from '@/core/production/production';
+import type { Cascade } from '@/core/production/owners/cascade';
+import { emptyProduction, productionSchema, type Production } from '@/core/production/production';
 import { multiply, positionOf, rotationY, transformPoint, translation } from '@/core/space/matrix';
 import { poseAlone } from '../support/standing';
 
@@ -162,5 +164,54 @@ describe('patterns', () => {
     poseAlone(own, 0).forEach((v, i) =>
       expect(v).toBeCloseTo(multiply(pose, copyPose((patterned.marks[2] as Mark).pattern, 3))[i] as number, 9),
     );
+  });
+});
+
+describe('a kit keeps motion too', () => {
+  const performing = (length: number) =>
+    produce(emptyProduction('Motion', { width: 320, height: 180, rate: '25', length }), (draft) => {
+      for (const text of ['SEA', 'DEEP']) addWordmark(draft, text);
+      const [sea] = draft.marks as [Mark];
+      addCascade(sea, cascadeFrom(sea, 'rise', 'arrival', { from: 0, to: 30 }));
+      addBackwards(draft, sea, sea.cascades[0]?.id ?? '');
+      makeKit(draft, sea.id, 'Rise');
+    });
+  const spans = (production: Production, index: number) => production.marks[index]?.cascades.map(cascadeSpan);
+
+  test('put on another mark it brings its cascades, which follow when the kit is changed', () => {
+    const put = produce(performing(150), (draft) => putKit(draft, draft.marks[1]?.id ?? '', draft.kits[0] as Kit));
+    expect(spans(put, 1)).toEqual([
+      { from: 0, to: 30 },
+      { from: 119, to: 149 },
+    ]);
+    const changed = produce(put, (draft) => {
+      const [sea] = draft.marks as [Mark];
+      (sea.cascades[0] as Cascade).channels.y.rest = -3;
+      changeKit(draft, draft.kits[0]?.id ?? '', sea.id);
+    });
+    expect(changed.marks[1]?.cascades[0]?.channels.y.rest).toBe(-3);
+    expect(ownValues(changed.marks[1] as Mark, changed.kits)).toEqual([]);
+  });
+
+  test('in a longer production its exits stand at that one’s end', () => {
+    const kit = performing(150).kits[0] as Kit;
+    const longer = produce(emptyProduction('Longer', { width: 320, height: 180, rate: '25', length: 300 }), (draft) => {
+      addWordmark(draft, 'TIDE');
+      putKit(draft, draft.marks[0]?.id ?? '', kit);
+    });
+    expect(spans(longer, 0)).toEqual([
+      { from: 0, to: 30 },
+      { from: 269, to: 299 },
+    ]);
+    expect(productionSchema.safeParse(JSON.parse(JSON.stringify(longer))).success).toBe(true);
+  });
+
+  test('a kit of a look alone leaves a mark its own motion', () => {
+    const production = produce(performing(150), (draft) => {
+      makeKit(draft, draft.marks[1]?.id ?? '', 'Plain');
+      putKit(draft, draft.marks[0]?.id ?? '', draft.kits[1] as Kit);
+    });
+    expect(spans(production, 0)).toHaveLength(2);
+    expect(ownValues(production.marks[0] as Mark, production.kits).filter((path) => path.startsWith('motion'))).toEqual([]);
   });
 });

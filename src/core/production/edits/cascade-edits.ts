@@ -4,6 +4,7 @@ import { anyOf } from '../../schema/owner-kind';
 import { framesPerSecond } from '../../time/rate';
 import { cascadeStart, startPace, type CascadeStartName } from '../cascade-starts';
 import { heightOf, type Mark } from '../mark';
+import { anchored } from '../motion-of';
 import { cascadeKind, MAX_CASCADES, type Cascade } from '../owners/cascade';
 import type { Production } from '../production';
 import { plainCopy } from '../../schema/plain-copy';
@@ -121,9 +122,7 @@ export function addBackwards({ format }: Pick<Production, 'format'>, mark: Mark,
 export function keepAnchors(draft: Production, from: number, to: number): void {
   for (const { cascades } of draft.marks)
     for (const { settings, channels } of cascades) {
-      if (settings.anchor !== 'end' && settings.anchor !== 'scaled') continue;
-      const place =
-        settings.anchor === 'end' ? (frame: number) => frame + to - from : (frame: number) => (frame * (to - 1)) / Math.max(1, from - 1);
+      const place = anchored(settings.anchor, from, to);
       for (const channel of Object.values(channels)) for (const key of channel.keys) key.frame = place(key.frame);
     }
 }

@@ -1,5 +1,6 @@
 import { cleanText } from '../../schema/text';
 import { kitPartsOf, lookOf, merged, putLook, takenFrom, type Kit } from '../kits';
+import { fitted } from '../motion-of';
 import type { Production } from '../production';
 import { freshId } from './fresh-id';
 import { plainCopy } from '../../schema/plain-copy';
@@ -14,6 +15,7 @@ export function makeKit(draft: Production, markId: string, name: string): Kit | 
     id: freshId(draft.kits, 'kit'),
     name: cleanText(name, 60).trim() || 'Kit',
     revision: 0,
+    frames: draft.format.length,
     ...kitPartsOf(mark),
   });
   draft.kits.push(kit);
@@ -33,12 +35,18 @@ export function putKit(draft: Production, markId: string, kit: Kit): void {
     own = plainCopy(kit);
     draft.kits.push(own);
   }
-  putLook(mark, lookOf(plainCopy(own)));
+  const { motion, frames } = own;
+  putLook(mark, lookOf({ ...plainCopy(own), motion: motion && fitted(motion, frames, draft.format.length) }));
   mark.kit = own.id;
 }
 
 /** Gives a kit another look. Marks that follow it change with it, but where they had values of their own. */
-function giveLook(draft: Production, kit: Kit, parts: Pick<Kit, 'shells' | 'skin' | 'layout' | 'revision'>, exceptId?: string): void {
+function giveLook(
+  draft: Production,
+  kit: Kit,
+  parts: Pick<Kit, 'shells' | 'skin' | 'layout' | 'motion' | 'revision'>,
+  exceptId?: string,
+): void {
   const base = lookOf(plainCopy(kit));
   Object.assign(kit, { ...plainCopy(parts), layout: parts.layout ?? kit.layout });
   const next = lookOf(plainCopy(kit));
@@ -92,6 +100,6 @@ export function removeKit(draft: Production, kitId: string): void {
 export function pasteLook(draft: Production, markId: string, look: Pick<Kit, 'shells' | 'skin'>): void {
   const mark = markOf(draft, markId);
   if (!mark) return;
-  putLook(mark, lookOf({ ...plainCopy(look), layout: null }));
+  putLook(mark, lookOf({ ...plainCopy(look), layout: null, motion: null }));
   mark.kit = null;
 }
