@@ -49,7 +49,7 @@ const room = (name) => page.getByRole('navigation', { name: 'Rooms' }).getByRole
 
 try {
   await page.goto(url);
-  await page.waitForFunction(() => document.querySelectorAll('main img').length === 5, null, { timeout: 240_000 });
+  await page.waitForFunction(() => document.querySelectorAll('main img').length === 6, null, { timeout: 240_000 });
   await page.waitForLoadState('networkidle');
   await shoot('desk');
   await page.getByRole('link', { name: /^Open Lantern Deep, ident A/ }).click();

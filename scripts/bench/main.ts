@@ -25,6 +25,7 @@ import { growth } from './growth';
 import { long } from './long';
 import { motion } from './motion';
 import { opening } from './opening';
+import { performing } from './performing';
 import { playing } from './playing';
 import { median, milliseconds } from './timing';
 import type { KeyedCosts, LightTimes } from './lights';
@@ -304,6 +305,7 @@ const parts: Record<string, () => void | Promise<void>> = {
   pressing: responsiveness,
   demo: async () => evaluation(await demo()),
   motion,
+  performing,
   edits,
   dragging,
   long,

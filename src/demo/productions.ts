@@ -6,6 +6,7 @@ import { addOutlineMark } from '@/core/production/edits/outline-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { soundSchema, type Sound } from '@/core/production/sound';
 import { firstCamera } from './first-camera';
+import { fourLines } from './four-lines';
 import { glassSign } from './glass-sign';
 import { globeIdent } from './globe';
 import { lightTheSet } from './light';
@@ -85,7 +86,7 @@ function lanternDeepIdent(): Production {
 }
 
 /** The productions that an empty data folder is filled with when asked. */
-export const demoProductions = (): Production[] => [lanternDeepIdent(), lureBeauty(), plunge(), glassSign(), globeIdent()];
+export const demoProductions = (): Production[] => [lanternDeepIdent(), lureBeauty(), plunge(), glassSign(), globeIdent(), fourLines()];
 
 /** The season's sting under the ident; the file is kept by the server, which knows its hash. */
 export const stingSound = (hash: string): Sound =>

@@ -67,11 +67,13 @@ const numberOf = (value: Read<Value> | undefined): number => {
 function momentsOf(production: Production, { refs }: Link, ask: Ask): (frame: number) => FormulaMoment {
   const fps = framesPerSecond(production.format.rate);
   const followers = new Map<string, Follower>();
-  const value = (ref: number, frame: number): number => {
-    const { owner: path, name } = refs[ref] as Link['refs'][number];
+  const factors = refs.map(({ owner: path, name }) => {
     const owner = ownerAt(production, path);
-    if (!owner?.channels[name]) throw new NoValueError('Something that it follows is gone.');
-    return numberOf(ask(path, name, frame)) * measureOf(channelMeta(owner, name)).factor;
+    return owner?.channels[name] ? measureOf(channelMeta(owner, name)).factor : 1;
+  });
+  const value = (ref: number, frame: number): number => {
+    const { owner, name } = refs[ref] as Link['refs'][number];
+    return numberOf(ask(owner, name, frame)) * (factors[ref] as number);
   };
   const follow: FormulaMoment['follow'] = (ref, frame, seconds, swing) => {
     const key = `${ref} ${seconds} ${swing}`;

@@ -32,6 +32,7 @@ export class Resolver {
   private work = 0;
   private isStrict = false;
   private readonly made = new Map<string, Readers<Channels>>();
+  private readonly walked = new Map<string, Readers<Channels> | undefined>();
 
   constructor(
     private readonly production: Production,
@@ -69,8 +70,18 @@ export class Resolver {
 
   /** The value of a channel at a frame of its own time; undefined when its owner is gone. */
   at(path: string, name: string, frame: number): Read<Value> | undefined {
-    const owner = ownerAt(this.production, path);
-    return owner && (this.of(path, owner.channels)[name]?.at(frame) as Read<Value> | undefined);
+    return this.readersAt(path)?.[name]?.at(frame) as Read<Value> | undefined;
+  }
+
+  /** Readers of the owner at a path; undefined when it is gone. A path is walked once. */
+  private readersAt(path: string): Readers<Channels> | undefined {
+    let readers = this.walked.get(path);
+    if (readers === undefined && !this.walked.has(path)) {
+      const owner = ownerAt(this.production, path);
+      readers = owner && this.of(path, owner.channels);
+      this.walked.set(path, readers);
+    }
+    return readers;
   }
 
   /**

@@ -1,7 +1,7 @@
 import { hash32 } from '../../motion/random';
 import type { Cascade } from '../../production/owners/cascade';
 import type { Values } from '../../motion/readers';
-import { multiply, panTiltRoll, product, transformDirection, type Mat4 } from '../../space/matrix';
+import { multiply, panTiltRoll, product, transformDirection, translation, type Mat4 } from '../../space/matrix';
 import type { Vec3 } from '../../space/vector';
 import type { PartLook, PartState } from '../frame-state';
 import type { Unit } from './units';
@@ -42,19 +42,22 @@ function direction(...of: number[]): Vec3 {
   return [flat * Math.cos(round), up, flat * Math.sin(round)];
 }
 
-/** Turned and grown about a point. */
-function about([x, y, z]: Vec3, turn: Mat4, size: number, deep: number): Mat4 {
-  const m = new Array<number>(16);
-  for (let c = 0; c < 3; c++) {
-    const grown = c === 2 ? size * deep : size;
-    for (let r = 0; r < 3; r++) m[4 * c + r] = (turn[4 * c + r] as number) * grown;
-    m[4 * c + 3] = 0;
-  }
-  m[12] = x - ((m[0] as number) * x + (m[4] as number) * y + (m[8] as number) * z);
-  m[13] = y - ((m[1] as number) * x + (m[5] as number) * y + (m[9] as number) * z);
-  m[14] = z - ((m[2] as number) * x + (m[6] as number) * y + (m[10] as number) * z);
-  m[15] = 1;
-  return m;
+/** Turned and grown about a point. Written out: it is done for every letter at every instant. */
+function about(point: Vec3, turn: Mat4, size: number, deep: number): Mat4 {
+  const x = point[0];
+  const y = point[1];
+  const z = point[2];
+  const grown = size * deep;
+  const a = (turn[0] as number) * size;
+  const b = (turn[1] as number) * size;
+  const c = (turn[2] as number) * size;
+  const d = (turn[4] as number) * size;
+  const e = (turn[5] as number) * size;
+  const f = (turn[6] as number) * size;
+  const g = (turn[8] as number) * grown;
+  const h = (turn[9] as number) * grown;
+  const i = (turn[10] as number) * grown;
+  return [a, b, c, 0, d, e, f, 0, g, h, i, 0, x - (a * x + d * y + g * z), y - (b * x + e * y + h * z), z - (c * x + f * y + i * z), 1];
 }
 
 /** Turns told in the axes of a part, in those of its mark. */
@@ -69,8 +72,10 @@ const mixed = (rest: number, to: number, away: number): number => Math.max(LEAST
 
 function moveOf(values: Values<Cascade['channels']>, unit: Unit, away: number, seed: number, frameAt: FrameAt | null): Vec3 {
   const { x, y, z, spread, scatter, frameX, frameY } = values;
-  const told: Vec3 = [x * away, y * away, z * away];
-  let [mx, my, mz] = unit.axes ? transformDirection(unit.axes, told) : told;
+  let mx = x * away;
+  let my = y * away;
+  let mz = z * away;
+  if (unit.axes) [mx, my, mz] = transformDirection(unit.axes, [mx, my, mz]);
   if (spread !== 0) mx += unit.fromMiddle[0] * spread * away;
   if (scatter !== 0) {
     const [dx, dy, dz] = direction(seed, unit.parts[0] as number, 3);
@@ -87,12 +92,16 @@ function moveOf(values: Values<Cascade['channels']>, unit: Unit, away: number, s
   return [mx, my, mz];
 }
 
+function tumbled({ pan, tilt, roll, tumble }: Values<Cascade['channels']>, unit: Unit, away: number, seed: number): Mat4 {
+  const [a, b, c] = direction(seed, unit.parts[0] as number, 4);
+  return panTiltRoll((pan + a * tumble) * away, (tilt + b * tumble) * away, (roll + c * tumble) * away);
+}
+
 function turnOf(values: Values<Cascade['channels']>, unit: Unit, away: number, seed: number): Mat4 | null {
   const { pan, tilt, roll, tumble, size, deep } = values;
   const turns = pan !== 0 || tilt !== 0 || roll !== 0 || tumble !== 0;
   if (!turns && size === 1 && deep === 1) return null;
-  const [a, b, c] = tumble === 0 ? [0, 0, 0] : direction(seed, unit.parts[0] as number, 4);
-  const told = panTiltRoll((pan + a * tumble) * away, (tilt + b * tumble) * away, (roll + c * tumble) * away);
+  const told = tumble === 0 ? panTiltRoll(pan * away, tilt * away, roll * away) : tumbled(values, unit, away, seed);
   return about(unit.point, inAxes(unit.axes, told), mixed(1, size, away), mixed(1, deep, away));
 }
 
@@ -138,9 +147,34 @@ export const both = (a: Away, b: Away): Away => ({
   look: lookOfBoth(a.look, b.look),
 });
 
+/** A pose that is moved on. */
+function moved(m: Mat4, move: Vec3): Mat4 {
+  const at = m as readonly [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
+  const x = at[12] + move[0];
+  const y = at[13] + move[1];
+  const z = at[14] + move[2];
+  return [at[0], at[1], at[2], 0, at[4], at[5], at[6], 0, at[8], at[9], at[10], 0, x, y, z, 1];
+}
+
 /** What it makes of a part, which may have a pose of its own already. */
 export function stateOfAway({ move, turn, opacity, on, look }: Away, own: PartState | null): PartState {
-  const pose = turn ? [...turn] : [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1];
-  for (let k = 0; k < 3; k++) pose[12 + k] = (pose[12 + k] as number) + (move[k] as number);
+  const pose = turn ? moved(turn, move) : translation(move[0], move[1], move[2]);
   return { pose: own ? multiply(pose, own.pose) : pose, opacity, on, look };
 }

@@ -86,14 +86,17 @@ function readyCascade(
     const values = readAll<Cascade['channels']>(readers, frame);
     const frameAt = around?.frameAt ?? null;
     const reached = regional?.(frame, around) ?? null;
+    const width = reached ? 1 : values.width;
+    const asked = { seed, frame, frameAt };
     let turns: Turns | null = null;
     for (const unit of units) {
       // By a region each has a progress of its own, and all of it is its turn.
-      const [progress, place, width] = reached ? [reached(unit), 0, 1] : [values.progress, unit.place, values.width];
+      const progress = reached ? reached(unit) : values.progress;
+      const place = reached ? 0 : unit.place;
       const away = awayAt(way, progress, place, width, eased);
       const isGone = hidden && shareOf(progress, place, width) === (way === 'arrival' ? 0 : 1);
       if (Math.abs(away) < 1e-9 && !isGone) continue;
-      const made = awayFrom(values, unit, away, { seed, frame, frameAt });
+      const made = awayFrom(values, unit, away, asked);
       if (isGone) made.on = false;
       turns ??= new Array<Away | null>(count).fill(null);
       for (const part of unit.parts) turns[part] = made;
@@ -116,18 +119,26 @@ function together(all: readonly (Turns | null)[]): Turns | null {
   );
 }
 
-/** States of things that are away, each made once however many share it. */
+/** States of things that are away, each made once for those that share it: they follow one another. */
 function statesOf(turns: Turns | null, own: readonly (PartState | null)[] | null): (PartState | null)[] | null {
   if (!turns) return null;
-  const made = new Map<Away, PartState>();
-  return turns.map((away, i) => {
+  const states = new Array<PartState | null>(turns.length);
+  let last: Away | null = null;
+  let made: PartState | null = null;
+  for (let i = 0; i < turns.length; i++) {
+    const away = turns[i] as Away | null;
     const before = own?.[i] ?? null;
-    if (!away) return before;
-    if (before) return stateOfAway(away, before);
-    let state = made.get(away);
-    if (!state) made.set(away, (state = stateOfAway(away, null)));
-    return state;
-  });
+    if (!away) states[i] = before;
+    else if (before) states[i] = stateOfAway(away, before);
+    else {
+      if (away !== last) {
+        last = away;
+        made = stateOfAway(away, null);
+      }
+      states[i] = made;
+    }
+  }
+  return states;
 }
 
 /** The cascades of a mark; null where it has none, or is not built yet. */
