@@ -105,6 +105,14 @@ try {
   await seek(46);
   await refined(46, 16);
   await shoot('master');
+  await page.goto(url);
+  await page.getByRole('link', { name: /^Open Lantern Deep, four lines/ }).click();
+  await room('Choreograph');
+  await page.getByRole('navigation', { name: 'Call sheet' }).getByRole('button', { name: /^A LANTERN/ }).click();
+  await page.getByRole('button', { name: 'Gather', exact: true }).click();
+  await seek(150);
+  await refined(150);
+  await shoot('performing');
   await shootFirstTitle(browser, refinedOn);
   render('Lantern Deep, ident A', 149, 'ident');
   render('Merrow Nine, glass and gold', 112, 'glass-and-gold');

@@ -11,7 +11,8 @@ import { partPlace } from './own-parts';
 import { cascadesSchema } from './owners/cascade';
 import { regionsSchema } from './owners/regions/regions';
 import { trailSchema } from './owners/trail';
-import { PLACE, TURN } from './owners/units';
+import { STAND_CHANNELS } from './owners/stand-fields';
+import { TURN } from './owners/units';
 import { patternSchema } from './pattern';
 import { MAX_SHELLS, shellSchema } from './shell';
 import { surfaceSchema } from './surface';
@@ -101,12 +102,7 @@ export const markKind = {
   places: ['marks/*'],
   measured: 'poses',
   channels: z.object({
-    x: channelField({ label: 'Across', ...PLACE }),
-    y: channelField({ label: 'Up', ...PLACE }),
-    z: channelField({ label: 'Toward', ...PLACE }),
-    pan: channelField({ label: 'Turn', ...TURN }),
-    tilt: channelField({ label: 'Tip', ...TURN }),
-    roll: channelField({ label: 'Roll', ...TURN }),
+    ...STAND_CHANNELS,
     /** Carries letters along the arc or ring that they are set on. */
     travel: channelField({ label: 'Travel', ...TURN }),
     /** How far its skin is blown up: 0 is flat, 1 as round as it is wide. */

@@ -1,6 +1,6 @@
 'use client';
 
-import { Plus, Trash2 } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import type { CascadeWay } from '@/core/motion/cascade';
 import { CASCADE_START_NAMES, cascadeStart, type CascadeStartName } from '@/core/production/cascade-starts';
@@ -8,9 +8,9 @@ import { addCascade, cascadeFrom, removeCascade, spanFor } from '@/core/producti
 import { changeMark } from '@/core/production/edits/mark-edits';
 import type { Mark } from '@/core/production/mark';
 import { MAX_CASCADES } from '@/core/production/owners/cascade';
-import { Heading, Hint, IconButton } from '@/parts/controls';
-import { ItemList } from '@/parts/item-list';
+import { Heading, Hint } from '@/parts/controls';
 import { MenuButton } from '@/parts/menu-button';
+import { RemovableList } from '@/parts/removable-list';
 import { playTrial } from '../looking/trial';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
@@ -65,22 +65,11 @@ export function CascadesBench({ mark }: { mark: Mark }) {
     <>
       <Heading>Cascades</Heading>
       {mark.cascades.length === 0 ? <Hint>Letters, words, lines or shells that come, go or move one after another.</Hint> : null}
-      <ItemList>
-        {mark.cascades.map(({ id, name }) => (
-          <li key={id}>
-            <button type="button" onClick={() => select(id)}>
-              {name || 'Cascade'}
-            </button>
-            <IconButton
-              label={`Remove ${name || 'the cascade'}`}
-              $tone="quiet"
-              onPress={() => edit((draft) => changeMark(draft, mark.id, (found) => removeCascade(found, id)))}
-            >
-              <Trash2 size={12} />
-            </IconButton>
-          </li>
-        ))}
-      </ItemList>
+      <RemovableList
+        items={mark.cascades.map(({ id, name }) => ({ id, label: name || 'Cascade' }))}
+        onOpen={select}
+        onRemove={(id) => edit((draft) => changeMark(draft, mark.id, (found) => removeCascade(found, id)))}
+      />
       <div style={{ display: 'flex', flexWrap: 'wrap', gap: 2 }}>
         {MENUS.map(({ label, ways }) => (
           <MenuButton

@@ -27,7 +27,7 @@ const Begin = styled.button`
 `;
 const Put = styled.button`
   position: absolute;
-  inset: 1px 0;
+  inset: 1px -4px;
   border: 1px dashed var(--verdigris);
   border-radius: 2px;
   background: none;

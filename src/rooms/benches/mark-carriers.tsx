@@ -1,14 +1,14 @@
 'use client';
 
-import { Plus, Trash2 } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import { addMarkCarrier, removeMarkCarrier } from '@/core/production/edits/mark-carrier-edits';
 import { changeMark } from '@/core/production/edits/mark-edits';
 import type { Mark } from '@/core/production/mark';
 import { MARK_CARRIERS, MAX_MARK_CARRIERS } from '@/core/rig/mark-carriers';
 import { CARRIER_KINDS } from '@/core/rig/rig';
-import { Button, Heading, Hint, IconButton } from '@/parts/controls';
-import { ItemList } from '@/parts/item-list';
+import { Button, Heading, Hint } from '@/parts/controls';
 import { MenuButton } from '@/parts/menu-button';
+import { RemovableList } from '@/parts/removable-list';
 import { useEdit, useProduction, useWorkspace } from '../workspace/workspace';
 import { CarrierSettings } from './carrier-settings';
 import { ChannelField } from './channel-field';
@@ -26,25 +26,11 @@ export function MarkCarriers({ mark }: { mark: Mark }) {
     <>
       <Heading>Carriers</Heading>
       {mark.carriers.length === 0 ? <Hint>An orbit, a slide, a rail or a shake about its place, each with keys of its own.</Hint> : null}
-      <ItemList>
-        {mark.carriers.map(({ id, kind, name }) => {
-          const label = name || CARRIER_KINDS[kind].label;
-          return (
-            <li key={id}>
-              <button type="button" onClick={() => select(id)}>
-                {label}
-              </button>
-              <IconButton
-                label={`Remove ${label}`}
-                $tone="quiet"
-                onPress={() => edit((draft) => changeMark(draft, mark.id, (found) => removeMarkCarrier(found, id)))}
-              >
-                <Trash2 size={12} />
-              </IconButton>
-            </li>
-          );
-        })}
-      </ItemList>
+      <RemovableList
+        items={mark.carriers.map(({ id, kind, name }) => ({ id, label: name || CARRIER_KINDS[kind].label }))}
+        onOpen={select}
+        onRemove={(id) => edit((draft) => changeMark(draft, mark.id, (found) => removeMarkCarrier(found, id)))}
+      />
       <MenuButton
         label="Carrier"
         groups={KINDS}

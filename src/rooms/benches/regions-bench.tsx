@@ -1,14 +1,14 @@
 'use client';
 
-import { Plus, Trash2 } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import { addRegion, removeRegion } from '@/core/production/edits/region-edits';
 import { changeMark } from '@/core/production/edits/mark-edits';
 import type { Mark } from '@/core/production/mark';
 import { REGIONS_OF_SPACE, type SpaceRegion } from '@/core/production/owners/regions/regions';
-import { Button, Hint, IconButton, Pick } from '@/parts/controls';
+import { Button, Hint, Pick } from '@/parts/controls';
 import { Fold } from '@/parts/fold';
-import { ItemList } from '@/parts/item-list';
 import { MenuButton } from '@/parts/menu-button';
+import { RemovableList } from '@/parts/removable-list';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { ChannelField } from './channel-field';
 import { NameField } from './name-field';
@@ -30,22 +30,11 @@ export function RegionsBench({ mark }: { mark: Mark }) {
       {mark.regions.length === 0 ? (
         <Hint>Parts of space with soft borders: they wipe the mark on or off, or let its letters come as they are reached.</Hint>
       ) : null}
-      <ItemList>
-        {mark.regions.map((region) => (
-          <li key={region.id}>
-            <button type="button" onClick={() => select(region.id)}>
-              {regionName(region)}
-            </button>
-            <IconButton
-              label={`Remove ${regionName(region)}`}
-              $tone="quiet"
-              onPress={() => edit((draft) => changeMark(draft, mark.id, (found) => removeRegion(found, region.id)))}
-            >
-              <Trash2 size={12} />
-            </IconButton>
-          </li>
-        ))}
-      </ItemList>
+      <RemovableList
+        items={mark.regions.map((region) => ({ id: region.id, label: regionName(region) }))}
+        onOpen={select}
+        onRemove={(id) => edit((draft) => changeMark(draft, mark.id, (found) => removeRegion(found, id)))}
+      />
       <MenuButton
         label="Region"
         groups={KINDS}

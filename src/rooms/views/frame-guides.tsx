@@ -7,7 +7,11 @@ import { projected } from '@/core/optics/project';
 import { stationFrames } from '@/core/production/edits/move-edits';
 import { transformPoint } from '@/core/space/matrix';
 import { boxCorners } from '@/core/space/vector';
+import { regionLines } from '@/core/frame/region-lines';
+import { hueColour } from '@/parts/theme';
 import { useSceneFrame, useSeenCamera } from '../looking/seen';
+import { useFrameState } from '../looking/use-frame-state';
+import { usePlanRegions } from './plan-regions';
 import { useProduction, useView } from '../workspace/workspace';
 import { boundsIn } from '../workspace/view-store';
 
@@ -88,6 +92,34 @@ export function Ghosts() {
             : [];
         });
       })}
+    </svg>
+  );
+}
+
+/** The borders of the regions that are worked on, as they lie in the frame. */
+export function RegionOutlines() {
+  const regions = usePlanRegions(false);
+  const { camera } = useFrameState();
+  if (regions.length === 0) return null;
+  return (
+    <svg viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden>
+      {regions.flatMap(({ id, kind, half, pose, hue, isSelected }) =>
+        regionLines(kind, half).map((line, i) => {
+          const points = line.map((place) => projected(camera, transformPoint(pose, place)));
+          // A line that reaches behind the lens is none in the frame.
+          if (points.some((p) => p === null)) return null;
+          return (
+            <polyline
+              key={`${id} ${i}`}
+              points={points.map((p) => `${((p as [number, number])[0] + 1) * 50},${(1 - (p as [number, number])[1]) * 50}`).join(' ')}
+              fill="none"
+              stroke={hueColour(hue, isSelected ? 0.8 : 0.6)}
+              strokeDasharray="4 3"
+              vectorEffect="non-scaling-stroke"
+            />
+          );
+        }),
+      )}
     </svg>
   );
 }

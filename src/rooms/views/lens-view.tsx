@@ -5,7 +5,7 @@ import { styled } from 'styled-components';
 import { frameToSeconds, secondsToFrame } from '@/core/time/rate';
 import { Well } from '@/parts/well';
 import { useProduction, useView, useWorkspace } from '../workspace/workspace';
-import { Ghosts, SafeAreas, Thirds } from './frame-guides';
+import { Ghosts, RegionOutlines, SafeAreas, Thirds } from './frame-guides';
 import { useFlying, useWheelDolly } from './lens-flying';
 import { LensNotices } from './lens-notices';
 
@@ -138,11 +138,12 @@ export function LensView({ overlay, hand }: LensViewProps) {
   useWheelDolly(workspace, holder);
   const fills = useFillsScreen();
   // What lies over the picture belongs to a camera's frame.
-  const { safeAreas, thirds, ghosts, drawn } = useView((s) => ({
+  const { safeAreas, thirds, ghosts, drawn, walks } = useView((s) => ({
     safeAreas: s.safeAreas && !s.walk,
     thirds: s.thirds && !s.walk,
     ghosts: s.ghosts && !s.walk,
     drawn: s.drawn,
+    walks: s.walk !== null,
   }));
 
   return (
@@ -163,6 +164,7 @@ export function LensView({ overlay, hand }: LensViewProps) {
         {safeAreas ? <SafeAreas /> : null}
         {thirds ? <Thirds /> : null}
         {ghosts ? <Ghosts /> : null}
+        {walks ? null : <RegionOutlines />}
         {overlay}
       </Stage>
       <LensNotices />

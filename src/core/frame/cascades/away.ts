@@ -149,28 +149,11 @@ export const both = (a: Away, b: Away): Away => ({
 
 /** A pose that is moved on. */
 function moved(m: Mat4, move: Vec3): Mat4 {
-  const at = m as readonly [
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
-  const x = at[12] + move[0];
-  const y = at[13] + move[1];
-  const z = at[14] + move[2];
-  return [at[0], at[1], at[2], 0, at[4], at[5], at[6], 0, at[8], at[9], at[10], 0, x, y, z, 1];
+  const out = m.slice();
+  out[12] = (m[12] as number) + move[0];
+  out[13] = (m[13] as number) + move[1];
+  out[14] = (m[14] as number) + move[2];
+  return out;
 }
 
 /** What it makes of a part, which may have a pose of its own already. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { channelField, idField, switchChannel } from '../../../schema/fields';
-import { PLACE, TURN } from '../units';
+import { STAND_CHANNELS } from '../stand-fields';
 
 export const MAX_REGIONS = 8;
 export const REGION_PLACES = ['marks/*/regions/*'] as const;
@@ -13,12 +13,7 @@ export const REGION_SPACES = ['mark', 'world'] as const;
 /** Where a region stands, and how soft its border is. */
 export const REGION_CHANNELS = {
   on: switchChannel({ label: 'On', rest: true }),
-  x: channelField({ label: 'Across', ...PLACE }),
-  y: channelField({ label: 'Up', ...PLACE }),
-  z: channelField({ label: 'Toward', ...PLACE }),
-  pan: channelField({ label: 'Turn', ...TURN }),
-  tilt: channelField({ label: 'Tip', ...TURN }),
-  roll: channelField({ label: 'Roll', ...TURN }),
+  ...STAND_CHANNELS,
   border: channelField({ label: 'Soft border', unit: 'm', min: 0, max: 100, rest: 0.1, step: 0.02, digits: 3 }),
 };
 
