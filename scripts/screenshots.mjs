@@ -108,7 +108,10 @@ try {
   await page.goto(url);
   await page.getByRole('link', { name: /^Open Lantern Deep, four lines/ }).click();
   await room('Choreograph');
-  await page.getByRole('navigation', { name: 'Call sheet' }).getByRole('button', { name: /^A LANTERN/ }).click();
+  await page
+    .getByRole('navigation', { name: 'Call sheet' })
+    .getByRole('button', { name: /^A LANTERN/ })
+    .click();
   await page.getByRole('button', { name: 'Gather', exact: true }).click();
   await seek(150);
   await refined(150);

@@ -3,6 +3,7 @@ import { FormulaError } from '../formula/formula-error';
 import { FORMULA_FUNCTIONS } from '../formula/functions';
 import { unitWords } from '../formula/units';
 import type { Link } from '../motion/channel';
+import { plainCopy } from '../schema/plain-copy';
 import { compileLink, linkedColour, measureOf, refName } from './link-source';
 import { allOwners, channelMeta, ownerAt, type ChannelRef, type FoundOwner } from './owners/owners';
 import type { Production } from './production';
@@ -94,7 +95,7 @@ function checkUnit(production: Production, { owner: path, name }: ChannelRef, li
 
 /** A production in which a channel follows a link; all else is as it was. */
 function withLink(production: Production, { owner: path, name }: ChannelRef, link: Link): Production {
-  const copy = structuredClone(production);
+  const copy = plainCopy(production);
   const channel = ownerAt(copy, path)?.channels[name];
   if (channel) channel.link = link;
   return copy;

@@ -27,7 +27,8 @@ const region = (change: Partial<RegionState>): RegionState => ({
 
 test('a place is in a region, out of it, or on its border by a smooth step', () => {
   const box = region({ border: 0.4 });
-  expect([0, 0.8, 1, 1.2, 1.1].map((x) => insideRegion(box, [x, 0, 0]))).toEqual([1, 1, 0.5, expect.closeTo(0, 9), expect.closeTo(0.15625, 9)]);
+  const across = [0, 0.8, 1, 1.2, 1.1].map((x) => insideRegion(box, [x, 0, 0]));
+  expect(across).toEqual([1, 1, 0.5, expect.closeTo(0, 9), expect.closeTo(0.15625, 9)]);
   const ball = region({ kind: 'ball', half: [2, 2, 2], border: 0.4 });
   expect([1.7, 2, 2.3].map((x) => insideRegion(ball, [0, x, 0]))).toEqual([1, 0.5, 0]);
   // Left of a plane through (1, 0, 0) that is turned by a quarter: below it.
