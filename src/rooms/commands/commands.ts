@@ -9,7 +9,8 @@ import { switchTheme } from '@/parts/theme';
 import type { RoomId } from '../workspace/rooms';
 import { endFlight, landHere } from '../looking/flight';
 import { addWords } from './add-words';
-import { copySelectedKeys, pasteCopiedKeys, removeSelectedKeys, shiftSelectedKeys } from './key-commands';
+import { copySelected, pasteCopied } from './carry-over';
+import { copySelectedKeys, pasteCopiedKeys, removeSelectedKeys, selectedKeys, shiftSelectedKeys } from './key-commands';
 import { sceneFrame, seenCamera } from '../looking/seen';
 import { LIGHT_COMMANDS } from './light-commands';
 import { constantThroughCuts, joinAll, splitAtCues, splitAtPlayhead } from './shot-commands';
@@ -123,8 +124,18 @@ export const COMMANDS: readonly Command[] = [
         }),
       ),
   },
-  { id: 'copy-keys', label: 'Copy the selected keys', keys: 'mod+c', run: ({ workspace }) => copySelectedKeys(workspace) },
-  { id: 'paste-keys', label: 'Paste keys at the playhead', keys: 'mod+v', run: ({ workspace }) => pasteCopiedKeys(workspace, 'values') },
+  {
+    id: 'copy-keys',
+    label: 'Copy the selected keys, or what is selected',
+    keys: 'mod+c',
+    run: ({ workspace }) => (selectedKeys(workspace).length > 0 ? copySelectedKeys : copySelected)(workspace),
+  },
+  {
+    id: 'paste-keys',
+    label: 'Paste keys at the playhead, or what was copied',
+    keys: 'mod+v',
+    run: ({ workspace }) => (workspace.view.getState().clip ? pasteCopiedKeys(workspace, 'values') : pasteCopied(workspace)),
+  },
   {
     id: 'paste-shape',
     label: 'Paste keys as a shape, from the present value',

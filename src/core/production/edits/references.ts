@@ -37,3 +37,13 @@ export function retarget(draft: Production, list: string, to: (id: string) => st
   for (const { kind, settings } of allOwners(draft)) if (changeReferences(settings, kind.settings, list, to)) kind.onLoss?.(settings);
   for (const camera of draft.cameras) if (changeReferences(camera as unknown as Settings, FOCUS, list, to)) focusLost(camera);
 }
+
+/** Lets what stands at a path, and all within it, refer to nothing of the production any more: it comes from another one. */
+export function forgetOthers(draft: Production, path: string): void {
+  const within = allOwners(draft).filter((owner) => owner.path === path || owner.path.startsWith(`${path}/`));
+  for (const list of ['marks', 'cameras']) {
+    for (const { kind, settings } of within) if (changeReferences(settings, kind.settings, list, () => null)) kind.onLoss?.(settings);
+    for (const camera of draft.cameras)
+      if (path === `cameras/${camera.id}` && changeReferences(camera as unknown as Settings, FOCUS, list, () => null)) focusLost(camera);
+  }
+}
