@@ -47,3 +47,28 @@ test('a word gets an arrival in two presses, is shown how it would be first, goe
   await expect(field(page, 'Up, m').first()).toBeVisible();
   await saved(page);
 });
+
+test('a mark is copied into another production with all that it has, and is there from one frame to another', async ({ page, ironsky }) => {
+  await makeProduction(page, ironsky.url, 'From here', '04:00');
+  await addWords(page, 'DEEP');
+  await pictureOf(page, 0, 1);
+  await page.getByRole('button', { name: 'Arrival' }).click();
+  await page.getByRole('menuitem', { name: /^Grow/ }).click();
+  await page.getByRole('button', { name: 'DEEP', exact: true }).click();
+  await page.keyboard.press('Control+c');
+  await saved(page);
+
+  await makeProduction(page, ironsky.url, 'To there', '04:00');
+  await page.keyboard.press('Control+v');
+  const sheet = page.getByRole('navigation', { name: 'Call sheet' });
+  await expect(sheet.getByRole('button', { name: /^DEEP/ }).first()).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Grow', exact: true })).toBeVisible();
+  await page.getByRole('checkbox', { name: 'all through' }).click({ force: true });
+  await type(page, 'From frame, fr', '40');
+  expect(await valueOf(page, 'From frame, fr')).toBe('40');
+  // Its arrival came along.
+  await page.getByRole('button', { name: 'Grow', exact: true }).click();
+  expect(await valueOf(page, 'Begins at, fr')).toBe('40');
+  await page.keyboard.press('Control+z');
+  await saved(page);
+});

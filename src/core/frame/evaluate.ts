@@ -48,7 +48,7 @@ function markStates(ready: readonly ReadyMark[], frame: number, shown: ShownTime
   for (let i = 0; i < ready.length; i++) {
     const mark = ready[i] as ReadyMark;
     if (known && known.ready[i] === mark && !mark.asksFrame) states.push(known.states[i] as MarkState | null);
-    else states.push(mark.place.on.at(frame) ? markState(mark, frame, shown, camera) : null);
+    else states.push(mark.isThere(frame) ? markState(mark, frame, shown, camera) : null);
   }
   latest = { frame, shown, ready, states };
   return states;

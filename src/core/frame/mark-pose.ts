@@ -1,5 +1,5 @@
 import { travelTurn } from '../outline/setting';
-import type { Mark } from '../production/mark';
+import { isWithin, type Mark } from '../production/mark';
 import { resolverOf } from '../production/resolver';
 import type { Production } from '../production/production';
 import { IDENTITY, multiply, panTiltRoll, product, transformPoint, translation, type Mat4 } from '../space/matrix';
@@ -55,7 +55,7 @@ function groundOf({ carried, place }: ReadyMark, frame: number): Mat4 {
 
 /** Whether a mark is seen at a frame. */
 export const isShown = (production: Production, mark: Mark, frame: number): boolean =>
-  resolverOf(production).of(`marks/${mark.id}`, mark.channels).on.at(frame);
+  isWithin(mark.settings, frame) && resolverOf(production).of(`marks/${mark.id}`, mark.channels).on.at(frame);
 
 /** Poses of all copies of a mark at a frame; its own is the first. */
 export function standingPoses(production: Production, mark: Mark, frame: number, boundsOf: BoundsOf): Mat4[] {

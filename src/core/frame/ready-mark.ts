@@ -1,6 +1,6 @@
 import { readAll, type Readers } from '../motion/readers';
 import type { Setting } from '../outline/setting';
-import { isSwept, type Mark } from '../production/mark';
+import { isSwept, isWithin, type Mark } from '../production/mark';
 import { isPartMoved, ownParts, type OwnPart } from '../production/own-parts';
 import type { Trail } from '../production/owners/trail';
 import { copyPoses } from '../production/pattern';
@@ -36,6 +36,8 @@ type Contents = Pick<MarkState, 'shells' | 'ownSurfaces' | 'parts' | 'copyStates
 export interface ReadyMark {
   id: string;
   place: Readers<Mark['channels']>;
+  /** Whether it is there at a frame. */
+  isThere: At<boolean>;
   pivot: Vec3;
   /** What carries it about its place; null where nothing does. */
   rig: At<Mat4> | null;
@@ -125,6 +127,7 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
   const shells = mark.shells.map((shell) => readyShell(resolver, `${path}/shells/${shell.id}`, shell, extent));
   const { list: own, place } = ownParts(body);
   const surfaces = own.map(({ id, surface }) => (surface ? readySurface(resolver, `${path}/${place}/${id}/surface`, surface) : null));
+  const channels = resolver.of(path, mark.channels);
   const pivot = pivotOf(mark, extent);
   const copies = copyPoses(pattern, extent);
   const cascades = extent ? readyCascades(resolver, mark, { extent, pivot, shells: mark.shells.length, copies }) : null;
@@ -132,7 +135,8 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
   const contents = contentsOf(listed(shells), listed(surfaces), parts, cascades);
   return {
     id: mark.id,
-    place: resolver.of(path, mark.channels),
+    place: channels,
+    isThere: (frame) => isWithin(mark.settings, frame) && channels.on.at(frame),
     pivot,
     rig: readyRig(resolver, path, mark),
     copies,

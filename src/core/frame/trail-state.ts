@@ -29,7 +29,7 @@ export function trailSteps(ready: ReadyMark, frame: number, pose: Mat4, parts: T
     const before = (ready.still ?? ready.contents(then, { frameAt: null, pose: was })).parts;
     if (isSame(was, pose) && before === parts && deep === 0 && size === 1) return [];
     const chance = hash32(seed, k, Math.floor(frame / FLICKER_FRAMES)) / 4294967296;
-    if (chance < flicker || !ready.place.on.at(then)) return [];
+    if (chance < flicker || !ready.isThere(then)) return [];
     const own = product(back, was, translation(0, 0, -k * (deep + APART)), scaling(size ** k));
     const share = (tints * k) / count;
     const state: PartState = {

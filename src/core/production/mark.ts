@@ -95,6 +95,8 @@ export const modelSchema = z.object({
 });
 export type Model = z.infer<typeof modelSchema>;
 
+const frameField = z.int().min(-100_000).max(1_000_000).nullable().default(null);
+
 /** Where a mark stands, and its turns about its pivot: about the upright, then across, then toward. */
 export const markKind = {
   kind: 'mark',
@@ -116,6 +118,9 @@ export const markKind = {
     carrierId: referenceTo('marks'),
     /** Turned with it, or carried in place alone. */
     turns: z.boolean().default(true),
+    /** First and last frame at which it is there; null for those of the production. */
+    comes: frameField,
+    goes: frameField,
     /** Its front stands a gap behind the back of what carries it, whatever the depths of both. */
     behind: z.boolean().default(false),
   }),
@@ -183,3 +188,7 @@ export const isSwept = ({ kind }: Pick<Mark['body'], 'kind'>): boolean => kind !
 export function heightOf({ body }: Pick<Mark, 'body'>): number {
   return body.kind === 'body' ? 1 : body.size;
 }
+
+/** Whether a mark is there at a frame, as far as its first and last frame go. */
+export const isWithin = ({ comes, goes }: Mark['settings'], frame: number): boolean =>
+  (comes === null || frame >= comes) && (goes === null || frame < goes + 1);

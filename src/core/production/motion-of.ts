@@ -42,15 +42,28 @@ export function motionFrom(tree: Tree): Motion | null {
 export function fitted(motion: Motion, from: number, to: number): Motion {
   const made = plainCopy(motion);
   for (const { settings, channels } of made.cascades) {
-    const place = anchored(settings.anchor, from, to);
+    const place = anchored(settings.anchor, { from: 0, to: from - 1 }, { from: 0, to: to - 1 });
     for (const channel of Object.values(channels)) for (const key of channel.keys) key.frame = place(key.frame);
   }
   return made;
 }
 
-/** Where a key stands in a production of another length that keeps to an anchor. */
-export function anchored(anchor: Mark['cascades'][number]['settings']['anchor'], from: number, to: number): (frame: number) => number {
-  if (anchor === 'end') return (frame) => frame + to - from;
-  if (anchor === 'scaled') return (frame) => (frame * (to - 1)) / Math.max(1, from - 1);
-  return (frame) => frame;
+/** First and last frame of something. */
+export interface Span {
+  from: number;
+  to: number;
+}
+
+/** Where a key stands when what it keeps to has another first or last frame. */
+export function anchored(anchor: Mark['cascades'][number]['settings']['anchor'], before: Span, after: Span): (frame: number) => number {
+  switch (anchor) {
+    case 'beginning':
+      return (frame) => frame + after.from - before.from;
+    case 'end':
+      return (frame) => frame + after.to - before.to;
+    case 'scaled':
+      return (frame) => after.from + ((frame - before.from) * (after.to - after.from)) / Math.max(1, before.to - before.from);
+    case 'free':
+      return (frame) => frame;
+  }
 }

@@ -40,7 +40,7 @@ export function CascadesBench({ mark }: { mark: Mark }) {
   useEffect(() => () => trial.current?.(), []);
   const begun = (name: CascadeStartName, ways: readonly CascadeWay[]) => {
     const way = cascadeStart(name).ways.find((each) => ways.includes(each)) as CascadeWay;
-    const span = spanFor({ format }, name, way, playhead);
+    const span = spanFor({ format }, mark, name, way, playhead);
     return { span, cascade: cascadeFrom(mark, name, way, span) };
   };
   const point = (name: CascadeStartName | null, ways: readonly CascadeWay[]) => {

@@ -7,6 +7,7 @@ import { SchemaFields } from '@/parts/fields/schema-fields';
 import { CarriedBench } from './carried-bench';
 import { ChannelField } from './channel-field';
 import { useSceneFrame } from '../looking/seen';
+import { SpanFields } from './span-fields';
 import { useChangeMarks, useOthers } from './together';
 import { useEdit, useProductionParts, useWorkspace } from '../workspace/workspace';
 
@@ -54,6 +55,7 @@ export function PlacementBench({ markId }: { markId: string }) {
           onChange={(name, value, gesture) => change((each) => void (each.pivotPoint[name] = value), gesture)}
         />
       ) : null}
+      <SpanFields markId={markId} />
       <CarriedBench markId={markId} carrying={carrying} />
       <div style={{ marginTop: 6 }}>
         <Button

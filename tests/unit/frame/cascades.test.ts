@@ -7,7 +7,7 @@ import { isStanding } from '@/core/frame/solids/standing-solid';
 import { solidsKey } from '@/core/frame/solids/solids-key';
 import { at } from '@/core/motion/channel';
 import { PACES } from '@/core/motion/pace';
-import { addBackwards, addCascade, cascadeFrom, cascadeSpan, setLength } from '@/core/production/edits/cascade-edits';
+import { addBackwards, addCascade, cascadeFrom, cascadeSpan, setLength, setMarkSpan } from '@/core/production/edits/cascade-edits';
 import { addForm, addWordmark } from '@/core/production/edits/mark-edits';
 import type { Mark } from '@/core/production/mark';
 import type { Cascade } from '@/core/production/owners/cascade';
@@ -134,6 +134,23 @@ test('a longer production leaves arrivals where they are, and exits at its end; 
     { from: 0, to: 398 },
   ]);
   expect(spans(produce(longer, (draft) => setLength(draft, 200)))).toEqual(spans(production));
+});
+
+test('a mark is there from its first frame to its last, and its cascades keep to those', () => {
+  const production = produce(performing('SEA', [{ channels: { x: 1 }, settings: { anchor: 'beginning' } }]), (draft) => {
+    const [mark] = draft.marks as [Mark];
+    addBackwards(draft, mark, mark.cascades[0]?.id ?? '');
+    setMarkSpan(draft, mark, 20, 180);
+  });
+  const spans = (p: Production) => p.marks[0]?.cascades.map(cascadeSpan);
+  expect(spans(production)).toEqual([
+    { from: 20, to: 120 },
+    { from: 80, to: 180 },
+  ]);
+  const seen = (frame: number) => evaluate(production, frame / 25, () => null).marks.length;
+  expect([19, 20, 180, 181].map(seen)).toEqual([0, 1, 1, 0]);
+  // It has an end of its own: that of the production is no matter of it.
+  expect(spans(produce(production, (draft) => setLength(draft, 400)))).toEqual(spans(production));
 });
 
 test('played backwards an arrival goes through the same places in reverse', async () => {

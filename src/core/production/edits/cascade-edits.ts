@@ -4,7 +4,7 @@ import { anyOf } from '../../schema/owner-kind';
 import { framesPerSecond } from '../../time/rate';
 import { cascadeStart, startPace, type CascadeStartName } from '../cascade-starts';
 import { heightOf, type Mark } from '../mark';
-import { anchored } from '../motion-of';
+import { anchored, type Span } from '../motion-of';
 import { cascadeKind, MAX_CASCADES, type Cascade } from '../owners/cascade';
 import type { Production } from '../production';
 import { plainCopy } from '../../schema/plain-copy';
@@ -26,12 +26,18 @@ export interface CascadeSpan {
 }
 
 /** The frames that a new cascade takes: an arrival begins with the mark, an exit ends with it, anything else begins at the playhead. */
-export function spanFor({ format }: Pick<Production, 'format'>, name: CascadeStartName, way: CascadeWay, playhead: number): CascadeSpan {
-  const last = format.length - 1;
-  const frames = Math.max(1, Math.min(last, Math.round(cascadeStart(name).seconds * framesPerSecond(format.rate))));
-  if (way === 'arrival') return { from: 0, to: frames };
+export function spanFor(
+  { format }: Pick<Production, 'format'>,
+  mark: Mark,
+  name: CascadeStartName,
+  way: CascadeWay,
+  playhead: number,
+): CascadeSpan {
+  const { from: first, to: last } = spanOf(mark, format.length);
+  const frames = Math.max(1, Math.min(last - first, Math.round(cascadeStart(name).seconds * framesPerSecond(format.rate))));
+  if (way === 'arrival') return { from: first, to: first + frames };
   if (way === 'exit') return { from: last - frames, to: last };
-  const from = Math.min(Math.max(0, Math.round(playhead)), last - frames);
+  const from = Math.min(Math.max(first, Math.round(playhead)), last - frames);
   return { from, to: from + frames };
 }
 
@@ -104,8 +110,8 @@ export function addBackwards({ format }: Pick<Production, 'format'>, mark: Mark,
   const cascade = mark.cascades.find((each) => each.id === id);
   const span = cascade && cascadeSpan(cascade);
   if (!cascade || !span) return null;
-  const last = format.length - 1;
-  const frames = Math.min(last, span.to - span.from);
+  const { from: start, to: last } = spanOf(mark, format.length);
+  const frames = Math.min(last - start, span.to - span.from);
   const back = plainCopy(cascade);
   back.name = cutText(`${cascade.name}, backwards`, 80);
   back.settings.anchor = 'end';
@@ -114,17 +120,26 @@ export function addBackwards({ format }: Pick<Production, 'format'>, mark: Mark,
   return addCascade(mark, back);
 }
 
+/** The frames at which a mark is there, in a production of some length. */
+const spanOf = ({ settings: { comes, goes } }: Mark, length: number): Span => ({ from: comes ?? 0, to: goes ?? length - 1 });
+
 /**
- * Keeps all cascades where they belong when a production becomes longer or shorter: arrivals with the beginning, exits with the end, what
- * is scaled as a share of the whole. What lies between has what is left.
- * @param from frames that it had
+ * Keeps the cascades of a mark where they belong when its first or last frame changes: arrivals with the one, exits with the other, what is
+ * scaled as a share of the whole. What lies between has what is left.
  */
-export function keepAnchors(draft: Production, from: number, to: number): void {
-  for (const { cascades } of draft.marks)
-    for (const { settings, channels } of cascades) {
-      const place = anchored(settings.anchor, from, to);
-      for (const channel of Object.values(channels)) for (const key of channel.keys) key.frame = place(key.frame);
-    }
+function keepAnchors({ cascades }: Mark, before: Span, after: Span): void {
+  for (const { settings, channels } of cascades) {
+    const place = anchored(settings.anchor, before, after);
+    for (const channel of Object.values(channels)) for (const key of channel.keys) key.frame = place(key.frame);
+  }
+}
+
+/** Lets a mark be there from one frame to another, or (null) from the production's first, to its last; its cascades keep to that. */
+export function setMarkSpan({ format }: Pick<Production, 'format'>, mark: Mark, comes: number | null, goes: number | null): void {
+  if (comes !== null && goes !== null && goes < comes) return;
+  const before = spanOf(mark, format.length);
+  Object.assign(mark.settings, { comes, goes });
+  keepAnchors(mark, before, spanOf(mark, format.length));
 }
 
 /** Makes a production so many frames long; all that is anchored to its end goes with that. */
@@ -132,5 +147,5 @@ export function setLength(draft: Production, frames: number): void {
   const from = draft.format.length;
   if (frames === from) return;
   draft.format.length = frames;
-  keepAnchors(draft, from, frames);
+  for (const mark of draft.marks) keepAnchors(mark, spanOf(mark, from), spanOf(mark, frames));
 }
