@@ -43,7 +43,7 @@ function lineOfType(production: Production, text: string, index: number, size: n
   mark.body.size = size;
   mark.body.tracking = 24;
   mark.channels.y.rest = 0;
-  mark.channels.z.rest = -STEP * index;
+  mark.channels.z.rest = 0 - STEP * index;
   faceShell(mark, { depth: 0.16 * size, bevel: 26 * size, face: 'ceramic', edge: 'polished-steel', side: 'black-chrome' });
   backingShell(mark, {
     name: 'Outline',

@@ -145,13 +145,14 @@ export class Resolver {
 
 const kept = new WeakMap<Production, Resolver>();
 
-/** The resolver of a production; kept as long as that is, where it cannot change any more. */
+/** The resolver of a production; kept as long as that is, where it cannot change any more. A draft is not looked through for sources. */
 export function resolverOf(production: Production): Resolver {
+  if (!Object.isFrozen(production)) return new Resolver(production);
   let resolver = kept.get(production);
   if (!resolver) {
     const tops = sourcedTops(production);
     resolver = new Resolver(production, tops.size > 0 ? SOURCES : [], tops);
-    if (Object.isFrozen(production)) kept.set(production, resolver);
+    kept.set(production, resolver);
   }
   return resolver;
 }
