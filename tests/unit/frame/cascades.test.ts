@@ -1,4 +1,5 @@
 import { produce } from 'immer';
+import { turnSpans } from '@/core/frame/cascades/turn-spans';
 import { evaluate } from '@/core/frame/evaluate';
 import type { PartState } from '@/core/frame/frame-state';
 import { buildMark } from '@/core/frame/solids/build-mark';
@@ -262,4 +263,19 @@ test('a flicker is the same each time, and over when the letter is there', async
   expect(half).toContain(true);
   expect(half).toContain(false);
   expect(await on(100)).toBeUndefined();
+});
+
+test('the lane of a cascade shows when each letter takes its turn', async () => {
+  const production = performing('ABCDE', [{ channels: { x: 1 } }]);
+  const [mark] = production.marks as [Mark];
+  const { bounds } = buildMark(mark, [await packagedTypeface('archivo-black')]);
+  const spans = bounds ? turnSpans(mark, mark.cascades[0] as Cascade, bounds) : [];
+  // Each takes forty frames, and begins a quarter of the sixty that are left after the one before it.
+  expect(spans.map(({ from, to }) => [Math.round(from), Math.round(to)])).toEqual([
+    [0, 40],
+    [15, 55],
+    [30, 70],
+    [45, 85],
+    [60, 100],
+  ]);
 });
