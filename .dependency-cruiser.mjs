@@ -83,7 +83,7 @@ export default {
       CORE.filter((folder) => !['interchange', 'check'].includes(folder)),
     ),
     core('sound', ['motion']),
-    core('formula', ['motion']),
+    core('formula', ['motion', 'space']),
     core(
       'interchange',
       CORE.filter((folder) => folder !== 'interchange'),

@@ -53,7 +53,7 @@ export function addSubFrame(
 }
 
 /** The noise is measured after each so many sub-frames. */
-const MEASURED_EACH = 8;
+export const MEASURED_EACH = 8;
 
 export interface FrameSize {
   frame: number;

@@ -1,4 +1,4 @@
-import { addSubFrame, stateAt, type Looking, type Scenery } from '@/picture/draw-frame';
+import { addSubFrame, MEASURED_EACH, stateAt, type Looking, type Scenery } from '@/picture/draw-frame';
 import type { FrameState } from '@/core/frame/frame-state';
 import { subFrameSample } from '@/core/optics/samples';
 import type { Painter } from '@/picture/painter';
@@ -9,9 +9,8 @@ import type { FromPicture, Look } from './picture-messages';
 const REST_SAMPLES = 64;
 /** It is done before that once the noise is so small, in 8-bit values as they are shown: one step of them. */
 const CALM = 1;
-/** But not before so many, as few can agree by chance. It is measured after each so many. */
+/** But not before so many, as few can agree by chance. */
 const REST_LEAST = 16;
-const MEASURED_EACH = 8;
 /** Sub-frames of a moving picture at full quality. */
 const MOVING_FULL_SAMPLES = 8;
 /** For so long after a change the picture stays quick: while something is dragged, one change follows another. Milliseconds. */

@@ -1,18 +1,13 @@
 import jsep from 'jsep';
 import { FormulaError } from './formula-error';
-import { FORMULA_FUNCTIONS, smoothstep } from './functions';
+import { MAX_FORMULA } from '../motion/channel';
+import { smoothstep } from '../motion/smoothstep';
+import { FORMULA_FUNCTIONS } from './functions';
 import { sameUnit, unitOfProduct, unitOfQuotient, unitWords, type Unit } from './units';
 
-export const MAX_FORMULA = 500;
 /** Brackets within brackets, and steps in all, that a formula may have. */
 const MAX_DEPTH = 40;
 const MAX_STEPS = 400;
-
-/** A value that a formula asks for: whose, and which. */
-export interface FormulaRef {
-  owner: string;
-  name: string;
-}
 
 /** What a formula can ask for while it is worked out. */
 export interface FormulaMoment {
@@ -105,7 +100,7 @@ class Reading {
   }
 
   private literal({ value, raw }: jsep.Literal): Part {
-    if (typeof value === 'string') return this.lookUp(value, null);
+    if (typeof value === 'string') return this.read(this.found(value, null));
     if (typeof value !== 'number' || !Number.isFinite(value)) throw new FormulaError(`“${raw}” is no number.`);
     return { unit: '', step: () => value };
   }
@@ -114,24 +109,23 @@ class Reading {
   private named(node: Node): Part {
     if (node.type === 'Identifier') {
       const { name } = node as jsep.Identifier;
-      return MOMENTS.get(name) ?? this.lookUp(name, null);
+      return MOMENTS.get(name) ?? this.read(this.found(name, null));
     }
-    const { object, property } = node as jsep.MemberExpression;
-    return this.lookUp(wordsOf(object), wordsOf(property));
+    return this.read(this.refOf(node));
   }
 
   private refOf(node: Node): { ref: number; unit: Unit } {
     const member = node.type === 'MemberExpression' ? (node as jsep.MemberExpression) : null;
-    const [thing, value] = member ? [wordsOf(member.object), wordsOf(member.property)] : [wordsOf(node), null];
+    return member ? this.found(wordsOf(member.object), wordsOf(member.property)) : this.found(wordsOf(node), null);
+  }
+
+  private found(thing: string, value: string | null): { ref: number; unit: Unit } {
     const found = this.names.find(thing, value);
     if (!found) throw new FormulaError(`Nothing here is called “${value === null ? thing : `${thing}, ${value}`}”.`);
     return found;
   }
 
-  private lookUp(thing: string, value: string | null): Part {
-    const found = this.names.find(thing, value);
-    if (!found) throw new FormulaError(`Nothing here is called “${value === null ? thing : `${thing}, ${value}`}”.`);
-    const { ref, unit } = found;
+  private read({ ref, unit }: { ref: number; unit: Unit }): Part {
     return { unit, step: (at) => at.value(ref, at.frame) };
   }
 
@@ -244,14 +238,14 @@ export function compileFormula(text: string, names: FormulaNames): Formula {
   try {
     tree = jsep(source);
   } catch (error) {
-    throw new FormulaError(...saidOf(error));
+    throw new FormulaError(saidOf(error));
   }
   const { unit, step } = new Reading(names).part(tree);
   return { unit, at: step };
 }
 
-/** What a parser's complaint means, and where. */
-function saidOf(error: unknown): [string, number] {
-  const at = typeof (error as { index?: unknown }).index === 'number' ? (error as { index: number }).index : -1;
-  return [at >= 0 ? `It cannot be read from its sign ${at + 1} on.` : 'It cannot be read.', at];
+/** What a parser's complaint means. */
+function saidOf(error: unknown): string {
+  const { index } = error as { index?: unknown };
+  return typeof index === 'number' ? `It cannot be read from its sign ${index + 1} on.` : 'It cannot be read.';
 }

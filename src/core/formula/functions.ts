@@ -1,4 +1,5 @@
-import { hash32 } from '../motion/random';
+import { chance } from '../motion/random';
+import { degrees, radians } from '../space/angle';
 
 /** What the value of a function is measured in, by what it is given. */
 type Measured =
@@ -20,17 +21,15 @@ export interface FormulaFunction {
   of: (...values: number[]) => number;
 }
 
-const radians = (deg: number) => (deg * Math.PI) / 180;
-const degrees = (rad: number) => (rad * 180) / Math.PI;
 const clamp = (v: number, low: number, high: number) => Math.max(low, Math.min(high, v));
 
 /** A number from 0 to 1 (1 excluded) for a whole number: always the same. */
-const chance = (n: number, seed = 0) => hash32(Math.floor(n), seed, 77) / 4294967296;
+const random = (n: number, seed = 0) => chance(Math.floor(n), seed, 77);
 
 /** Smooth noise from -1 to 1 that passes through chance at whole numbers, without a corner (K. Perlin, 1985: fade 6t⁵ - 15t⁴ + 10t³). */
 function noise(t: number, seed = 0): number {
   const whole = Math.floor(t);
-  const slope = (n: number) => 2 * chance(n, seed) - 1;
+  const slope = (n: number) => 2 * random(n, seed) - 1;
   const u = t - whole;
   const fade = u * u * u * (u * (u * 6 - 15) + 10);
   const [a, b] = [slope(whole) * u, slope(whole + 1) * (u - 1)];
@@ -57,11 +56,5 @@ export const FORMULA_FUNCTIONS: ReadonlyMap<string, FormulaFunction> = new Map<s
   ['acos', { takes: [1, 1], measured: 'to-angle', says: 'acos(x): the angle of a cosine', of: (x) => degrees(Math.acos(clamp(x, -1, 1))) }],
   ['atan', { takes: [1, 1], measured: 'to-angle', says: 'atan(x): the angle of a tangent', of: (x) => degrees(Math.atan(x)) }],
   ['noise', { takes: [1, 2], measured: 'plain', says: 'noise(t, seed): smooth, from -1 to 1', of: noise }],
-  ['random', { takes: [1, 2], measured: 'plain', says: 'random(n, seed): 0 to 1, one for each whole number', of: chance }],
+  ['random', { takes: [1, 2], measured: 'plain', says: 'random(n, seed): 0 to 1, one for each whole number', of: random }],
 ]);
-
-/** How far x is from a to b, 0 to 1, without a corner (3t² - 2t³). */
-export function smoothstep(a: number, b: number, x: number): number {
-  const t = clamp(a === b ? (x < a ? 0 : 1) : (x - a) / (b - a), 0, 1);
-  return t * t * (3 - 2 * t);
-}

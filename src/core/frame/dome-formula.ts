@@ -1,3 +1,4 @@
+import { smoothstep } from '../motion/smoothstep';
 import { fromChromaticity, type LinearColour } from '../colour/transfer';
 import type { DomeElementState, SurroundingsState } from './frame-state';
 import { SKY_WHITE, skyAt } from '../light/sky';
@@ -79,10 +80,6 @@ export function domeLight(state: DomeElementState, share = 1, turn = 0): DomeLig
 const softSign = (x: number) => Math.tanh(Math.max(-9, Math.min(9, x)));
 const blurredStep = (x: number, half: number, width: number) => 0.5 * (softSign((x + half) / width) - softSign((x - half) / width));
 const clamp = (x: number, lo: number, hi: number) => Math.max(lo, Math.min(hi, x));
-const smoothstep = (from: number, to: number, x: number) => {
-  const t = clamp((x - from) / (to - from), 0, 1);
-  return t * t * (3 - 2 * t);
-};
 
 /** Light of a sky in a direction, about its sun. */
 function skyLight({ radiance, forward, size }: DomeLight, d: Vec3, blur: number): LinearColour {

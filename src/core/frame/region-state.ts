@@ -1,6 +1,7 @@
 import type { Values } from '../motion/readers';
+import { smoothstep } from '../motion/smoothstep';
 import type { RegionKindName, SpaceRegion } from '../production/owners/regions/regions';
-import { invertRigid, multiply, panTiltRoll, transformPoint, type Mat4 } from '../space/matrix';
+import { invertRigid, multiply, panTiltRoll, transformPoint, translation, type Mat4 } from '../space/matrix';
 import type { Vec3 } from '../space/vector';
 import type { RegionOwnerState, RegionState } from './frame-state';
 
@@ -22,8 +23,7 @@ const DISTANCES: Record<RegionKindName, (p: Vec3, half: Vec3) => number> = {
 export function insideRegion({ kind, pose, half, border }: RegionState, place: Vec3): number {
   const d = DISTANCES[kind](transformPoint(invertRigid(pose), place), half);
   if (border <= 1e-6) return d < 0 ? 1 : 0;
-  const t = Math.max(0, Math.min(1, 0.5 - d / border));
-  return t * t * (3 - 2 * t);
+  return smoothstep(0, 1, 0.5 - d / border);
 }
 
 /** @param markPose takes what is told in the world into the frame of the mark; null leaves it as it is */
@@ -33,8 +33,7 @@ export function regionState(
   markPose: Mat4 | null,
 ): RegionState {
   const { x, y, z, pan, tilt, roll, border } = values as AnyValues;
-  const own = [...panTiltRoll(pan, tilt, roll)];
-  [own[12], own[13], own[14]] = [x, y, z];
+  const own = multiply(translation(x, y, z), panTiltRoll(pan, tilt, roll));
   const sides = values as Partial<Record<'width' | 'height' | 'depth', number>>;
   const shell = settings.shellId === null ? -1 : shells.indexOf(settings.shellId);
   return {

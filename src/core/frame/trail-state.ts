@@ -1,4 +1,4 @@
-import { hash32 } from '../motion/random';
+import { flickersOut } from '../motion/random';
 import { readAll } from '../motion/readers';
 import type { Trail } from '../production/owners/trail';
 import { invertRigid, multiply, product, translation, type Mat4 } from '../space/matrix';
@@ -6,8 +6,6 @@ import { readyPose } from './mark-pose';
 import type { PartState, TrailStep } from './frame-state';
 import type { ReadyMark } from './ready-mark';
 
-/** Frames that a flicker holds. */
-const FLICKER_FRAMES = 2;
 /** What comes after stands at least so far behind what it comes after, metres: two surfaces in one plane would fight for it. */
 const APART = 2e-4;
 
@@ -28,8 +26,7 @@ export function trailSteps(ready: ReadyMark, frame: number, pose: Mat4, parts: T
     const was = readyPose(ready, then);
     const before = (ready.still ?? ready.contents(then, { frameAt: null, pose: was })).parts;
     if (isSame(was, pose) && before === parts && deep === 0 && size === 1) return [];
-    const chance = hash32(seed, k, Math.floor(frame / FLICKER_FRAMES)) / 4294967296;
-    if (chance < flicker || !ready.isThere(then)) return [];
+    if (flickersOut(flicker, frame, seed, k) || !ready.isThere(then)) return [];
     const own = product(back, was, translation(0, 0, -k * (deep + APART)), scaling(size ** k));
     const share = (tints * k) / count;
     const state: PartState = {

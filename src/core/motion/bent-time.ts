@@ -1,4 +1,4 @@
-import type { Channel, Key } from './channel';
+import { straightKey, type Channel, type Key } from './channel';
 import type { Reader } from './readers';
 
 /**
@@ -17,28 +17,18 @@ export function sceneFrameOf(bend: Channel, reader: Reader<number>, frame: numbe
 }
 
 const THIRD = 1 / 3;
-const key = (frame: number, value: number, change: Partial<Key> = {}): Key => ({
-  frame,
-  value,
-  join: 'straight',
-  arrive: { influence: THIRD, speed: 1 },
-  leave: { influence: THIRD, speed: 1 },
-  bounces: 0,
-  ...change,
-});
-
 /** Time running at a constant share of its pace: 0.5 is half as fast. Backwards below 0, from the last frame. */
 export function stretched(from: number, to: number, pace: number): Key[] {
   const start = pace < 0 ? to : from;
-  return [key(from, start), key(to, start + (to - from) * pace)];
+  return [straightKey(from, start), straightKey(to, start + (to - from) * pace)];
 }
 
 /** A ramp: the pace of time changes evenly from one share to another over the span (constant acceleration). */
 export function ramped(from: number, to: number, first: number, last: number): Key[] {
   const mean = (first + last) / 2 || 1e-6;
   return [
-    key(from, from, { join: 'eased', leave: { influence: THIRD, speed: first / mean } }),
-    key(to, from + (to - from) * mean, { join: 'eased', arrive: { influence: THIRD, speed: last / mean } }),
+    straightKey(from, from, { join: 'eased', leave: { influence: THIRD, speed: first / mean } }),
+    straightKey(to, from + (to - from) * mean, { join: 'eased', arrive: { influence: THIRD, speed: last / mean } }),
   ];
 }
 
@@ -47,14 +37,14 @@ export function thereAndBack(from: number, to: number): Key[] {
   const middle = (from + to) / 2;
   const turn = { influence: 0.4, speed: 0 };
   return [
-    key(from, from, { join: 'eased', leave: { influence: THIRD, speed: 1.35 } }),
-    key(middle, middle, { join: 'eased', arrive: turn, leave: turn }),
-    key(to, from, { join: 'eased', arrive: { influence: THIRD, speed: 1.35 } }),
+    straightKey(from, from, { join: 'eased', leave: { influence: THIRD, speed: 1.35 } }),
+    straightKey(middle, middle, { join: 'eased', arrive: turn, leave: turn }),
+    straightKey(to, from, { join: 'eased', arrive: { influence: THIRD, speed: 1.35 } }),
   ];
 }
 
 /** Time that stands still from a frame within the span to its end. */
 export function frozen(from: number, to: number, at: number): Key[] {
   const still = Math.max(from, Math.min(to, at));
-  return [...(still > from ? [key(from, from)] : []), key(still, still), ...(to > still ? [key(to, still)] : [])];
+  return [...(still > from ? [straightKey(from, from)] : []), straightKey(still, still), ...(to > still ? [straightKey(to, still)] : [])];
 }

@@ -1,3 +1,4 @@
+import { radians } from '../space/angle';
 import { seededRandom } from './random';
 
 /**
@@ -37,7 +38,7 @@ export const ORDERINGS = {
   middle: (parts) => scaled(spaced(parts, (i, n) => Math.abs(2 * i - (n - 1)) / (n - 1))),
   edges: (parts) => scaled(spaced(parts, (i, n) => -Math.abs(2 * i - (n - 1)) / (n - 1))),
   along(parts, { angle }) {
-    const [x, y] = [Math.cos((angle * Math.PI) / 180), Math.sin((angle * Math.PI) / 180)];
+    const [x, y] = [Math.cos(radians(angle)), Math.sin(radians(angle))];
     return parts.length === 0 ? [] : scaled(parts.map((part) => part.x * x + part.y * y));
   },
   /** A permutation: as even as forward. */

@@ -34,6 +34,17 @@ export interface Key<V extends Value = number> {
   bounces: number;
 }
 
+/** A key that is passed at constant speed. */
+export const straightKey = (frame: number, value: number, change: Partial<Key> = {}): Key => ({
+  frame,
+  value,
+  join: 'straight',
+  arrive: { influence: 1 / 3, speed: 1 },
+  leave: { influence: 1 / 3, speed: 1 },
+  bounces: 0,
+  ...change,
+});
+
 export const MAX_KEYS = 5000;
 
 /** Keys of values of one kind: sorted by frame, one a frame. */
@@ -61,9 +72,12 @@ export const OUTSIDES = ['hold', 'cycle', 'climb', 'return'] as const;
 export const outsideSchema = z.enum(OUTSIDES);
 export type Outside = z.infer<typeof outsideSchema>;
 
+/** Letters and signs that a formula may have. */
+export const MAX_FORMULA = 500;
+
 /** What a channel follows: a formula, in which $0, $1, … are the values that it refers to. */
 export const linkSchema = z.object({
-  formula: z.string().min(1).max(500),
+  formula: z.string().min(1).max(MAX_FORMULA),
   refs: z
     .array(
       z.object({

@@ -12,6 +12,19 @@ export function hash32(...values: number[]): number {
   return h >>> 0;
 }
 
+/** A number in 0..1 (1 excluded) for some whole numbers. */
+export const chance = (...of: number[]): number => hash32(...of) / 4294967296;
+
+/** Frames that a flicker holds. */
+const FLICKER_FRAMES = 2;
+
+/**
+ * Whether something that flickers is out at a frame.
+ * @param share how often it is, 0..1
+ */
+export const flickersOut = (share: number, frame: number, seed: number, thing: number): boolean =>
+  share > 0 && chance(seed, thing, Math.floor(frame / FLICKER_FRAMES)) < share;
+
 /** A generator of numbers in 0..1 (1 excluded) from a seed: mulberry32. */
 export function seededRandom(seed: number): () => number {
   let state = seed | 0;

@@ -1,5 +1,5 @@
 import { Recent } from '../keep/recent';
-import { hash32 } from '../motion/random';
+import { chance } from '../motion/random';
 import { scrambledPoint, scrambledPoint3 } from './scrambled-points';
 
 /**
@@ -94,7 +94,7 @@ const pointsOf = (seed: number, n: number): Points =>
     };
   });
 
-const turnOf = (seed: number, group: number) => (hash32(seed, group, 9) / 4294967296) * 2 * Math.PI;
+const turnOf = (seed: number, group: number) => chance(seed, group, 9) * 2 * Math.PI;
 
 const lightPoints = (seed: number, n: number, index: number): Point[] =>
   keptLights.ensure(`${n}/${seed}/${index}`, () =>

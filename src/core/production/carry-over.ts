@@ -93,9 +93,7 @@ export function putIn(draft: Production, into: string, given: Carried, markId: s
   if (!path) return null;
   // Ids of another production mean other things here.
   if (own.from !== into) forgetOthers(draft, path);
-  const here = (list: readonly { id: string }[]) => (id: string) => (list.some((each) => each.id === id) ? id : null);
-  retarget(draft, 'marks', here(draft.marks));
-  retarget(draft, 'cameras', here(draft.cameras));
+  for (const list of ['marks', 'cameras'] as const) retarget(draft, list, (id) => (draft[list].some((each) => each.id === id) ? id : null));
   return path;
 }
 

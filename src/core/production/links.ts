@@ -1,8 +1,7 @@
-import { MAX_FORMULA } from '../formula/compile';
 import { FormulaError } from '../formula/formula-error';
 import { FORMULA_FUNCTIONS } from '../formula/functions';
 import { unitWords } from '../formula/units';
-import type { Link } from '../motion/channel';
+import { MAX_FORMULA, type Link } from '../motion/channel';
 import { plainCopy } from '../schema/plain-copy';
 import { compileLink, linkedColour, measureOf, refName } from './link-source';
 import { allOwners, channelMeta, ownerAt, type ChannelRef, type FoundOwner } from './owners/owners';

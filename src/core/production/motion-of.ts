@@ -41,10 +41,7 @@ export function motionFrom(tree: Tree): Motion | null {
 /** Lets the keys of a motion keep to the length of another production: exits to its end, what is scaled to the whole. */
 export function fitted(motion: Motion, from: number, to: number): Motion {
   const made = plainCopy(motion);
-  for (const { settings, channels } of made.cascades) {
-    const place = anchored(settings.anchor, { from: 0, to: from - 1 }, { from: 0, to: to - 1 });
-    for (const channel of Object.values(channels)) for (const key of channel.keys) key.frame = place(key.frame);
-  }
+  keepAnchors(made, { from: 0, to: from - 1 }, { from: 0, to: to - 1 });
   return made;
 }
 
@@ -55,7 +52,7 @@ export interface Span {
 }
 
 /** Where a key stands when what it keeps to has another first or last frame. */
-export function anchored(anchor: Mark['cascades'][number]['settings']['anchor'], before: Span, after: Span): (frame: number) => number {
+function anchored(anchor: Mark['cascades'][number]['settings']['anchor'], before: Span, after: Span): (frame: number) => number {
   switch (anchor) {
     case 'beginning':
       return (frame) => frame + after.from - before.from;
@@ -65,5 +62,16 @@ export function anchored(anchor: Mark['cascades'][number]['settings']['anchor'],
       return (frame) => after.from + ((frame - before.from) * (after.to - after.from)) / Math.max(1, before.to - before.from);
     case 'free':
       return (frame) => frame;
+  }
+}
+
+/**
+ * Keeps cascades where they belong when the first or last frame of what they are on changes: arrivals with the one, exits with the other,
+ * what is scaled as a share of the whole. What lies between has what is left.
+ */
+export function keepAnchors({ cascades }: Pick<Motion, 'cascades'>, before: Span, after: Span): void {
+  for (const { settings, channels } of cascades) {
+    const place = anchored(settings.anchor, before, after);
+    for (const channel of Object.values(channels)) for (const key of channel.keys) key.frame = place(key.frame);
   }
 }

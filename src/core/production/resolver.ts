@@ -32,7 +32,7 @@ export class Resolver {
   private work = 0;
   private isStrict = false;
   private readonly made = new Map<string, Readers<Channels>>();
-  private readonly walked = new Map<string, Readers<Channels> | undefined>();
+  private readonly walked = new Map<string, Readers<Channels> | null>();
 
   constructor(
     private readonly production: Production,
@@ -73,12 +73,12 @@ export class Resolver {
     return this.readersAt(path)?.[name]?.at(frame) as Read<Value> | undefined;
   }
 
-  /** Readers of the owner at a path; undefined when it is gone. A path is walked once. */
-  private readersAt(path: string): Readers<Channels> | undefined {
+  /** Readers of the owner at a path; null when it is gone. A path is walked once. */
+  private readersAt(path: string): Readers<Channels> | null {
     let readers = this.walked.get(path);
-    if (readers === undefined && !this.walked.has(path)) {
+    if (readers === undefined) {
       const owner = ownerAt(this.production, path);
-      readers = owner && this.of(path, owner.channels);
+      readers = owner ? this.of(path, owner.channels) : null;
       this.walked.set(path, readers);
     }
     return readers;

@@ -6,7 +6,7 @@ import { CASCADE_STARTS, cascadeStart, type CascadeStartName } from '@/core/prod
 import { addBackwards, cascadeSpan, moveCascade, removeCascade, setCascadeSpan } from '@/core/production/edits/cascade-edits';
 import { changeMark } from '@/core/production/edits/mark-edits';
 import type { Mark } from '@/core/production/mark';
-import { cascadeKind, type Cascade, type CascadeSettings } from '@/core/production/owners/cascade';
+import { cascadeKind, partsLetters, type Cascade, type CascadeSettings } from '@/core/production/owners/cascade';
 import type { FieldMeta } from '@/core/schema/fields';
 import { Button, Heading, Hint, IconButton, Pick, Row, Tick } from '@/parts/controls';
 import { Fold } from '@/parts/fold';
@@ -19,6 +19,7 @@ import { NameField } from './name-field';
 import { PaceFields } from './pace-fields';
 import { regionName } from './regions-bench';
 import { SettingChoice } from './setting-choice';
+import { ShellChoice } from './shell-choice';
 
 const FRAMES = { unit: 'fr', min: -100_000, max: 1_000_000, rest: 0, step: 1, digits: 0, shown: 1 } as const;
 const BEGINS: FieldMeta = { label: 'Begins at', ...FRAMES };
@@ -162,12 +163,12 @@ export function CascadeBench({ path }: { path: string }) {
         values={settings}
         onChange={(name, value, gesture) => change((own) => void Object.assign(own.settings, { [name]: value }), gesture)}
       />
-      {mark.shells.length > 1 && settings.of !== 'shells' && settings.of !== 'copies' ? (
-        <Pick
+      {partsLetters(cascade) ? (
+        <ShellChoice
           label="Moves"
-          value={settings.shellId ?? 'all'}
-          onChange={(shell) => change((own) => void (own.settings.shellId = shell === 'all' ? null : shell))}
-          options={[{ id: 'all', label: 'all shells' }, ...mark.shells.map((shell) => ({ id: shell.id, label: shell.name }))]}
+          shells={mark.shells}
+          value={settings.shellId}
+          onChange={(shellId) => change((own) => void (own.settings.shellId = shellId))}
         />
       ) : null}
       <Pick

@@ -4,6 +4,7 @@ import { useEffect, useRef } from 'react';
 import { styled } from 'styled-components';
 import { FormulaError } from '@/core/formula/formula-error';
 import { FORMULA_FUNCTIONS } from '@/core/formula/functions';
+import { MAX_FORMULA } from '@/core/motion/channel';
 import { nameInFormula, readLink, setLink } from '@/core/production/links';
 import { Button } from '@/parts/controls';
 import { MenuButton } from '@/parts/menu-button';
@@ -102,7 +103,7 @@ export function FormulaBar() {
         aria-invalid={formula.trouble !== null}
         autoComplete="off"
         spellCheck={false}
-        maxLength={500}
+        maxLength={MAX_FORMULA}
         value={formula.text}
         onChange={(event) =>
           change({ text: event.target.value, caret: event.target.selectionStart ?? event.target.value.length, trouble: null })

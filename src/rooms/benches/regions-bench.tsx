@@ -5,7 +5,7 @@ import { addRegion, removeRegion } from '@/core/production/edits/region-edits';
 import { changeMark } from '@/core/production/edits/mark-edits';
 import type { Mark } from '@/core/production/mark';
 import { REGIONS_OF_SPACE, type SpaceRegion } from '@/core/production/owners/regions/regions';
-import { Button, Hint, Pick } from '@/parts/controls';
+import { Button, Hint } from '@/parts/controls';
 import { Fold } from '@/parts/fold';
 import { MenuButton } from '@/parts/menu-button';
 import { RemovableList } from '@/parts/removable-list';
@@ -13,6 +13,7 @@ import { useEdit, useProduction, useView, useWorkspace } from '../workspace/work
 import { ChannelField } from './channel-field';
 import { NameField } from './name-field';
 import { SettingChoice } from './setting-choice';
+import { ShellChoice } from './shell-choice';
 
 const KINDS = [REGIONS_OF_SPACE.map(({ kind, label }) => ({ id: kind, label }))];
 const kindOf = (kind: SpaceRegion['kind']) => REGIONS_OF_SPACE.find((each) => each.kind === kind) as (typeof REGIONS_OF_SPACE)[number];
@@ -93,14 +94,14 @@ export function RegionBench({ path }: { path: string }) {
         label="What it goes with"
         words={{ mark: 'with the mark', world: 'nowhere' }}
       />
-      {mark.shells.length > 1 && region.settings.acts !== 'none' ? (
-        <Pick
+      {region.settings.acts === 'none' ? null : (
+        <ShellChoice
           label="Acts on"
-          value={region.settings.shellId ?? 'all'}
-          onChange={(shell) => change((own) => void (own.settings.shellId = shell === 'all' ? null : shell))}
-          options={[{ id: 'all', label: 'all shells' }, ...mark.shells.map((shell) => ({ id: shell.id, label: shell.name }))]}
+          shells={mark.shells}
+          value={region.settings.shellId}
+          onChange={(shellId) => change((own) => void (own.settings.shellId = shellId))}
         />
-      ) : null}
+      )}
       {Object.keys(kindOf(region.kind).channels.shape).map((name) => (
         <ChannelField key={name} owner={path} name={name} />
       ))}

@@ -1,4 +1,4 @@
-import { hash32 } from '../../motion/random';
+import { chance, flickersOut } from '../../motion/random';
 import type { Cascade } from '../../production/owners/cascade';
 import type { Values } from '../../motion/readers';
 import { multiply, panTiltRoll, product, transformDirection, translation, type Mat4 } from '../../space/matrix';
@@ -27,12 +27,8 @@ export interface Around {
   pose: Mat4;
 }
 
-/** Frames that a flicker holds: at 25 a second it is seen as one. */
-const FLICKER_FRAMES = 2;
 /** Nothing is turned inside out, or loses its depth for good. */
 const LEAST = 1e-4;
-
-const chance = (...of: number[]): number => hash32(...of) / 4294967296;
 
 /** An even direction, by chance (Archimedes: heights on a sphere are even). */
 function direction(...of: number[]): Vec3 {
@@ -117,14 +113,13 @@ export function awayFrom(
   { seed, frame, frameAt }: { seed: number; frame: number; frameAt: FrameAt | null },
 ): Away {
   const share = away < 0 ? 0 : away > 1 ? 1 : away;
-  const flickers = values.flicker > 0 && chance(seed, unit.parts[0] as number, Math.floor(frame / FLICKER_FRAMES)) < values.flicker * share;
   const tints = values.tints * share;
   const [glow, roughness] = [values.glow * share, values.roughness * share];
   return {
     move: moveOf(values, unit, away, seed, frameAt),
     turn: turnOf(values, unit, away, seed),
     opacity: 1 + share * (values.opacity - 1),
-    on: !flickers,
+    on: !flickersOut(values.flicker * share, frame, seed, unit.parts[0] as number),
     look: tints > 0 || glow > 0 || roughness !== 0 ? { tints, colour: values.colour, glow, roughness } : null,
   };
 }

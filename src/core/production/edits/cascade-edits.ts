@@ -1,10 +1,10 @@
-import { allAt, type Key } from '../../motion/channel';
+import { allAt, straightKey, type Key } from '../../motion/channel';
 import type { CascadeWay } from '../../motion/cascade';
 import { anyOf } from '../../schema/owner-kind';
 import { framesPerSecond } from '../../time/rate';
 import { cascadeStart, startPace, type CascadeStartName } from '../cascade-starts';
 import { heightOf, type Mark } from '../mark';
-import { anchored, type Span } from '../motion-of';
+import { keepAnchors, type Span } from '../motion-of';
 import { cascadeKind, MAX_CASCADES, type Cascade } from '../owners/cascade';
 import type { Production } from '../production';
 import { plainCopy } from '../../schema/plain-copy';
@@ -13,11 +13,7 @@ import { freshId } from './fresh-id';
 
 const cascadeSchema = anyOf([cascadeKind]);
 
-const straight = { join: 'straight', arrive: { influence: 1 / 3, speed: 1 }, leave: { influence: 1 / 3, speed: 1 }, bounces: 0 } as const;
-const keysOver = (from: number, to: number, first = 0, then = 1): Key[] => [
-  { frame: from, value: first, ...straight },
-  { frame: to, value: then, ...straight },
-];
+const keysOver = (from: number, to: number, first = 0, then = 1): Key[] => [straightKey(from, first), straightKey(to, then)];
 
 /** Where the frames of a new cascade lie. */
 export interface CascadeSpan {
@@ -122,17 +118,6 @@ export function addBackwards({ format }: Pick<Production, 'format'>, mark: Mark,
 
 /** The frames at which a mark is there, in a production of some length. */
 const spanOf = ({ settings: { comes, goes } }: Mark, length: number): Span => ({ from: comes ?? 0, to: goes ?? length - 1 });
-
-/**
- * Keeps the cascades of a mark where they belong when its first or last frame changes: arrivals with the one, exits with the other, what is
- * scaled as a share of the whole. What lies between has what is left.
- */
-function keepAnchors({ cascades }: Mark, before: Span, after: Span): void {
-  for (const { settings, channels } of cascades) {
-    const place = anchored(settings.anchor, before, after);
-    for (const channel of Object.values(channels)) for (const key of channel.keys) key.frame = place(key.frame);
-  }
-}
 
 /** Lets a mark be there from one frame to another, or (null) from the production's first, to its last; its cascades keep to that. */
 export function setMarkSpan({ format }: Pick<Production, 'format'>, mark: Mark, comes: number | null, goes: number | null): void {

@@ -1,5 +1,5 @@
 import { anyOf } from '../../schema/owner-kind';
-import type { Box } from '../../space/vector';
+import { boxMiddle, length, subtract, type Box } from '../../space/vector';
 import type { Mark } from '../mark';
 import { MAX_REGIONS } from '../owners/regions/region-fields';
 import { REGIONS_OF_SPACE, type RegionKindName, type SpaceRegion } from '../owners/regions/regions';
@@ -17,13 +17,13 @@ export function addRegion(mark: Mark, kind: RegionKindName, extent: Box | null |
   const region = regionSchema.parse({ id, kind }) as SpaceRegion;
   if (extent) {
     const { channels } = region;
-    const [x, y, z] = [0, 1, 2].map((k) => ((extent.min[k] as number) + (extent.max[k] as number)) / 2) as [number, number, number];
-    const sides = [0, 1, 2].map((k) => (extent.max[k] as number) - (extent.min[k] as number)) as [number, number, number];
+    const [x, y, z] = boxMiddle(extent);
+    const sides = subtract(extent.max, extent.min);
     // A half space begins just to the right of all.
     [channels.x.rest, channels.y.rest, channels.z.rest] = [kind === 'half-space' ? extent.max[0] + channels.border.rest : x, y, z];
     if (region.kind !== 'half-space') {
       // A ball goes round the box that the mark fills; both by their border larger than that.
-      const round = Math.hypot(...sides);
+      const round = length(sides);
       const held = region.kind === 'ball' ? [round, round, round] : sides;
       const [width, height, depth] = held.map((v) => Math.ceil((v + 2 * channels.border.rest) * 20) / 20) as [number, number, number];
       [region.channels.width.rest, region.channels.height.rest, region.channels.depth.rest] = [width, height, depth];

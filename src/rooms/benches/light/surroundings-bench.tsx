@@ -18,8 +18,8 @@ import type { Vec3 } from '@/core/space/vector';
 import type { Picture } from '@/core/production/picture';
 import { Button, Heading, Hint, IconButton } from '@/parts/controls';
 import { BallSwatch } from '@/parts/dome-view/ball-swatch';
-import { ItemList } from '@/parts/item-list';
 import { MenuButton } from '@/parts/menu-button';
+import { RemovableList } from '@/parts/removable-list';
 import { SwatchTray } from '@/parts/swatch-tray';
 import { ChannelField } from '../channel-field';
 import { PictureChoice } from '../picture-choice';
@@ -89,21 +89,14 @@ export function SurroundingsBench({ path }: { path: string }) {
       />
       <SurroundingsTray domeId={id} name={dome.name} />
       <Heading>Lights on it</Heading>
-      <ItemList>
-        {dome.elements.map((element) => {
-          const label = element.name || (DOME_ELEMENTS.find(({ kind }) => kind === element.kind)?.label ?? '');
-          return (
-            <li key={element.id}>
-              <button type="button" onClick={() => select(element.id)}>
-                {label}
-              </button>
-              <IconButton label={`Remove ${label}`} $tone="quiet" onPress={() => edit((draft) => removeElement(draft, id, element.id))}>
-                <Trash2 size={12} />
-              </IconButton>
-            </li>
-          );
-        })}
-      </ItemList>
+      <RemovableList
+        items={dome.elements.map(({ id: elementId, name, kind }) => ({
+          id: elementId,
+          label: name || (DOME_ELEMENTS.find((each) => each.kind === kind)?.label ?? ''),
+        }))}
+        onOpen={select}
+        onRemove={(elementId) => edit((draft) => removeElement(draft, id, elementId))}
+      />
       <MenuButton
         label="Light of the dome"
         groups={KINDS}
