@@ -22,6 +22,7 @@ const CORE = [
   'optics',
   'light',
   'formula',
+  'fall',
   'production',
   'frame',
   'check',
@@ -68,6 +69,7 @@ export default {
     core('schema', ['motion']),
     core('outline', ['schema', 'space']),
     core('solid', ['outline', 'schema', 'motion', 'space']),
+    core('fall', ['schema', 'motion', 'space']),
     core('optics', ['space', 'motion', 'keep']),
     core('rig', ['schema', 'motion', 'space', 'keep']),
     core(

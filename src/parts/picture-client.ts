@@ -8,6 +8,7 @@ import type { MaterialSwatch, SwatchPlace } from '@/picture/material-swatches';
 import type { Picked } from '@/picture/pick';
 import { Questions } from '@/workers/questions';
 import { WorkerPort } from '@/workers/worker-port';
+import type { FallOrder } from '@/core/fall/solve-fall';
 import type { CutLine } from '@/core/solid/section';
 import type { FrameOrder, FromPicture, Look, MarkFacts, ShellLoop, ToPicture } from '@/workers/picture-messages';
 
@@ -27,10 +28,15 @@ export interface PictureEvents {
 
 type WithoutId<M> = M extends { id: number } ? Omit<M, 'id'> : never;
 /** What can be asked of the worker, and what answers it. */
-type Question = WithoutId<Extract<ToPicture, { kind: 'pick' | 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'motion' }>>;
+type Question = WithoutId<
+  Extract<ToPicture, { kind: 'pick' | 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'fall' | 'motion' }>
+>;
 type Answer<Q extends Question> = Extract<FromPicture, { kind: Q['kind'] extends 'pick' ? 'picked' : Q['kind'] }>;
 
-type AnyAnswer = Extract<FromPicture, { kind: 'picked' | 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'motion' }>;
+type AnyAnswer = Extract<
+  FromPicture,
+  { kind: 'picked' | 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'fall' | 'motion' }
+>;
 
 export class CancelledError extends Error {}
 
@@ -99,6 +105,11 @@ export class PictureClient {
   /** A mark as binary glTF; null when there is nothing of it. */
   async glb(markId: string): Promise<Uint8Array | null> {
     return (await this.ask({ kind: 'glb', markId })).bytes;
+  }
+
+  /** What is solved for the fall of a mark, once it is built; null where there is nothing, and the name of what that is solved from. */
+  async fallOrder(markId: string): Promise<{ order: FallOrder | null; from: string }> {
+    return this.ask({ kind: 'fall', markId });
   }
 
   /** Motion in the picture at every so many frames; null when it was asked for anew meanwhile. */
@@ -172,6 +183,7 @@ export class PictureClient {
       case 'section':
       case 'letters':
       case 'glb':
+      case 'fall':
       case 'motion':
         this.asked.answer(message.id, message);
         break;

@@ -28,12 +28,12 @@ interface CopyState {
 }
 
 /** All that is drawn of a mark: its copies, and what comes after it. */
-function drawnCopies(mark: MarkState): { pose: Mat4; state: PartState | null; parts: MarkState['parts'] }[] {
+function drawnCopies(mark: MarkState): { pose: Mat4; state: PartState | null; parts: MarkState['parts']; shards: MarkState['shards'] }[] {
   const own = mark.copies.map((pose, i) => {
     const state = mark.copyStates?.[i] ?? null;
-    return { pose: state ? multiply(state.pose, pose) : pose, state, parts: mark.parts };
+    return { pose: state ? multiply(state.pose, pose) : pose, state, parts: mark.parts, shards: mark.shards };
   });
-  return [...own, ...mark.trail.flatMap(({ state, copies, parts }) => copies.map((pose) => ({ pose, state, parts })))];
+  return [...own, ...mark.trail.flatMap(({ copies, ...step }) => copies.map((pose) => ({ pose, ...step })))];
 }
 
 /** A geometry on the graphics card, and what shapes it beside its solid. */
@@ -114,7 +114,7 @@ export class StandingMark {
       copy.visible = one !== undefined && one.state?.on !== false;
       if (!one || !copy.visible) return;
       const { pose, state } = one;
-      const shown = one.parts === mark.parts ? mark : { ...mark, parts: one.parts };
+      const shown = one.parts === mark.parts && one.shards === mark.shards ? mark : { ...mark, parts: one.parts, shards: one.shards };
       copy.matrix.fromArray(pose as number[]);
       const isAlike = shown === mark && !(state && looksOtherwise(state));
       const dress = isAlike ? alike : dressFor(shown, state && { state, index: i });

@@ -1,5 +1,6 @@
 import { applyPatches, enablePatches, freeze } from 'immer';
 import { frameMotion } from '@/core/check/strobe';
+import { fallOrder, fallSource } from '@/core/frame/fall-order';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
 import { isEverShown } from '@/core/production/shell';
 import type { Production } from '@/core/production/production';
@@ -98,6 +99,9 @@ export class PictureDesk {
         return;
       case 'glb':
         void this.answerGlb(message.id, message.markId);
+        return;
+      case 'fall':
+        void this.answerFall(message.id, message.markId);
         return;
       case 'motion':
         void this.answerMotion(message.id, message.every);
@@ -213,6 +217,15 @@ export class PictureDesk {
   private async answerGlb(id: number, markId: string): Promise<void> {
     await this.keeper.whenIdle();
     this.send({ kind: 'glb', id, bytes: await glbOf(this.built(markId)).catch(() => null) });
+  }
+
+  private async answerFall(id: number, markId: string): Promise<void> {
+    await this.keeper.whenIdle();
+    const { production } = this;
+    const mark = production?.marks.find((each) => each.id === markId);
+    if (!production || !mark) return this.send({ kind: 'fall', id, order: null, from: '' });
+    const order = fallOrder(production, mark, (each) => this.solids.get(each), this.boundsOf);
+    this.send({ kind: 'fall', id, order, from: fallSource(production, mark, this.boundsOf) });
   }
 
   private async answerMotion(id: number, every: number): Promise<void> {

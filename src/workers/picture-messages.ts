@@ -2,6 +2,7 @@ import type { Patch } from 'immer';
 import type { FrameMotion } from '@/core/check/strobe';
 import type { Production } from '@/core/production/production';
 import type { Mat4 } from '@/core/space/matrix';
+import type { FallOrder } from '@/core/fall/solve-fall';
 import type { CutLine, SectionLoop } from '@/core/solid/section';
 import type { MarkExtent } from '@/core/frame/frame-state';
 import type { FreeView } from '@/core/frame/free-view';
@@ -58,6 +59,8 @@ export type ToPicture =
   | { kind: 'section'; id: number; markId: string; cut: CutLine }
   | { kind: 'letters'; id: number; words: Words }
   | { kind: 'glb'; id: number; markId: string }
+  /** What is solved for the fall of a mark. */
+  | { kind: 'fall'; id: number; markId: string }
   /** Motion in the picture at every so many frames; a newer question takes the place of an older one. */
   | { kind: 'motion'; id: number; every: number }
   | { kind: 'stop-building'; markId: string }
@@ -90,6 +93,7 @@ export type FromPicture =
   | { kind: 'section'; id: number; loops: ShellLoop[] }
   | { kind: 'letters'; id: number; letters: Letter[] | null }
   | { kind: 'glb'; id: number; bytes: Uint8Array | null }
+  | { kind: 'fall'; id: number; order: FallOrder | null; from: string }
   | { kind: 'motion'; id: number; motion: FrameMotion[] | null }
   | ({ kind: 'picked'; id: number } & Picked)
   | { kind: 'shares'; id: number; shares: LightShare[] }

@@ -124,10 +124,11 @@ function addBody(engine: Engine, world: Rapier.World, { hulls }: FallBody, home:
   return body;
 }
 
-/** Bodies in the world, with what each is pushed by as it is let go. */
+/** Bodies in the world, with what each is pushed by as it is let go. What has no extent, as a blank between letters, stays where it is. */
 function addBodies(engine: Engine, world: Rapier.World, { bodies, forces }: FallOrder): Falling[] {
-  const homes = bodies.map(({ hulls }) => middleOf(hulls));
-  const middle = scale(homes.reduce(add, [0, 0, 0]), 1 / Math.max(1, homes.length));
+  const solid = bodies.map(({ hulls }) => hulls.length > 0);
+  const homes = bodies.map(({ hulls }, i) => (solid[i] ? middleOf(hulls) : ([0, 0, 0] as const)));
+  const middle = scale(homes.reduce<Vec3>(add, [0, 0, 0]), 1 / Math.max(1, solid.filter(Boolean).length));
   const order = releaseOrder(homes, middle, forces.release, forces.seed);
   const random = seededRandom(forces.seed);
   return bodies.map((each, i): Falling => {
@@ -138,7 +139,7 @@ function addBodies(engine: Engine, world: Rapier.World, { bodies, forces }: Fall
     return {
       body: addBody(engine, world, each, home, forces),
       home,
-      release: (order[i] as number) * forces.over,
+      release: solid[i] ? (order[i] as number) * forces.over : Infinity,
       velocity: add(add([forces.pushX, forces.pushY, forces.pushZ], apart), stray),
       spin,
       isFree: false,
@@ -188,7 +189,7 @@ function turnIn({ x, y, z, w }: { x: number; y: number; z: number; w: number }, 
  */
 export function* solveFall(engine: Engine, order: FallOrder): Generator<{ done: number; of: number }, FallMotion, void> {
   const { forces, pose } = order;
-  if (order.bodies.length === 0) throw new FallError('There is nothing here that could fall.');
+  if (!order.bodies.some(({ hulls }) => hulls.length > 0)) throw new FallError('There is nothing here that could fall.');
   const world = new engine.World({ x: 0, y: -forces.gravity, z: 0 });
   try {
     world.timestep = 1 / SOLVE_RATE;

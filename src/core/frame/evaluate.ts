@@ -22,7 +22,7 @@ function markState(ready: ReadyMark, frame: number, shown: ShownTime, camera: Ca
   const pose = readyPose(ready, frame);
   const frameAt = ready.asksFrame && camera ? frameAxes(camera, pose) : null;
   const contents = ready.still ?? ready.contents(frame, { frameAt, pose });
-  const { shells, ownSurfaces, parts, copyStates } = contents;
+  const { shells, ownSurfaces, parts, copyStates, shards } = contents;
   return {
     id: ready.id,
     pose,
@@ -31,8 +31,9 @@ function markState(ready: ReadyMark, frame: number, shown: ShownTime, camera: Ca
     ownSurfaces,
     parts,
     copyStates,
+    shards,
     regions: ready.regions(frame, pose),
-    trail: trailSteps(ready, frame, pose, parts),
+    trail: trailSteps(ready, frame, pose, contents),
     inflate: ready.inflates ? ready.place.inflate.at(frame) : null,
     picture: ready.panel && panelState(ready.panel, frame, shown),
   };

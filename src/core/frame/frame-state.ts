@@ -119,6 +119,8 @@ export interface MarkState {
   parts: readonly (readonly (PartState | null)[])[] | null;
   /** The same of its copies. */
   copyStates: readonly (PartState | null)[] | null;
+  /** Where the pieces are that it has fallen into, from where they came from; null for each that is at rest, and where all are. */
+  shards: readonly (Mat4 | null)[] | null;
   /** Parts of space that show or hide it. */
   regions: readonly RegionState[];
   /** What comes after it, the nearest first. */
@@ -152,6 +154,7 @@ export interface TrailStep {
   state: PartState;
   copies: Mat4[];
   parts: MarkState['parts'];
+  shards: MarkState['shards'];
 }
 
 /** A frame of a picture: the file, what that holds, and which of its frames. */

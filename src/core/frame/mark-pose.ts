@@ -20,6 +20,13 @@ export const markGround = (production: Production, mark: Mark, frame: number, bo
 
 /** Pose of a mark that is at hand made ready. */
 export function readyPose(ready: ReadyMark, frame: number): Mat4 {
+  const pose = restingPose(ready, frame);
+  const fallen = ready.falls(frame);
+  return fallen ? multiply(pose, fallen) : pose;
+}
+
+/** The same as if it did not fall. */
+export function restingPose(ready: ReadyMark, frame: number): Mat4 {
   const own = ownPose(ready, frame);
   return ready.carried ? multiply(groundOf(ready, frame), own) : own;
 }

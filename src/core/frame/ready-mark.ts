@@ -16,6 +16,7 @@ import type { Vec3 } from '../space/vector';
 import type { Around } from './cascades/away';
 import { readyCascades, type ReadyCascades } from './cascades/ready-cascades';
 import type { BoundsOf, MarkExtent, MarkState, PartState, PatternState, RegionOwnerState, ShellState, SurfaceState } from './frame-state';
+import { readyFall, withFallen, type ReadyFall } from './fall-state';
 import { regionState } from './region-state';
 import { isSteadyOwner, ownerStates } from './owner-states';
 import { readyPanel, type ReadyPanel } from './panel-state';
@@ -30,7 +31,7 @@ const always =
   () =>
     value;
 
-type Contents = Pick<MarkState, 'shells' | 'ownSurfaces' | 'parts' | 'copyStates'>;
+type Contents = Pick<MarkState, 'shells' | 'ownSurfaces' | 'parts' | 'copyStates' | 'shards'>;
 
 /** All of a mark that does not change with time, and its channels made ready for many instants. */
 export interface ReadyMark {
@@ -53,6 +54,8 @@ export interface ReadyMark {
   extent: MarkExtent | null | undefined;
   /** What carries it; null where nothing does. */
   carried: { by: ReadyMark; turns: boolean; backOff: number | null } | null;
+  /** How it falls as a whole, in its own frame, at a frame; null where it does not. */
+  falls: At<Mat4 | null>;
   /** Parts of space that show or hide it, at a frame and pose of the mark. */
   regions: (frame: number, pose: Mat4) => MarkState['regions'];
   /** What comes after it; null where nothing does. */
@@ -132,7 +135,8 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
   const copies = copyPoses(pattern, extent);
   const cascades = extent ? readyCascades(resolver, mark, { extent, pivot, shells: mark.shells.length, copies }) : null;
   const parts = readyParts(resolver, `${path}/${place}`, own, extent);
-  const contents = contentsOf(listed(shells), listed(surfaces), parts, cascades);
+  const fall = readyFall(resolver, mark);
+  const contents = contentsOf(listed(shells), listed(surfaces), parts, cascades, fall);
   return {
     id: mark.id,
     place: channels,
@@ -147,6 +151,7 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
     asksFrame: cascades?.asksFrame ?? false,
     extent,
     carried: null,
+    falls: fall?.of === 'mark' ? (frame) => fall.at(frame)?.[0] ?? null : always(null),
     regions: readyRegions(resolver, path, mark),
     trail:
       mark.trail.settings.count > 0 ? { read: resolver.of(`${path}/trail`, mark.trail.channels), settings: mark.trail.settings } : null,
@@ -180,15 +185,17 @@ function contentsOf(
   ownSurfaces: Ready<MarkState['ownSurfaces']>,
   own: Ready<OwnPlaces>,
   cascades: ReadyCascades | null,
+  fall: ReadyFall | null,
 ): { at: ReadyMark['contents']; isSteady: boolean } {
   const at: ReadyMark['contents'] = (frame, around) => {
     const looks = { shells: shells.at(frame), ownSurfaces: ownSurfaces.at(frame) };
     const places = own.at(frame);
-    if (!cascades) return { ...looks, parts: places && looks.shells.map(() => places), copyStates: null };
-    const { parts, copies } = cascades.at(frame, places, around);
-    return { ...looks, parts, copyStates: copies };
+    const turns = cascades?.at(frame, places, around) ?? { parts: places && looks.shells.map(() => places), copies: null };
+    const moving = { parts: turns.parts, copyStates: turns.copies, shards: null };
+    return { ...looks, ...(fall ? withFallen(moving, fall, frame, looks.shells.length) : moving) };
   };
-  const isSteady = shells.isSteady && ownSurfaces.isSteady && own.isSteady && (cascades ? cascades.isSteady && !cascades.asksFrame : true);
+  const isPerforming = fall !== null || (cascades !== null && !(cascades.isSteady && !cascades.asksFrame));
+  const isSteady = shells.isSteady && ownSurfaces.isSteady && own.isSteady && !isPerforming;
   if (!isSteady) return { at, isSteady };
   const still = at(0, null);
   return { at: () => still, isSteady };

@@ -14,7 +14,7 @@ const scaling = (s: number): Mat4 => [s, 0, 0, 0, 0, s, 0, 0, 0, 0, s, 0, 0, 0, 
 const isSame = (a: Mat4, b: Mat4): boolean => a.every((v, i) => Math.abs(v - (b[i] as number)) < 1e-7);
 
 /** What comes after a mark at a frame; nothing where it rests and stands nowhere else in depth. */
-export function trailSteps(ready: ReadyMark, frame: number, pose: Mat4, parts: TrailStep['parts']): TrailStep[] {
+export function trailSteps(ready: ReadyMark, frame: number, pose: Mat4, now: Pick<TrailStep, 'parts' | 'shards'>): TrailStep[] {
   const { trail } = ready;
   if (!trail) return [];
   const { count, seed } = trail.settings;
@@ -24,8 +24,8 @@ export function trailSteps(ready: ReadyMark, frame: number, pose: Mat4, parts: T
   return Array.from({ length: count }, (_, i) => i + 1).flatMap((k): TrailStep[] => {
     const then = frame - k * lag;
     const was = readyPose(ready, then);
-    const before = (ready.still ?? ready.contents(then, { frameAt: null, pose: was })).parts;
-    if (isSame(was, pose) && before === parts && deep === 0 && size === 1) return [];
+    const { parts, shards } = ready.still ?? ready.contents(then, { frameAt: null, pose: was });
+    if (isSame(was, pose) && parts === now.parts && shards === now.shards && deep === 0 && size === 1) return [];
     if (flickersOut(flicker, frame, seed, k) || !ready.isThere(then)) return [];
     const own = product(back, was, translation(0, 0, -k * (deep + APART)), scaling(size ** k));
     const share = (tints * k) / count;
@@ -35,6 +35,6 @@ export function trailSteps(ready: ReadyMark, frame: number, pose: Mat4, parts: T
       on: true,
       look: share > 0 ? { tints: share, colour, glow: 0, roughness: 0 } : null,
     };
-    return [{ state, copies: ready.copies.map((copy) => multiply(own, copy)), parts: before }];
+    return [{ state, copies: ready.copies.map((copy) => multiply(own, copy)), parts, shards }];
   });
 }

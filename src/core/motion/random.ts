@@ -35,3 +35,13 @@ export function seededRandom(seed: number): () => number {
     return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
   };
 }
+
+/** A short name for a text: equal for equal texts, and as good as never for others (64 bits). */
+export function textHash(text: string): string {
+  const hashed = [1, 2].map((seed) => {
+    let hash = seed;
+    for (let i = 0; i < text.length; i++) hash = hash32(hash, text.charCodeAt(i));
+    return hash.toString(36);
+  });
+  return hashed.join('-');
+}

@@ -25,7 +25,7 @@ export interface UnitedPiece {
 const partsOf = (group: readonly StandingRings[]): number[] => [...new Set(group.flatMap(({ parts }) => parts))];
 
 /** Groups of boxes that overlap, directly or by others between them; each group as indices. */
-function overlappingGroups(boxes: readonly Bounds[]): number[][] {
+export function overlappingGroups(boxes: readonly Bounds[]): number[][] {
   const parent = boxes.map((_, i) => i);
   const root = (i: number): number => (parent[i] === i ? i : (parent[i] = root(parent[i] as number)));
   const order = boxes.map((_, i) => i).sort((a, b) => (boxes[a] as Bounds).x0 - (boxes[b] as Bounds).x0);

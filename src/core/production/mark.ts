@@ -8,7 +8,8 @@ import { textField } from '../schema/text';
 import { mediaRefSchema } from './media';
 import { panelSchema } from './panel';
 import { partPlace } from './own-parts';
-import { cascadesSchema } from './owners/cascade';
+import { cascadesSchema, partsLetters } from './owners/cascade';
+import { fallSchema } from './owners/fall';
 import { regionsSchema } from './owners/regions/regions';
 import { trailSchema } from './owners/trail';
 import { STAND_CHANNELS } from './owners/stand-fields';
@@ -174,6 +175,8 @@ export const markSchema = z.object({
   trail: trailSchema.prefault({}),
   /** What its parts take their turn through, one over the other. */
   cascades: cascadesSchema,
+  /** How it, its letters or pieces of it fall. */
+  fall: fallSchema.prefault({}),
   /** Kit that it follows. */
   kit: longIdField.nullable().default(null),
 });
@@ -192,3 +195,7 @@ export function heightOf({ body }: Pick<Mark, 'body'>): number {
 /** Whether a mark is there at a frame, as far as its first and last frame go. */
 export const isWithin = ({ comes, goes }: Mark['settings'], frame: number): boolean =>
   (comes === null || frame >= comes) && (goes === null || frame < goes + 1);
+
+/** Whether letters that are united at rest are built apart too: something moves them one by one. */
+export const isBuiltApart = ({ cascades, fall }: Pick<Mark, 'cascades' | 'fall'>): boolean =>
+  cascades.some(partsLetters) || fall.settings.of === 'letters';

@@ -16,6 +16,7 @@ import { RoomOfViews } from '../layout/room-of-views';
 import type { SplitPane } from '../layout/split';
 import { CascadesBench } from '../benches/cascades-bench';
 import { MarkCarriers } from '../benches/mark-carriers';
+import { FallBench } from '../benches/fall-bench';
 import { TrailBench } from '../benches/trail-bench';
 import { RegionsBench } from '../benches/regions-bench';
 import { PlacementBench } from '../benches/placement-bench';
@@ -83,6 +84,7 @@ function MarkPlace({ id }: { id: string }) {
       {mark ? <MarkCarriers mark={mark} /> : null}
       {mark ? <RegionsBench key={`regions-${id}`} mark={mark} /> : null}
       {mark ? <TrailBench key={`trail-${id}`} mark={mark} /> : null}
+      {mark ? <FallBench key={`fall-${id}`} mark={mark} /> : null}
     </>
   );
 }

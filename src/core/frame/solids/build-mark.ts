@@ -1,9 +1,8 @@
 import { partPose, type PartSeat } from '../../outline/part-seat';
 import type { Layout, OutlinePiece } from '../../outline/text-layout';
 import type { Typeface } from '../../outline/typeface';
-import type { Mark } from '../../production/mark';
+import { isBuiltApart, type Mark } from '../../production/mark';
 import { ownParts } from '../../production/own-parts';
-import { partsLetters } from '../../production/owners/cascade';
 import { isEverShown } from '../../production/shell';
 import { SolidError } from '../../solid/bevelled-solid';
 import type { SolidMesh } from '../../solid/mesh';
@@ -16,6 +15,7 @@ import { placeAtRest } from '../part-places';
 import type { MarkSolids, PlacedSolid } from './mark-solids';
 import { modelOrders, shellOrders, type Order } from './shell-orders';
 import { layoutOf, outwardReach, shellPieces, type RunFaces } from './shell-outlines';
+import { shardSteps, type Whole } from './shards';
 import { layoutKey } from './solids-key';
 
 interface Keep<T> {
@@ -94,10 +94,13 @@ export function* buildSteps(
         return [];
       }
     });
-  const orders = !apart && mark.cascades.some(partsLetters) ? inBothBuilds(ordersFor(false), ordersFor(true)) : ordersFor(apart);
+  const orders = !apart && isBuiltApart(mark) ? inBothBuilds(ordersFor(false), ordersFor(true)) : ordersFor(apart);
   const built = new Map<string, SolidMesh | null>();
   const pieces: PlacedSolid[] = [];
-  for (const [i, { build, ...place }] of orders.entries()) {
+  const wholes: Whole[] = [];
+  const isCut = mark.fall.settings.of === 'pieces';
+  const of = orders.length * (isCut ? 2 : 1);
+  for (const [i, { build, swept, ...place }] of orders.entries()) {
     if (!built.has(place.key)) {
       try {
         built.set(place.key, kept(cache?.meshes, place.key, build));
@@ -108,13 +111,24 @@ export function* buildSteps(
       }
     }
     const mesh = built.get(place.key);
-    if (mesh) pieces.push({ ...place, mesh });
-    yield { done: i + 1, of: orders.length };
+    if (mesh) {
+      const placed = { ...place, mesh };
+      pieces.push(placed);
+      if (place.when !== 'apart') wholes.push({ placed, swept });
+    }
+    yield { done: i + 1, of };
+  }
+  const resting = pieces.slice();
+  if (isCut) {
+    const steps = shardSteps(mark, wholes, layout.scale);
+    let step = steps.next();
+    for (; !step.done; step = steps.next()) yield { done: orders.length + step.value, of };
+    pieces.push(...step.value);
   }
   return {
     pieces,
-    bounds: extentOf(mark, layout, pieces),
-    triangles: pieces.reduce((sum, { mesh, when }) => sum + (when === 'apart' ? 0 : mesh.indices.length / 3), 0),
+    bounds: extentOf(mark, layout, resting),
+    triangles: resting.reduce((sum, { mesh, when }) => sum + (when === 'apart' ? 0 : mesh.indices.length / 3), 0),
     missing: layout.missing,
     faults: [...faults],
     letters: layout.letters,

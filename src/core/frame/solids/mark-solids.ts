@@ -19,6 +19,8 @@ export interface PlacedSolid {
   parts: readonly number[];
   /** Letters that become one where they rest are built twice: united, for when all are at rest, and apart, for when any is not. */
   when: 'always' | 'united' | 'apart';
+  /** The body of a fall that it is a piece of: then it is there while that is away from rest, in the place of what it was cut from. */
+  shard: number | null;
 }
 
 export interface MarkSolids {

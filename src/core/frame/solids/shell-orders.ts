@@ -1,6 +1,7 @@
 import { fontKey } from '../../outline/font-ref';
 import type { StandingRings } from '../../outline/overlap';
 import { insideBox, pressApart } from '../../outline/press-apart';
+import type { Ring } from '../../outline/ring';
 import { seatOf, type Layout, type OutlinePiece } from '../../outline/text-layout';
 import type { Mark, Model } from '../../production/mark';
 import { depthsOf, type Bevel, type Shell } from '../../production/shell';
@@ -18,6 +19,13 @@ import { layoutKey, shellKey } from './solids-key';
 /** A solid to be built, and where it stands. */
 export interface Order extends Omit<PlacedSolid, 'mesh'> {
   build: () => SolidMesh;
+  /** The outline that it is swept from in its own frame, and how; left out where it is not. */
+  swept?: Swept;
+}
+
+export interface Swept {
+  rings: readonly Ring[];
+  shape: SolidShape;
 }
 
 const bevelShape = ({ profile, points, outward, size, height, ridge }: Bevel): BevelShape => ({
@@ -48,7 +56,7 @@ export function shellOrders(mark: Mark, layout: Layout, index: number, outlinesO
     const { shape } = mark.body;
     const key = `${layoutKey(mark)}|${shell.offset}`;
     const build = () => bodyMesh(shape, shell.offset / 1000);
-    return [{ key, build, pose: IDENTITY, shell: index, built: null, own: -1, parts: [0], when: 'always' }];
+    return [{ key, build, pose: IDENTITY, shell: index, built: null, own: -1, parts: [0], when: 'always', shard: null }];
   }
   const source = sourceOf(mark);
   if (mark.skin.on) return skinOrders(mark, layout, index, source);
@@ -57,6 +65,7 @@ export function shellOrders(mark: Mark, layout: Layout, index: number, outlinesO
     ...placeOf(piece, shell, index),
     key: `${source}|${shape}|${piece.key}`,
     build: () => buildSolid(piece.rings, shellShape(shell), layout.scale),
+    swept: { rings: piece.rings, shape: shellShape(shell) },
   }));
 }
 
@@ -73,6 +82,7 @@ export function modelOrders(mark: Mark, { size }: Model, index: number, model: M
     own,
     parts: [own],
     when: 'always',
+    shard: null,
   }));
 }
 
@@ -83,6 +93,7 @@ const placeOf = (piece: OutlinePiece, shell: Shell, index: number) => ({
   own: piece.own,
   parts: piece.parts,
   when: 'always' as const,
+  shard: null,
 });
 
 /** Skins over the outlines of a shell, bulging past them and pressing on one another where they meet. */

@@ -1,7 +1,6 @@
 import { mayChange, type Channel } from '../../motion/channel';
-import type { Mark, OutlinePath } from '../../production/mark';
+import { isBuiltApart, type Mark, type OutlinePath } from '../../production/mark';
 import { isPartMoved, ownParts } from '../../production/own-parts';
-import { partsLetters } from '../../production/owners/cascade';
 import { depthsOf, isEverShown, type Shell } from '../../production/shell';
 import { restOf } from '../../production/surface';
 
@@ -68,6 +67,10 @@ const restPlaces = keptText((body: Mark['body']) =>
   JSON.stringify(ownParts(body).list.map(({ channels }) => Object.values(channels).map(({ rest }) => rest))),
 );
 
+/** What the pieces of a mark depend on beside its solids; nothing where it is not cut. */
+export const shatterKey = ({ fall: { settings } }: Pick<Mark, 'fall'>): string =>
+  settings.of === 'pieces' ? JSON.stringify([settings.pieces, settings.cut, settings.cutSeed]) : '';
+
 const kept = new WeakMap<Mark, string>();
 
 /** What the solids of a mark depend on, as text: equal texts give equal solids. */
@@ -75,8 +78,9 @@ export function solidsKey(mark: Mark): string {
   let key = kept.get(mark);
   if (key === undefined) {
     const shells = mark.shells.map((shell) => `${isEverShown(shell)}${shellKey(shell)}`);
-    const builds = mark.cascades.some(partsLetters) ? 'both' : 'one';
-    key = [layoutKey(mark), builds, restPlaces(mark.body), mark.skin.on ? JSON.stringify(mark.skin) : '', ...shells].join('\n');
+    const builds = isBuiltApart(mark) ? 'both' : 'one';
+    const skin = mark.skin.on ? JSON.stringify(mark.skin) : '';
+    key = [layoutKey(mark), builds, shatterKey(mark), restPlaces(mark.body), skin, ...shells].join('\n');
     if (Object.isFrozen(mark)) kept.set(mark, key);
   }
   return key;

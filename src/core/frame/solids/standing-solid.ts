@@ -26,8 +26,8 @@ export function standingSurface(
 }
 
 /** Whether a solid is there at an instant: its shell and its part are shown, and it is of the build that stands then. */
-export function isStanding(piece: PlacedSolid, state: Pick<MarkState, 'parts' | 'shells'>): boolean {
-  if (!state.shells[piece.shell]?.on) return false;
+export function isStanding(piece: PlacedSolid, state: Pick<MarkState, 'parts' | 'shells' | 'shards'>): boolean {
+  if (!state.shells[piece.shell]?.on || (piece.shard === null) !== (state.shards === null)) return false;
   if (piece.when !== 'always' && (piece.when === 'apart') !== isApart(state, piece.shell)) return false;
   return partOf(state, piece)?.on !== false;
 }
@@ -36,7 +36,9 @@ export function isStanding(piece: PlacedSolid, state: Pick<MarkState, 'parts' | 
 const isApart = ({ parts }: Pick<MarkState, 'parts'>, shell: number): boolean => parts?.[shell]?.some((part) => part !== null) ?? false;
 
 /** Pose of a solid in its mark at an instant. */
-export function standingPose(piece: PlacedSolid, state: Pick<MarkShape, 'parts'>): Mat4 {
+export function standingPose(piece: PlacedSolid, state: Pick<MarkState, 'parts' | 'shards'>): Mat4 {
   const moved = partOf(state, piece);
-  return moved ? multiply(moved.pose, piece.pose) : piece.pose;
+  const pose = moved ? multiply(moved.pose, piece.pose) : piece.pose;
+  const fallen = piece.shard === null ? null : (state.shards?.[piece.shard] ?? null);
+  return fallen ? multiply(fallen, pose) : pose;
 }

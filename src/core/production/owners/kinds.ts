@@ -21,6 +21,7 @@ import { plate } from './plate';
 import { REGIONS_OF_SPACE } from './regions/regions';
 import { stars } from './stars';
 import { trailKind } from './trail';
+import { fallKind } from './fall';
 
 /** What stands around the marks. */
 export const SET = [dome, ...BACKDROPS, gradientGround, haze, stars, plate] as const;
@@ -40,6 +41,7 @@ export const OWNER_KINDS: readonly OwnerKind[] = [
   cascadeKind,
   ...REGIONS_OF_SPACE,
   trailKind,
+  fallKind,
   shellKind,
   surfaceKind,
   ...PATTERNS,
