@@ -92,7 +92,8 @@ export class Stage {
       const mark = shown.get(id);
       standing.group.visible = mark !== undefined;
       if (!mark) continue;
-      const picture = mark.picture?.ref ? (this.pictures?.texture(mark.picture.ref) ?? null) : null;
+      const ref = mark.picture?.ref ?? mark.reveal?.ref;
+      const picture = ref ? (this.pictures?.texture(ref) ?? null) : null;
       standing.pose(mark, quality, picture, lightMask(state.lights, id), this.hasShadows);
     }
     this.backdrops.pose(state.set, quality);

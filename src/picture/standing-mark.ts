@@ -8,7 +8,7 @@ import { multiply, type Mat4 } from '@/core/space/matrix';
 import { EVERY_LIGHT } from './lights/light-rows';
 import type { Dressing } from './quality';
 import { fadePlane } from './surfaces/fade';
-import { layOn } from './surfaces/laid-picture';
+import { layOn, throwOn } from './surfaces/laid-picture';
 import { regionRow, type PatternGround } from './surfaces/pattern-table';
 import type { SlotMaterials } from './surfaces/slot-materials';
 
@@ -229,12 +229,13 @@ export class StandingMark {
     const fade = shell.fade && fadePlane(shell.fade, piece.pose);
     const stem = `${this.id}/${own ? `own ${piece.own}` : piece.shell}`;
     const panel = piece.shell === 0 && mark.picture?.ref && picture ? mark.picture : null;
+    const thrown = mark.reveal && picture ? throwOn(mark.reveal, piece.pose, picture) : null;
     const program = quality === 'sketch' || quality === 'seen' ? quality : 'lit';
     const acting = mark.regions.filter((region) => region.shell === null || region.shell === piece.shell);
     const regions = acting.length > 0 ? acting.map((region) => regionRow(region, standingPose(piece, mark))) : undefined;
     const casting: Material[] = [];
     const materials = piece.mesh.groups.map(({ region }) => {
-      const laid = panel && picture ? layOn(region, panel, picture) : null;
+      const laid = panel && picture ? layOn(region, panel, picture) : thrown;
       if (laid === 'hidden') {
         casting.push(this.materials.hidden);
         return this.materials.hidden;
@@ -243,8 +244,8 @@ export class StandingMark {
       const alone = part && looksOtherwise(part) ? `/${piece.parts.join()}` : '';
       const slot = `${stem}/${own ? '' : region}${alone}${copy ? `/copy ${copy.index}` : ''}`;
       const ground = surface.patterns.length > 0 ? this.groundOf(piece) : null;
-      // Fades and patterns lie differently in each piece.
-      const fading = fade || ground || regions ? `${slot}/${this.pieces.indexOf(piece)}` : slot;
+      // Fades, patterns and what is thrown on lie differently in each piece.
+      const fading = fade || ground || regions || thrown ? `${slot}/${this.pieces.indexOf(piece)}` : slot;
       const catches = surface.material === 'only-shadow' ? ONLY_SHADOW : null;
       const features = { fade, laid, lights, ground, catches, ...(regions ? { regions } : {}) };
       // Both sides of a cut-out are read from where they are seen: one of them says what is there of it.

@@ -16,9 +16,17 @@ import { readyAmong, readyMarks, type ReadyMark } from './ready-mark';
 import { isLit, type Soloed } from './soloed';
 import { cameraOf, sceneFrameAt, shotCamera } from './shot-camera';
 import type { SolidProbe } from './solid-probe';
+import { revealState } from './reveal-state';
 import { trailSteps } from './trail-state';
 
-function markState(ready: ReadyMark, frame: number, shown: ShownTime, camera: CameraState | null): MarkState {
+interface Around {
+  production: Production;
+  boundsOf: BoundsOf;
+  /** Null where nobody looks. */
+  camera: CameraState | null;
+}
+
+function markState(ready: ReadyMark, frame: number, shown: ShownTime, { production, boundsOf, camera }: Around): MarkState {
   const pose = readyPose(ready, frame);
   const frameAt = ready.asksFrame && camera ? frameAxes(camera, pose) : null;
   const contents = ready.still ?? ready.contents(frame, { frameAt, pose });
@@ -36,6 +44,7 @@ function markState(ready: ReadyMark, frame: number, shown: ShownTime, camera: Ca
     trail: trailSteps(ready, frame, pose, contents),
     inflate: ready.inflates ? ready.place.inflate.at(frame) : null,
     picture: ready.panel && panelState(ready.panel, frame, shown),
+    reveal: ready.reveal && revealState(production, ready, ready.reveal, frame, shown, boundsOf),
   };
 }
 
@@ -43,13 +52,13 @@ function markState(ready: ReadyMark, frame: number, shown: ShownTime, camera: Ca
 let latest: { frame: number; shown: ShownTime; ready: readonly ReadyMark[]; states: readonly (MarkState | null)[] } | null = null;
 
 /** States of marks at a scene frame; null for each that is not seen there. */
-function markStates(ready: readonly ReadyMark[], frame: number, shown: ShownTime, camera: CameraState): readonly (MarkState | null)[] {
+function markStates(ready: readonly ReadyMark[], frame: number, shown: ShownTime, around: Around): readonly (MarkState | null)[] {
   const known = latest?.frame === frame && latest.shown.frame === shown.frame && latest.shown.rate === shown.rate ? latest : null;
   const states: (MarkState | null)[] = [];
   for (let i = 0; i < ready.length; i++) {
     const mark = ready[i] as ReadyMark;
-    if (known && known.ready[i] === mark && !mark.asksFrame) states.push(known.states[i] as MarkState | null);
-    else states.push(mark.isThere(frame) ? markState(mark, frame, shown, camera) : null);
+    if (known && known.ready[i] === mark && !mark.asksFrame && !mark.reveal) states.push(known.states[i] as MarkState | null);
+    else states.push(mark.isThere(frame) ? markState(mark, frame, shown, around) : null);
   }
   latest = { frame, shown, ready, states };
   return states;
@@ -61,7 +70,7 @@ export const markStateAt = (production: Production, mark: Mark, frame: number, b
     readyAmong(production, resolverOf(production), mark, boundsOf),
     frame,
     { frame, rate: framesPerSecond(production.format.rate) },
-    null,
+    { production, boundsOf, camera: null },
   );
 
 export interface EvaluateOptions {
@@ -117,7 +126,9 @@ export function evaluate(
     rate: framesPerSecond(production.format.rate),
   };
   const camera = cameraAt(production, seconds, boundsOf, { pose, pictureFrame, probe, cameraId, free });
-  const marks = markStates(readyMarks(production, resolver, boundsOf), frame, shown, camera).filter((state) => state !== null);
+  const marks = markStates(readyMarks(production, resolver, boundsOf), frame, shown, { production, boundsOf, camera }).filter(
+    (state) => state !== null,
+  );
   return {
     time: seconds,
     camera,

@@ -129,6 +129,8 @@ export interface MarkState {
   inflate: number | null;
   /** The picture that lies on its first shell; null where there is none. */
   picture: PanelState | null;
+  /** The picture that is thrown on it; null where none is. */
+  reveal: RevealState | null;
 }
 
 /** A region as its channels have it. */
@@ -177,6 +179,16 @@ export interface PanelState {
   own: number;
   isOnBack: boolean;
   isClear: boolean;
+}
+
+/** A picture that was thrown on a mark and sticks to it. */
+export interface RevealState {
+  ref: PictureRef;
+  /** From the frame of the mark, with all that it is made of at rest, into the picture: across and up from 0 to 1, over the last. */
+  into: Mat4;
+  /** How much of it is seen, and how far in its own colours. */
+  shows: number;
+  own: number;
 }
 
 /** A picture behind everything at one instant. */

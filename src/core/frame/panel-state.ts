@@ -28,7 +28,7 @@ export const readyPanel = (resolver: Resolver, markPath: string, panel: Panel, m
 });
 
 /** The frame of a picture that is seen; null where nothing is. */
-function refAt(picture: Picture, clip: Clip, bent: number | null, { frame, rate }: ShownTime): PictureRef | null {
+export function refAt(picture: Picture, clip: Clip, bent: number | null, { frame, rate }: ShownTime): PictureRef | null {
   const at = pictureFrameAt(picture, clip, bent, frame, rate);
   const { hash, holds } = picture;
   return at === null ? null : { hash, holds, frame: at };
@@ -73,8 +73,12 @@ function patternPictures({ shells, ownSurfaces }: Pick<MarkState, 'shells' | 'ow
   return surfaces.flatMap((surface) => surface?.patterns.flatMap((pattern) => patternPicture(pattern) ?? []) ?? []);
 }
 
+/** What lies on a mark as a picture, or is thrown on it. */
+const ownPictures = ({ picture, reveal }: Pick<MarkState, 'picture' | 'reveal'>): PictureRef[] =>
+  [picture?.ref, reveal?.ref].flatMap((ref) => ref ?? []);
+
 interface Showing {
-  marks: readonly Pick<MarkState, 'picture' | 'shells' | 'ownSurfaces'>[];
+  marks: readonly Pick<MarkState, 'picture' | 'reveal' | 'shells' | 'ownSurfaces'>[];
   plate: PlateState | null;
   domes: readonly Pick<SurroundingsState, 'settings'>[];
 }
@@ -82,6 +86,6 @@ interface Showing {
 /** Every picture that a state shows. */
 export function picturesIn({ marks, plate, domes }: Showing): PictureRef[] {
   const round = domes.flatMap(({ settings: { picture } }) => (picture ? [stillRef(picture)] : []));
-  const refs = [...marks.flatMap((mark) => [...(mark.picture?.ref ? [mark.picture.ref] : []), ...patternPictures(mark)]), ...round];
+  const refs = [...marks.flatMap((mark) => [...ownPictures(mark), ...patternPictures(mark)]), ...round];
   return plate ? [...refs, plate.ref] : refs;
 }

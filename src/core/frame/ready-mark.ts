@@ -22,6 +22,7 @@ import { isSteadyOwner, ownerStates } from './owner-states';
 import { readyPanel, type ReadyPanel } from './panel-state';
 import { pivotOf } from './pivot';
 import { partStates } from './part-places';
+import { readyReveal, type ReadyReveal } from './ready-reveal';
 
 /** Something that is read at a frame, and costs nothing where it does not change. */
 type At<T> = (frame: number) => T;
@@ -62,6 +63,8 @@ export interface ReadyMark {
   trail: { read: Readers<Trail['channels']>; settings: Trail['settings'] } | null;
   /** What lies on it as a picture; null where nothing does. */
   panel: ReadyPanel | null;
+  /** What is thrown on it as a picture; null where nothing is. */
+  reveal: ReadyReveal | null;
 }
 
 /** Marks by the resolver that read them; those that keys alone say are the same in every production. */
@@ -156,6 +159,7 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
     trail:
       mark.trail.settings.count > 0 ? { read: resolver.of(`${path}/trail`, mark.trail.channels), settings: mark.trail.settings } : null,
     panel: body.kind === 'panel' ? readyPanel(resolver, path, body, mark.mirror) : null,
+    reveal: readyReveal(resolver, mark),
   };
 }
 

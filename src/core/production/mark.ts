@@ -10,6 +10,7 @@ import { panelSchema } from './panel';
 import { partPlace } from './own-parts';
 import { cascadesSchema, partsLetters } from './owners/cascade';
 import { fallSchema } from './owners/fall';
+import { revealSchema } from './owners/reveal';
 import { regionsSchema } from './owners/regions/regions';
 import { trailSchema } from './owners/trail';
 import { STAND_CHANNELS } from './owners/stand-fields';
@@ -177,6 +178,8 @@ export const markSchema = z.object({
   cascades: cascadesSchema,
   /** How it, its letters or pieces of it fall. */
   fall: fallSchema.prefault({}),
+  /** A picture thrown on it that sticks to its parts. */
+  reveal: revealSchema.prefault({}),
   /** Kit that it follows. */
   kit: longIdField.nullable().default(null),
 });

@@ -11,11 +11,11 @@ import { FADED_GLSL, SURFACE_TABLE_GLSL } from './surface-table';
 /** Where a point of a surface is, and how what lies on it runs there. */
 export const SLOT_VERTEX = /* glsl */ `
 uniform vec4 fadePlane;
-uniform vec2 laidScale;
+uniform mat4 laidInto;
 out vec3 place;
 out vec3 smoothNormal;
 out float fadeShare;
-out vec2 laidAt;
+out vec3 laidAt;
 out vec3 ownPlace;
 out vec3 ownNormal;
 void main() {
@@ -24,7 +24,7 @@ void main() {
   // Back from the frame of the camera, whose turn is a rotation.
   smoothNormal = (normalMatrix * normal) * mat3(viewMatrix);
   fadeShare = dot(fadePlane, vec4(position, 1.0));
-  laidAt = position.xy * laidScale + 0.5;
+  laidAt = (laidInto * vec4(position, 1.0)).xyw;
   ownPlace = position;
   ownNormal = normal;
   gl_Position = projectionMatrix * viewMatrix * world;
@@ -41,18 +41,29 @@ uniform sampler2D laidPicture;
 uniform float laidOwn;
 uniform float laidClear;
 uniform float isLaid;
+uniform float isThrown;
 uniform float brushing;
 uniform float reach;
 uniform mat4 modelMatrix;
 in vec3 place;
 in vec3 smoothNormal;
 in float fadeShare;
-in vec2 laidAt;
+in vec3 laidAt;
 in vec3 ownPlace;
 in vec3 ownNormal;
 ${CHANCE_GLSL}
 ${FADED_GLSL}
-vec4 laidHere() { return isLaid > 0.0 ? texture(laidPicture, laidAt) : vec4(0.0); }
+/** Of a picture that was thrown on it: nothing beyond its edges, and behind what threw it. */
+vec4 laidHere() {
+  if (isLaid == 0.0) return vec4(0.0);
+  vec2 at = laidAt.xy / laidAt.z;
+  // The pixels of its edge reach a little beyond it.
+  vec2 beyond = 1.0 / vec2(textureSize(laidPicture, 0));
+  bool isOutside = laidAt.z <= 0.0 || any(lessThan(at, -beyond)) || any(greaterThan(at, 1.0 + beyond));
+  // Looked up wherever it is: neighbours share what they know of its size.
+  vec4 laid = texture(laidPicture, at);
+  return isThrown > 0.0 && isOutside ? vec4(0.0) : laid;
+}
 float thereOf(vec4 laid) {
   float there = opacity * mix(fadeEnds.x, fadeEnds.y, clamp(fadeShare, 0.0, 1.0));
   if (reach > 0.0) there *= fadedAt(ownPlace, reach);

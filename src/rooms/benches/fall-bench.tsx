@@ -63,7 +63,7 @@ export function FallBench({ mark }: { mark: Mark }) {
       <Pick
         label="What falls"
         value={settings.of}
-        onChange={(of) => edit((draft) => changeMark(draft, mark.id, (found) => setFallOf(found, of, frame)))}
+        onChange={(of) => edit((draft) => changeMark(draft, mark.id, (found) => setFallOf(draft, found, of, frame)))}
         options={(Object.keys(OF) as FallOf[]).map((id) => ({ id, label: OF[id] }))}
       />
 

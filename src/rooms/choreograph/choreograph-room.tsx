@@ -17,6 +17,7 @@ import type { SplitPane } from '../layout/split';
 import { CascadesBench } from '../benches/cascades-bench';
 import { MarkCarriers } from '../benches/mark-carriers';
 import { FallBench } from '../benches/fall-bench';
+import { RevealBench } from '../benches/reveal-bench';
 import { TrailBench } from '../benches/trail-bench';
 import { RegionsBench } from '../benches/regions-bench';
 import { PlacementBench } from '../benches/placement-bench';
@@ -85,6 +86,7 @@ function MarkPlace({ id }: { id: string }) {
       {mark ? <RegionsBench key={`regions-${id}`} mark={mark} /> : null}
       {mark ? <TrailBench key={`trail-${id}`} mark={mark} /> : null}
       {mark ? <FallBench key={`fall-${id}`} mark={mark} /> : null}
+      {mark ? <RevealBench key={`reveal-${id}`} mark={mark} /> : null}
     </>
   );
 }

@@ -7,6 +7,7 @@ import { MATERIALS } from '@/core/production/materials';
 import { restOf, surfaceOf } from '@/core/production/surface';
 import { LIGHTS, type LightKindName } from '@/core/production/owners/lights/lights';
 import { emptyProduction, productionSchema } from '@/core/production/production';
+import { IDENTITY } from '@/core/space/matrix';
 import { distance, dot, length, normalise, subtract, type Vec3 } from '@/core/space/vector';
 import { lightMask, lightRow, placedLights } from '@/picture/lights/light-rows';
 import { SlotMaterials } from '@/picture/surfaces/slot-materials';
@@ -205,7 +206,7 @@ describe('the slots of surfaces', () => {
     materials.end();
     expect(row(materials, 1).slice(8, 14)).toEqual([1, 0, 0, 0.5, expect.closeTo(0.2, 6), expect.closeTo(0.9, 6)]);
     expect(fading.transparent).toBe(true);
-    const laid = { texture: new Texture(), scale: [1, 1], own: 0, isClear: true } as const;
+    const laid = { texture: new Texture(), into: IDENTITY, shows: 1, own: 0, isClear: true, isThrown: false } as const;
     expect(materials.wear('shadow', 'panel', surface, { laid }).side).toBe(DoubleSide);
     expect(materials.wear('shadow', 'solid', surface).side).toBe(BackSide);
   });

@@ -38,7 +38,7 @@ test('a cube cut at a third of its width: two closed boxes of a third and two th
   const open = (front as typeof cube).normals;
   const facing = (front as typeof cube).positions
     .filter((_, i) => i % 3 === 0)
-    .map((x, v) => (Math.abs(x - 1 / 3) < 1e-6 ? open[3 * v]! : 0));
+    .map((x, v) => (Math.abs(x - 1 / 3) < 1e-6 ? (open[3 * v] as number) : 0));
   expect(Math.min(...facing)).toBe(-1);
 });
 

@@ -1,15 +1,19 @@
 import { unpackFall } from '../../fall/packed-fall';
 import { fallSeconds } from '../../fall/fall-motion';
 import { straightKey } from '../../motion/channel';
+import { ofKind } from '../../schema/owner-kind';
 import { framesPerSecond } from '../../time/rate';
 import type { Mark } from '../mark';
 import type { FallOf } from '../owners/fall';
 import type { Production } from '../production';
 
-/** Says what of a mark falls, from a frame of the scene on; what was solved before is gone with what it was of. */
-export function setFallOf({ fall }: Mark, of: FallOf, frame: number): void {
+/** Says what of a mark falls, from a frame of the scene on, at first to where the floor lies; what was solved before is gone with what it was of. */
+export function setFallOf({ set }: Pick<Production, 'set'>, { fall }: Mark, of: FallOf, frame: number): void {
   if (fall.settings.of === of) return;
-  if (fall.settings.of === 'nothing') fall.settings.frame = Math.round(frame);
+  if (fall.settings.of === 'nothing') {
+    fall.settings.frame = Math.round(frame);
+    fall.settings.floorY = ofKind(set, 'floor')?.channels.level.rest ?? 0;
+  }
   fall.settings.of = of;
   fall.solved = null;
 }

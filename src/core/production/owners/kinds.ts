@@ -22,6 +22,7 @@ import { REGIONS_OF_SPACE } from './regions/regions';
 import { stars } from './stars';
 import { trailKind } from './trail';
 import { fallKind } from './fall';
+import { revealKind } from './reveal';
 
 /** What stands around the marks. */
 export const SET = [dome, ...BACKDROPS, gradientGround, haze, stars, plate] as const;
@@ -42,6 +43,7 @@ export const OWNER_KINDS: readonly OwnerKind[] = [
   ...REGIONS_OF_SPACE,
   trailKind,
   fallKind,
+  revealKind,
   shellKind,
   surfaceKind,
   ...PATTERNS,

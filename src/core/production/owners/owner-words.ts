@@ -27,7 +27,7 @@ function withinMark(kind: OwnerKind, names: readonly string[], way: readonly Nam
   }
   if (names[2] === 'cascades' || names[2] === 'carriers' || names[2] === 'regions')
     return { label, holder: way[3]?.name || kind.label.toLowerCase() };
-  return { label, holder: names[2] === 'trail' ? 'trail' : 'place' };
+  return { label, holder: names[2] === undefined ? 'place' : kind.label.toLowerCase() };
 }
 
 /**
