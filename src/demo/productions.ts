@@ -5,6 +5,8 @@ import { addWordmark } from '@/core/production/edits/mark-edits';
 import { addOutlineMark } from '@/core/production/edits/outline-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { soundSchema, type Sound } from '@/core/production/sound';
+import type { Picture } from '@/core/production/picture';
+import { brokenSign } from './broken-sign';
 import { firstCamera } from './first-camera';
 import { fourLines } from './four-lines';
 import { glassSign } from './glass-sign';
@@ -85,8 +87,19 @@ function lanternDeepIdent(): Production {
   return production;
 }
 
-/** The productions that an empty data folder is filled with when asked. */
-export const demoProductions = (): Production[] => [lanternDeepIdent(), lureBeauty(), plunge(), glassSign(), globeIdent(), fourLines()];
+/**
+ * The productions that an empty data folder is filled with when asked.
+ * @param picture what is thrown on the sign; kept by the server, which knows its hash
+ */
+export const demoProductions = (picture: Picture | null = null): Production[] => [
+  lanternDeepIdent(),
+  lureBeauty(),
+  plunge(),
+  glassSign(),
+  globeIdent(),
+  fourLines(),
+  brokenSign(picture),
+];
 
 /** The season's sting under the ident; the file is kept by the server, which knows its hash. */
 export const stingSound = (hash: string): Sound =>

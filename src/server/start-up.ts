@@ -1,6 +1,7 @@
 import 'server-only';
 import path from 'node:path';
 import { demoKits } from '@/demo/kits';
+import { deepLight, deepLightPng } from '@/demo/deep-light';
 import { demoProductions, stingSound } from '@/demo/productions';
 import { stingWav } from '@/demo/sting';
 import { DataFolderError, folderTrouble } from './data-folder';
@@ -20,8 +21,9 @@ const CODES = { inUse: 3, folder: 5, diskFull: 6, other: 7 } as const;
 async function fillWithDemo(): Promise<void> {
   if ((await listProductions()).length > 0) return;
   const { hash } = await addMedia('sound', 'sting.wav', await stingWav());
+  const picture = deepLight((await addMedia('picture', 'lantern-in-deep-water.png', deepLightPng())).hash);
   // The last one taken in stands first on the desk. Those that are cut to the sting are heard with it.
-  for (const [i, production] of [...demoProductions().entries()].reverse()) {
+  for (const [i, production] of [...demoProductions(picture).entries()].reverse()) {
     const made = await importProduction(production.cues.length > 0 ? { ...production, sound: stingSound(hash) } : production);
     for (const kind of ['still', 'strip'] as const) {
       const shipped = await readIfThere(path.join(process.cwd(), 'src/demo/stills', `${i}${SHOWN_ENDINGS[kind]}`));

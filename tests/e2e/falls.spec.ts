@@ -2,15 +2,12 @@ import Rapier from '@dimforge/rapier3d-compat';
 import type { Page } from '@playwright/test';
 import { encode } from 'fast-png';
 import { produce } from 'immer';
-import { packFall } from '@/core/fall/packed-fall';
-import { solveFall } from '@/core/fall/solve-fall';
-import { fallOrder } from '@/core/frame/fall-order';
-import { buildMark } from '@/core/frame/solids/build-mark';
 import { keepSolved, runFall, setFallOf } from '@/core/production/edits/fall-edits';
 import type { Mark } from '@/core/production/mark';
 import { pictureSchema } from '@/core/production/picture';
 import { productionSchema, type Production } from '@/core/production/production';
 import { bundleForBrowser } from '../../scripts/bundle.mjs';
+import { solvedFall } from '../support/solved-fall';
 import { packagedTypeface } from '../unit/support/fonts';
 import { bare, drawn, plate } from './support/plates';
 import { addWords, field, goToRoom, makeProduction, saved, seekTo, type } from './support/rooms';
@@ -28,23 +25,6 @@ test.beforeAll(async ({ browser }) => {
   await harness.addScriptTag({ content: await bundleForBrowser('tests/e2e/support/picture-harness.ts') });
 });
 test.afterAll(() => harness.close());
-
-/** Solves the fall of the first mark where the tests run. */
-function solved(production: Production, faces: Parameters<typeof buildMark>[1] = []): string {
-  const [mark] = production.marks as [Mark];
-  const solids = buildMark(mark, faces);
-  const order = fallOrder(
-    production,
-    mark,
-    () => solids,
-    () => solids.bounds,
-  );
-  if (!order) throw new Error('Nothing falls.');
-  const steps = solveFall(Rapier, order);
-  let step = steps.next();
-  while (!step.done) step = steps.next();
-  return packFall(step.value);
-}
 
 /** A picture in which each place has a colour of its own, as large as the frame. */
 function slopes(): Uint8Array {
@@ -74,7 +54,8 @@ function revealing(): Production {
   });
   return produce(begun, (draft) => {
     const [mark] = draft.marks as [Mark];
-    keepSolved(draft, mark, 'here', solved(begun));
+    const { from, motion } = solvedFall(Rapier, begun);
+    keepSolved(draft, mark, from, motion);
     runFall(draft, mark, 'gathers', 50);
   });
 }
@@ -136,7 +117,7 @@ test('a word is made to fall by hand, as here so in the test to the bit; it is u
     return productionSchema.parse(document);
   };
   const production = await kept();
-  expect(production.marks[0]?.fall.solved?.motion).toBe(solved(production, [await packagedTypeface('archivo-black')]));
+  expect(production.marks[0]?.fall.solved?.motion).toBe(solvedFall(Rapier, production, [await packagedTypeface('archivo-black')]).motion);
 
   // It runs: its time is keyed from where the fall begins.
   await seekTo(page, 25);

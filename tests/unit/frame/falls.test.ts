@@ -1,8 +1,8 @@
 import Rapier from '@dimforge/rapier3d-compat';
 import { produce } from 'immer';
 import type { ManifoldToplevel } from 'manifold-3d';
-import { packFall, unpackFall } from '@/core/fall/packed-fall';
-import { solveFall, type FallOrder } from '@/core/fall/solve-fall';
+import { unpackFall } from '@/core/fall/packed-fall';
+import type { FallOrder } from '@/core/fall/solve-fall';
 import { evaluate } from '@/core/frame/evaluate';
 import { fallOrder, fallSource } from '@/core/frame/fall-order';
 import type { MarkState, PartState } from '@/core/frame/frame-state';
@@ -18,6 +18,7 @@ import { plainCopy } from '@/core/schema/plain-copy';
 import { emptyProduction, productionSchema, type Production } from '@/core/production/production';
 import { enclosedVolume } from '@/core/solid/mesh';
 import { multiply, transformPoint, type Mat4 } from '@/core/space/matrix';
+import { solvedFall } from '../../support/solved-fall';
 import { packagedTypeface } from '../support/fonts';
 import { judge, verdictOn } from '../support/judge';
 
@@ -41,10 +42,7 @@ async function fallen(text: string, of: FallOf, recipe: (mark: Mark, draft: Prod
   const boundsOf = (id: string) => built.get(id)?.bounds;
   const [mark] = production.marks as [Mark];
   const order = fallOrder(production, mark, (id) => built.get(id), boundsOf) as FallOrder;
-  const steps = solveFall(Rapier, order);
-  let step = steps.next();
-  while (!step.done) step = steps.next();
-  const [from, motion] = [fallSource(production, mark, boundsOf), packFall(step.value)];
+  const { from, motion } = solvedFall(Rapier, production, [face]);
   production = produce(production, (draft) => keepSolved(draft, draft.marks[0] as Mark, from, motion));
   const at = (frame: number): MarkState => evaluate(production, frame / 25, boundsOf).marks[0] as MarkState;
   return { production, solids: built.get(mark.id) as MarkSolids, order, at, boundsOf, from };
@@ -146,7 +144,7 @@ test('a mark in the way holds up what falls on it', async () => {
   expect(held.at(60).pose[13]).toBeGreaterThan(-1.2);
 });
 
-test('a production with a fall is the same after it is written and read; one whose motion is damaged opens, and nothing falls', async () => {
+test('a fall is the same after it is written and read; a production in which one is damaged opens, and nothing falls', async () => {
   const { production, boundsOf } = await fallen('SEA', 'pieces');
   const again = productionSchema.parse(JSON.parse(JSON.stringify(production)));
   expect(again).toEqual(production);

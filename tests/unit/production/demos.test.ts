@@ -1,3 +1,5 @@
+import Rapier from '@dimforge/rapier3d-compat';
+import { decode } from 'fast-png';
 import { buildMark } from '@/core/frame/solids/build-mark';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
 import { evaluate } from '@/core/frame/evaluate';
@@ -7,8 +9,11 @@ import { shotSpans } from '@/core/production/shots';
 import type { Production } from '@/core/production/production';
 import { positionOf, transformPoint } from '@/core/space/matrix';
 import { boxCorners, distance } from '@/core/space/vector';
+import { standingSign } from '@/demo/broken-sign';
+import { deepLight, deepLightPng } from '@/demo/deep-light';
 import { demoProductions } from '@/demo/productions';
 import { STRIKES } from '@/demo/sting';
+import { solvedFall } from '../../support/solved-fall';
 import { packagedTypeface } from '../support/fonts';
 
 const demos = demoProductions();
@@ -74,4 +79,21 @@ test('the word that is ridden on stays in sight while it plunges', async () => {
   // It falls five metres and more on the way.
   const y = (frame: number) => positionOf(evaluate(plunge, frame / 25, boundsOf).marks[0]?.pose ?? [])[1];
   expect(y(0) - y(64)).toBeGreaterThan(5);
+});
+
+test('the sign falls as the solver makes it fall, to the bit, and is whole before its words have come', async () => {
+  await Rapier.init();
+  expect(demos[6]?.marks[0]?.fall.solved).toEqual(solvedFall(Rapier, standingSign(null)));
+  const built = await solidsOf(demos[6] as Production);
+  const sign = (frame: number) => evaluate(demos[6] as Production, frame / 25, (id) => built.get(id)?.bounds).marks[0];
+  expect(sign(12)?.shards).not.toBeNull();
+  expect(sign(98)?.shards).toBeNull();
+});
+
+test('the picture on the sign is brightest where the lantern hangs, and nowhere brighter than is shown as it is', () => {
+  const { width, height, data } = decode(deepLightPng());
+  expect(deepLight('a'.repeat(64))).toMatchObject({ width, height });
+  const red = (x: number, y: number) => data[3 * (Math.round(y * height) * width + Math.round(x * width))] as number;
+  expect(red(0.5, 0.43)).toBeGreaterThan(2 * red(0.1, 0.9));
+  expect(data.reduce((most, v) => Math.max(most, v), 0)).toBeLessThanOrEqual(196);
 });

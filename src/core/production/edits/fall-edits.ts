@@ -7,7 +7,7 @@ import type { Mark } from '../mark';
 import type { FallOf } from '../owners/fall';
 import type { Production } from '../production';
 
-/** Says what of a mark falls, from a frame of the scene on, at first to where the floor lies; what was solved before is gone with what it was of. */
+/** Says what of a mark falls, from a frame of the scene on, at first to where the floor lies; what was solved before is gone. */
 export function setFallOf({ set }: Pick<Production, 'set'>, { fall }: Mark, of: FallOf, frame: number): void {
   if (fall.settings.of === of) return;
   if (fall.settings.of === 'nothing') {
