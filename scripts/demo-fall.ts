@@ -1,4 +1,4 @@
-// Solves the fall of the demo's sign anew, into src/demo/broken-sign-fall.json: it ships with the application, so that no start waits for it.
+// Solves the fall of the demo's sign anew, into src/demo/broken-sign-fall.json: it ships with the application, so no start waits for it.
 // Usage: npx tsx scripts/demo-fall.ts
 import Rapier from '@dimforge/rapier3d-compat';
 import { writeFileSync } from 'node:fs';

@@ -86,7 +86,7 @@ export function standingSign(picture: Picture | null): Production {
 }
 
 /**
- * A sign that lies in pieces and falls together; as it does, the picture of a lantern in deep water comes together on it, right to the pixel
+ * A sign that lies in pieces and falls together; as it does, the picture of a lantern in deep water comes together on it, to the pixel
  * where the camera comes to rest. Its fall was solved once (scripts/demo-fall.ts).
  */
 export function brokenSign(picture: Picture | null): Production {

@@ -29,13 +29,13 @@ export interface PictureEvents {
 type WithoutId<M> = M extends { id: number } ? Omit<M, 'id'> : never;
 /** What can be asked of the worker, and what answers it. */
 type Question = WithoutId<
-  Extract<ToPicture, { kind: 'pick' | 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'fall' | 'motion' }>
+  Extract<ToPicture, { kind: 'pick' | 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'outline' | 'fall' | 'motion' }>
 >;
 type Answer<Q extends Question> = Extract<FromPicture, { kind: Q['kind'] extends 'pick' ? 'picked' : Q['kind'] }>;
 
 type AnyAnswer = Extract<
   FromPicture,
-  { kind: 'picked' | 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'fall' | 'motion' }
+  { kind: 'picked' | 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'outline' | 'fall' | 'motion' }
 >;
 
 export class CancelledError extends Error {}
@@ -105,6 +105,11 @@ export class PictureClient {
   /** A mark as binary glTF; null when there is nothing of it. */
   async glb(markId: string): Promise<Uint8Array | null> {
     return (await this.ask({ kind: 'glb', markId })).bytes;
+  }
+
+  /** The outlines of a mark as path data in metres, Y down; null when they cannot be had. */
+  async outline(markId: string): Promise<string | null> {
+    return (await this.ask({ kind: 'outline', markId })).d;
   }
 
   /** What is solved for the fall of a mark, once it is built; null where there is nothing, and the name of what that is solved from. */
@@ -184,6 +189,7 @@ export class PictureClient {
       case 'letters':
       case 'glb':
       case 'fall':
+      case 'outline':
       case 'motion':
         this.asked.answer(message.id, message);
         break;

@@ -183,7 +183,8 @@ export class StandingMark {
   private shape(piece: PlacedSolid, mark: MarkState): void {
     const own = this.shaped.get(shapeKey(piece)) as Shaped;
     const now = mark.shells[piece.shell];
-    const shape = `${piece.mesh.swell ? (mark.inflate ?? 1) : ''} ${piece.built && now ? `${now.from} ${now.to}` : ''}`;
+    const depths = (piece.built || piece.mesh.line) && now ? `${now.from} ${now.to}` : '';
+    const shape = `${piece.mesh.swell ? (mark.inflate ?? 1) : ''} ${depths} ${piece.mesh.line ? JSON.stringify(mark.line) : ''}`;
     if (shape === own.shape) return;
     own.shape = shape;
     const { positions, normals } = standingSurface(piece, mark);

@@ -100,6 +100,13 @@ export class PictureDesk {
       case 'glb':
         void this.answerGlb(message.id, message.markId);
         return;
+      case 'outline': {
+        const mark = this.production?.marks.find((each) => each.id === message.markId);
+        void (mark ? this.keeper.outline(mark) : Promise.resolve(null))
+          .catch(() => null)
+          .then((d) => this.send({ kind: 'outline', id: message.id, d }));
+        return;
+      }
       case 'fall':
         void this.answerFall(message.id, message.markId);
         return;

@@ -59,6 +59,8 @@ export type ToPicture =
   | { kind: 'section'; id: number; markId: string; cut: CutLine }
   | { kind: 'letters'; id: number; words: Words }
   | { kind: 'glb'; id: number; markId: string }
+  /** The outlines of a mark as path data. */
+  | { kind: 'outline'; id: number; markId: string }
   /** What is solved for the fall of a mark. */
   | { kind: 'fall'; id: number; markId: string }
   /** Motion in the picture at every so many frames; a newer question takes the place of an older one. */
@@ -92,6 +94,7 @@ export type FromPicture =
   | { kind: 'mark-failed'; markId: string; reason: string }
   | { kind: 'section'; id: number; loops: ShellLoop[] }
   | { kind: 'letters'; id: number; letters: Letter[] | null }
+  | { kind: 'outline'; id: number; d: string | null }
   | { kind: 'glb'; id: number; bytes: Uint8Array | null }
   | { kind: 'fall'; id: number; order: FallOrder | null; from: string }
   | { kind: 'motion'; id: number; motion: FrameMotion[] | null }

@@ -35,6 +35,7 @@ export class SolidKeeper {
   private meshes = new Map<string, Map<string, SolidMesh>>();
   private idle: (() => void)[] = [];
   private readonly asked = new Questions<Letter[] | null>();
+  private readonly outlines = new Questions<string | null>();
 
   constructor(
     private readonly events: SolidEvents,
@@ -58,7 +59,7 @@ export class SolidKeeper {
   cancel(markId: string, production: Production): void {
     if (!this.pending.delete(markId)) return;
     this.port.close();
-    this.asked.refuseAll(new Error('Stopped.'));
+    this.refuseAll(new Error('Stopped.'));
     this.port = this.start();
     for (const mark of production.marks) {
       const key = this.pending.get(mark.id);
@@ -95,7 +96,7 @@ export class SolidKeeper {
 
   dispose(): void {
     this.port.close();
-    this.asked.refuseAll(new Error('Closed.'));
+    this.refuseAll(new Error('Closed.'));
   }
 
   /** Where the letters of some words would stand; null when their font is not there. */
@@ -103,7 +104,16 @@ export class SolidKeeper {
     return this.asked.ask((id) => this.port.post({ kind: 'letters', id, words }));
   }
 
+  /** The outlines of a mark as path data in metres; null when they cannot be had. */
+  outline(mark: Mark): Promise<string | null> {
+    return this.outlines.ask((id) => this.port.post({ kind: 'outline', id, mark }));
+  }
+
   private receive(reply: BuildReply): void {
+    if (reply.kind === 'outline') {
+      this.outlines.answer(reply.id, reply.d);
+      return;
+    }
     if (reply.kind === 'letters') {
       this.asked.answer(reply.id, reply.letters);
       return;
@@ -141,8 +151,13 @@ export class SolidKeeper {
   private stopped(): void {
     for (const id of this.pending.keys()) this.events.failed(id, STOPPED);
     this.pending.clear();
-    this.asked.refuseAll(new Error(STOPPED));
+    this.refuseAll(new Error(STOPPED));
     this.settle();
+  }
+
+  private refuseAll(reason: Error): void {
+    this.asked.refuseAll(reason);
+    this.outlines.refuseAll(reason);
   }
 
   private settle(): void {

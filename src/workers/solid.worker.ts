@@ -1,5 +1,7 @@
 import { buildSteps, type BuildCache } from '@/core/frame/solids/build-mark';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
+import { outlinePath } from '@/core/frame/solids/outline-path';
+import type { Mark } from '@/core/production/mark';
 import { runSettings } from '@/core/frame/solids/shell-outlines';
 import { Recent } from '@/core/keep/recent';
 import { setText } from '@/core/outline/text-layout';
@@ -78,6 +80,15 @@ async function answerLetters(id: number, words: Words): Promise<void> {
   }
 }
 
+async function answerOutline(id: number, mark: Mark): Promise<void> {
+  try {
+    const own = mark.body.kind === 'words' ? await wordsFaces(mark.body) : null;
+    send({ kind: 'outline', id, d: outlinePath(mark, own?.faces ?? [], own?.runFaces) });
+  } catch {
+    send({ kind: 'outline', id, d: null });
+  }
+}
+
 async function work(): Promise<void> {
   if (busy) return;
   busy = true;
@@ -91,6 +102,10 @@ async function work(): Promise<void> {
 }
 
 scope.onmessage = ({ data }: MessageEvent<BuildRequest>) => {
+  if (data.kind === 'outline') {
+    void answerOutline(data.id, data.mark);
+    return;
+  }
   if (data.kind === 'letters') {
     void answerLetters(data.id, data.words);
     return;

@@ -13,6 +13,8 @@ import { pivotOf } from './pivot';
  * it is for as long as what carries it rests.
  */
 
+const PLACES = ['x', 'y', 'z', 'pan', 'tilt', 'roll'] as const;
+
 /** Changes how a mark is carried, by which one or (null) none. Does nothing where marks would carry one another in a circle. */
 export function carryMark(draft: Production, id: string, carrying: Partial<Mark['settings']>, frame: number, boundsOf: BoundsOf): void {
   const mark = draft.marks.find((each) => each.id === id);
@@ -22,6 +24,11 @@ export function carryMark(draft: Production, id: string, carrying: Partial<Mark[
   const before = markGround(draft, mark, frame, boundsOf);
   mark.settings = { ...mark.settings, ...carrying };
   if (carrying.behind) return;
+  if (carrying.tip) {
+    // At the tip itself, however it stood before.
+    for (const name of PLACES) if (mark.channels[name].keys.length === 0) mark.channels[name].rest = 0;
+    return;
+  }
   retell(mark, multiply(invertRigid(before), pose), multiply(invertRigid(markGround(draft, mark, frame, boundsOf)), pose), boundsOf);
 }
 

@@ -43,6 +43,7 @@ function markState(ready: ReadyMark, frame: number, shown: ShownTime, { producti
     regions: ready.regions(frame, pose),
     trail: trailSteps(ready, frame, pose, contents),
     inflate: ready.inflates ? ready.place.inflate.at(frame) : null,
+    line: ready.line?.at(frame) ?? null,
     picture: ready.panel && panelState(ready.panel, frame, shown),
     reveal: ready.reveal && revealState(production, ready, ready.reveal, frame, shown, boundsOf),
   };

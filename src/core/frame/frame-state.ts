@@ -14,6 +14,7 @@ import type { Surface } from '../production/surface';
 import type { Surroundings } from '../production/surroundings';
 import type { OwnerKind, OwnerOf } from '../schema/owner-kind';
 import type { RegionKind, RegionKindName, SpaceRegion } from '../production/owners/regions/regions';
+import type { LineState } from '../solid/line/drawn-line';
 import type { Region } from '../solid/mesh';
 import type { Mat4 } from '../space/matrix';
 import type { Box, Vec3 } from '../space/vector';
@@ -127,6 +128,8 @@ export interface MarkState {
   trail: readonly TrailStep[];
   /** How far a skin is blown up; null where there is none. */
   inflate: number | null;
+  /** How far it is drawn; null where it is no line. */
+  line: LineState | null;
   /** The picture that lies on its first shell; null where there is none. */
   picture: PanelState | null;
   /** The picture that is thrown on it; null where none is. */

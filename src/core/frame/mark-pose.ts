@@ -2,7 +2,7 @@ import { travelTurn } from '../outline/setting';
 import { isWithin, type Mark } from '../production/mark';
 import { resolverOf } from '../production/resolver';
 import type { Production } from '../production/production';
-import { IDENTITY, multiply, panTiltRoll, product, transformPoint, translation, type Mat4 } from '../space/matrix';
+import { IDENTITY, multiply, panTiltRoll, positionOf, product, transformPoint, translation, type Mat4 } from '../space/matrix';
 import { subtract } from '../space/vector';
 import type { BoundsOf } from './frame-state';
 import { readyAmong, type ReadyMark } from './ready-mark';
@@ -54,8 +54,12 @@ function placedPose({ place, pivot, travelled }: ReadyMark, frame: number): Mat4
 /** What a mark stands in that is carried: carried in place alone, it goes where the pivot of what carries it goes. */
 function groundOf({ carried, place }: ReadyMark, frame: number): Mat4 {
   if (!carried) return IDENTITY;
-  const { by, turns, backOff } = carried;
+  const { by, turns, backOff, tip } = carried;
   const carrier = readyPose(by, frame);
+  if (tip && by.line) {
+    const at = multiply(carrier, by.line.tipAt(frame));
+    return turns ? at : translation(...positionOf(at));
+  }
   const base = turns ? carrier : translation(...subtract(transformPoint(carrier, by.pivot), by.pivot));
   return backOff === null ? base : multiply(base, translation(0, 0, backOff - place.behind.at(frame)));
 }

@@ -18,6 +18,7 @@ import { readyCascades, type ReadyCascades } from './cascades/ready-cascades';
 import type { BoundsOf, MarkExtent, MarkState, PartState, PatternState, RegionOwnerState, ShellState, SurfaceState } from './frame-state';
 import { readyFall, withFallen, type ReadyFall } from './fall-state';
 import { regionState } from './region-state';
+import { readyLine, type ReadyLine } from './ready-line';
 import { isSteadyOwner, ownerStates } from './owner-states';
 import { readyPanel, type ReadyPanel } from './panel-state';
 import { pivotOf } from './pivot';
@@ -54,13 +55,15 @@ export interface ReadyMark {
   asksFrame: boolean;
   extent: MarkExtent | null | undefined;
   /** What carries it; null where nothing does. */
-  carried: { by: ReadyMark; turns: boolean; backOff: number | null } | null;
+  carried: { by: ReadyMark; turns: boolean; backOff: number | null; tip: boolean } | null;
   /** How it falls as a whole, in its own frame, at a frame; null where it does not. */
   falls: At<Mat4 | null>;
   /** Parts of space that show or hide it, at a frame and pose of the mark. */
   regions: (frame: number, pose: Mat4) => MarkState['regions'];
   /** What comes after it; null where nothing does. */
   trail: { read: Readers<Trail['channels']>; settings: Trail['settings'] } | null;
+  /** How far it is drawn; null where it is no line. */
+  line: ReadyLine | null;
   /** What lies on it as a picture; null where nothing does. */
   panel: ReadyPanel | null;
   /** What is thrown on it as a picture; null where nothing is. */
@@ -108,14 +111,14 @@ const carriedMarks = new WeakMap<ReadyMark, WeakMap<ReadyMark, ReadyMark>>();
 
 function linked(marks: Production['marks'], resolver: Resolver, mark: Mark, boundsOf: BoundsOf, below: readonly string[] = []): ReadyMark {
   const own = readyMark(resolver, mark, boundsOf(mark.id));
-  const { carrierId, turns, behind } = mark.settings;
+  const { carrierId, turns, behind, tip } = mark.settings;
   const bearer = carrierId === null || below.includes(carrierId) ? undefined : marks.find(({ id }) => id === carrierId);
   if (!bearer || bearer === mark) return own;
   const by = linked(marks, resolver, bearer, boundsOf, [...below, mark.id]);
   let known = carriedMarks.get(own);
   if (!known) carriedMarks.set(own, (known = new WeakMap()));
   let made = known.get(by);
-  if (!made) known.set(by, (made = { ...own, carried: { by, turns, backOff: behind ? backOff(bearer, mark, boundsOf) : null } }));
+  if (!made) known.set(by, (made = { ...own, carried: { by, turns, backOff: behind ? backOff(bearer, mark, boundsOf) : null, tip } }));
   return made;
 }
 
@@ -158,6 +161,7 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
     regions: readyRegions(resolver, path, mark),
     trail:
       mark.trail.settings.count > 0 ? { read: resolver.of(`${path}/trail`, mark.trail.channels), settings: mark.trail.settings } : null,
+    line: body.kind === 'line' ? readyLine(resolver, path, body) : null,
     panel: body.kind === 'panel' ? readyPanel(resolver, path, body, mark.mirror) : null,
     reveal: readyReveal(resolver, mark),
   };

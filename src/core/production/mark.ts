@@ -6,6 +6,7 @@ import { channelField, colourSchema, idField, longIdField, numberField, switchCh
 import { NO_SETTINGS, ownerList, referenceTo, uniqueIds, type OwnerKind } from '../schema/owner-kind';
 import { textField } from '../schema/text';
 import { mediaRefSchema } from './media';
+import { lineSchema } from './line';
 import { panelSchema } from './panel';
 import { partPlace } from './own-parts';
 import { cascadesSchema, partsLetters } from './owners/cascade';
@@ -123,6 +124,8 @@ export const markKind = {
     /** First and last frame at which it is there; null for those of the production. */
     comes: frameField,
     goes: frameField,
+    /** Where what carries it is a line: at the tip of that, as far as it is drawn. */
+    tip: z.boolean().default(false),
     /** Its front stands a gap behind the back of what carries it, whatever the depths of both. */
     behind: z.boolean().default(false),
   }),
@@ -152,7 +155,7 @@ export const markSchema = z.object({
   id: idField,
   name: textField(80),
   hue: z.number().min(0).max(360),
-  body: z.discriminatedUnion('kind', [wordsSchema, outlineSchema, formSchema, bodySchema, modelSchema, panelSchema]),
+  body: z.discriminatedUnion('kind', [wordsSchema, outlineSchema, formSchema, bodySchema, modelSchema, panelSchema, lineSchema]),
   /** Seen as in a mirror: left for right, or top for bottom. */
   mirror: z.enum(['none', 'across', 'up']).default('none'),
   /** Front to back as they are listed; each stands at its own depths. */
@@ -188,11 +191,11 @@ export type Mark = z.infer<typeof markSchema>;
 export type Outline = z.infer<typeof outlineSchema>;
 
 /** Whether a body is swept from an outline: shells, bevels and skins are matters of such bodies alone. */
-export const isSwept = ({ kind }: Pick<Mark['body'], 'kind'>): boolean => kind !== 'body' && kind !== 'model';
+export const isSwept = ({ kind }: Pick<Mark['body'], 'kind'>): boolean => kind !== 'body' && kind !== 'model' && kind !== 'line';
 
-/** Height that percentages of a mark's lengths are of, metres: that of its capitals, of its drawing or form; 1 for a plain body. */
+/** Height that percentages of a mark's lengths are of, metres: of its capitals, its drawing or form; 1 for a plain body or a line. */
 export function heightOf({ body }: Pick<Mark, 'body'>): number {
-  return body.kind === 'body' ? 1 : body.size;
+  return body.kind === 'body' || body.kind === 'line' ? 1 : body.size;
 }
 
 /** Whether a mark is there at a frame, as far as its first and last frame go. */

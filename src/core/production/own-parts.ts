@@ -29,7 +29,7 @@ type Body =
   | { kind: 'words'; runs: readonly OwnPart[] }
   | { kind: 'outline'; paths: readonly OwnPart[] }
   | { kind: 'model'; parts: readonly OwnPart[] }
-  | { kind: 'form' | 'body' | 'panel' };
+  | { kind: 'form' | 'body' | 'panel' | 'line' };
 
 /** Parts of a body that may be coloured and moved by themselves, in their order, and where they stand in it. */
 export function ownParts(body: Body): { list: readonly OwnPart[]; place: string } {

@@ -1,9 +1,9 @@
 import { FloatList, IntList } from './growing';
+import type { LineRun } from './line/line-run';
+import type { Region } from './region';
 import type { Vec3 } from '../space/vector';
 
-/** The parts of a shell that take one material each. */
-export const REGIONS = ['face', 'bevel', 'side', 'back'] as const;
-export type Region = (typeof REGIONS)[number];
+export { REGIONS, type Region } from './region';
 
 /** What a skin does as it is blown up: half-height at full roundness with its sign, and the slope of its square; per vertex. */
 export interface Swell {
@@ -27,6 +27,8 @@ export interface SolidMesh {
    * sides.
    */
   uvs: Float32Array;
+  /** Of a drawn line: what places its vertices as far as it is drawn (see line/drawn-line.ts). */
+  line?: LineRun;
   /** Of an inflated skin: how each vertex moves with pressure (see skin.ts). */
   swell?: Swell;
   /** Three vertices a triangle, anticlockwise from outside. */

@@ -3,7 +3,7 @@
 import { carryMark } from '@/core/frame/carry-mark';
 import { bearersFor } from '@/core/production/carried';
 import type { Mark } from '@/core/production/mark';
-import { Pick } from '@/parts/controls';
+import { Pick, Tick } from '@/parts/controls';
 import { useSceneFrame } from '../looking/seen';
 import { boundsIn } from '../workspace/view-store';
 import { useEdit, useProduction, useView } from '../workspace/workspace';
@@ -35,6 +35,7 @@ export function CarriedBench({ markId, carrying }: { markId: string; carrying: M
   const { carrierId } = carrying;
   const bearers = bearersFor(marks, ids);
   if (bearers.length === 0 && carrierId === null) return null;
+  const bearer = marks.find(({ id }) => id === carrierId);
   const change = (to: Partial<Mark['settings']>) =>
     edit((draft) => {
       for (const id of ids) carryMark(draft, id, to, frame, boundsIn(facts));
@@ -57,6 +58,11 @@ export function CarriedBench({ markId, carrying }: { markId: string; carrying: M
           options={(Object.keys(WAYS) as Way[]).map((id) => ({ id, label: WAYS[id].label }))}
         />
       )}
+      {bearer?.body.kind === 'line' ? (
+        <Tick isSelected={carrying.tip} onChange={(tip) => change({ tip })}>
+          At the tip of the line
+        </Tick>
+      ) : null}
       {carrierId !== null && carrying.behind ? <ChannelField owner={`marks/${markId}`} name="behind" /> : null}
     </>
   );

@@ -61,9 +61,10 @@ function removePicked(context: CommandContext): void {
 
 /** Gives up the nearest thing in hand: the whole screen, a pose that was flown to, keys and moves that are picked, or what is selected. */
 function letGo(workspace: Workspace): void {
-  const { flight, pick, keys, pickFocus, lensFills } = workspace.view.getState();
+  const { flight, pick, keys, pickFocus, penDraws, lensFills } = workspace.view.getState();
   if (lensFills) workspace.view.setState({ lensFills: false });
   else if (flight) endFlight(workspace);
+  else if (penDraws) workspace.view.setState({ penDraws: false });
   else if (pickFocus) workspace.view.setState({ pickFocus: null });
   else if (pick || keys.length > 0) workspace.view.setState({ pick: null, keys: [] });
   else workspace.view.setState({ selection: null, also: [] });

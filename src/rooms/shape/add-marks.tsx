@@ -1,8 +1,9 @@
 'use client';
 
-import { Boxes, FileUp, Type } from 'lucide-react';
+import { Boxes, FileUp, PenLine, Type } from 'lucide-react';
 import { FileTrigger } from 'react-aria-components';
 import { styled } from 'styled-components';
+import { addLine } from '@/core/production/edits/line-edits';
 import { addModel } from '@/core/production/edits/model-edits';
 import { addPanel } from '@/core/production/edits/panel-edits';
 import { addOutlineMark } from '@/core/production/edits/outline-edits';
@@ -58,6 +59,9 @@ export function AddMarks() {
         </Button>
       </FileTrigger>
       <AddForm />
+      <Button $tone="quiet" onPress={() => add(addLine)}>
+        <PenLine size={13} /> Line
+      </Button>
       <FileTrigger acceptedFileTypes={MODEL_FILES} onSelect={(files) => files?.[0] && void takeModel(files[0])}>
         <Button $tone="quiet">
           <Boxes size={13} /> Model from a file

@@ -1,8 +1,9 @@
 'use client';
 
-import { Download } from 'lucide-react';
+import { Download, PenLine } from 'lucide-react';
 import { removeBearer } from '@/core/frame/carry-mark';
 import { addBacking } from '@/core/production/edits/backing';
+import { addOutlineLine } from '@/core/production/edits/line-edits';
 import { duplicateMark } from '@/core/production/edits/mark-edits';
 import { heightOf, isSwept, type Mark } from '@/core/production/mark';
 import type { Production } from '@/core/production/production';
@@ -22,6 +23,7 @@ import { useTrouble } from '../workspace/use-trouble';
 import { useEdit, useView, useWorkspace } from '../workspace/workspace';
 import { FormBench } from './form-bench';
 import { KitBench } from './kit-bench';
+import { LineBench } from './line-bench';
 import { ModelBench } from './model-bench';
 import { OutlineBench } from './outline-bench';
 import { PanelBench } from './panel-bench';
@@ -45,6 +47,11 @@ export function MarkBenches({ mark }: { mark: Mark }) {
       const id = put(draft);
       if (id) view.setState({ selection: { kind: 'mark', id }, also: [] });
     });
+  const drawLine = async () => {
+    const d = await picture?.outline(mark.id).catch(() => null);
+    setTrouble(d ? null : 'The outlines of this mark cannot be had yet.');
+    if (d) add((draft) => addOutlineLine(draft, mark.id, d));
+  };
   const exportGlb = async () => {
     const bytes = await picture?.glb(mark.id);
     setTrouble(bytes ? null : 'There is nothing of this mark to write yet.');
@@ -59,6 +66,8 @@ export function MarkBenches({ mark }: { mark: Mark }) {
           <OutlineBench key={mark.id} mark={mark} outline={body} />
         ) : body.kind === 'model' ? (
           <ModelBench key={mark.id} mark={mark} model={body} />
+        ) : body.kind === 'line' ? (
+          <LineBench key={mark.id} mark={mark} line={body} />
         ) : body.kind === 'panel' ? (
           <PanelBench key={mark.id} mark={mark} panel={body} />
         ) : (
@@ -79,6 +88,11 @@ export function MarkBenches({ mark }: { mark: Mark }) {
         <div style={{ display: 'flex', flexWrap: 'wrap', gap: 6, marginTop: 14 }}>
           <Button onPress={() => add((draft) => duplicateMark(draft, mark.id))}>Duplicate</Button>
           <Button onPress={() => add((draft) => addBacking(draft, mark.id, heightOf(mark)))}>Backing</Button>
+          {isSwept(body) ? (
+            <Button $tone="quiet" onPress={() => void drawLine()}>
+              <PenLine size={13} /> Line along it
+            </Button>
+          ) : null}
           <Button
             onPress={() => {
               edit((draft) => removeBearer(draft, mark.id, frame, boundsIn(facts)));

@@ -16,6 +16,8 @@ import { SetPlan } from '../views/set-plan';
 import { TransportBar } from '../looking/transport-bar';
 import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { AddMarks } from './add-marks';
+import type { Mark } from '@/core/production/mark';
+import { LinePen } from './line-pen';
 import { MarkBenches } from './mark-benches';
 import { MarkOverlay } from './mark-overlay';
 import { MarkSection } from './mark-section';
@@ -45,6 +47,12 @@ function ShapeBenches() {
       )}
     </Bench>
   );
+}
+
+/** What the lens view shows of the mark at hand. */
+function ShapeOverlay({ mark }: { mark: Mark }) {
+  const { body } = mark;
+  return body.kind === 'line' && body.pen ? <LinePen mark={mark} line={body} /> : <MarkOverlay mark={mark} />;
 }
 
 /** In Shape one goes round the marks, unless a camera's view is asked for. */
@@ -109,7 +117,7 @@ export function ShapeRoom() {
       label: 'the lens view',
       least: 240,
       content: (
-        <LensPane title={mark?.name ?? 'All marks'} onWalk={onWalk} overlay={mark ? <MarkOverlay key={mark.id} mark={mark} /> : null} />
+        <LensPane title={mark?.name ?? 'All marks'} onWalk={onWalk} overlay={mark ? <ShapeOverlay key={mark.id} mark={mark} /> : null} />
       ),
     },
     {

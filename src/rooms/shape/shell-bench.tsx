@@ -50,6 +50,8 @@ export function ShellBench({ mark }: { mark: Mark }) {
     />
   );
   const swept = isSwept(mark.body);
+  const line = mark.body.kind === 'line' ? mark.body : null;
+  const isDeep = swept || line !== null;
   const { fade } = shell;
   return (
     <>
@@ -59,8 +61,8 @@ export function ShellBench({ mark }: { mark: Mark }) {
         max={40}
         onChange={(name) => change((s) => void (s.name = cleanText(name, 40)))}
       />
-      {swept ? <ShellDepth mark={mark} shell={shell} name="to" /> : null}
-      {swept ? <ShellDepth mark={mark} shell={shell} name="from" /> : null}
+      {isDeep ? <ShellDepth mark={mark} shell={shell} name="to" /> : null}
+      {isDeep ? <ShellDepth mark={mark} shell={shell} name="from" /> : null}
       {mark.body.kind === 'model' ? null : number('offset')}
       {swept && shell.offset > 0 ? (
         <Choices
@@ -72,7 +74,7 @@ export function ShellBench({ mark }: { mark: Mark }) {
       ) : null}
       {swept ? number('rim') : null}
       {swept && !mark.skin.on && !shell.front.outward && !shell.back.outward ? number('wall') : null}
-      {swept && !mark.skin.on ? (
+      {(swept && !mark.skin.on) || (line && line.section === 'bevelled') ? (
         <>
           <BevelBench mark={mark} shell={shell} end="front" change={change} />
           <BevelBench mark={mark} shell={shell} end="back" change={change} />

@@ -61,6 +61,9 @@ export interface ViewState {
   surface: Surface | null;
   /** A look that was copied. */
   look: Pick<Kit, 'shells' | 'skin'> | null;
+  /** Presses in the lens view put points of the line at hand; and the one of them that is worked on. */
+  penDraws: boolean;
+  penPoint: number;
   /** Shows the line of the cut in the lens view. */
   cutShown: boolean;
   pick: TimelinePick | null;
@@ -152,6 +155,8 @@ export function createViewStore() {
     askCaret: null,
     look: null,
     surface: null,
+    penDraws: false,
+    penPoint: 0,
     cutShown: true,
     pick: null,
     keys: [],

@@ -106,7 +106,7 @@ export function* shardSteps(mark: Mark, wholes: readonly Whole[], scale: number)
     pieces,
     cutSeed,
   );
-  const rest = { inflate: mark.channels.inflate.rest, shells: [], parts: null };
+  const rest = { inflate: mark.channels.inflate.rest, shells: [], parts: null, line: null };
   const shards: { cell: string; placed: PlacedSolid }[] = [];
   for (const [i, { placed, swept }] of wholes.entries()) {
     const made =

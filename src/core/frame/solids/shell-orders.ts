@@ -8,10 +8,12 @@ import { depthsOf, type Bevel, type Shell } from '../../production/shell';
 import { bodyMesh } from '../../solid/bodies';
 import { buildSolid, type BevelShape, type SolidShape } from '../../solid/bevelled-solid';
 import type { SolidMesh } from '../../solid/mesh';
+import { lineSolid } from '../../solid/line/drawn-line';
 import { modelSolid, type ModelShape } from '../../solid/model';
 import { offsetOutline } from '../../solid/offset-outline';
 import { buildSkin } from '../../solid/skin';
 import { IDENTITY } from '../../space/matrix';
+import { lineShape } from './line-shape';
 import type { PlacedSolid } from './mark-solids';
 import { shellPieces } from './shell-outlines';
 import { layoutKey, shellKey } from './solids-key';
@@ -56,6 +58,12 @@ export function shellOrders(mark: Mark, layout: Layout, index: number, outlinesO
     const { shape } = mark.body;
     const key = `${layoutKey(mark)}|${shell.offset}`;
     const build = () => bodyMesh(shape, shell.offset / 1000);
+    return [{ key, build, pose: IDENTITY, shell: index, built: null, own: -1, parts: [0], when: 'always', shard: null }];
+  }
+  const { body } = mark;
+  if (body.kind === 'line') {
+    const key = `${layoutKey(mark)}|${shellKey(shell)}`;
+    const build = () => lineSolid(lineShape(body, shell), body.channels.width.rest, depthsOf(shell));
     return [{ key, build, pose: IDENTITY, shell: index, built: null, own: -1, parts: [0], when: 'always', shard: null }];
   }
   const source = sourceOf(mark);

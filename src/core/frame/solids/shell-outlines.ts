@@ -83,6 +83,7 @@ export function layoutOf(
     case 'model':
       return model ? modelLayout(body, model) : NOTHING;
     case 'body':
+    case 'line':
       return NOTHING;
   }
 }

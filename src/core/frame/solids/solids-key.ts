@@ -43,6 +43,10 @@ const bodyText = keptText((body: Mark['body']) => {
     return JSON.stringify([body.size, drawn, looksOf(body.paths)]);
   }
   if (body.kind === 'panel') return JSON.stringify([body.picture.width / body.picture.height, body.size, body.corner]);
+  if (body.kind === 'line') {
+    const { channels, settings: _settings, ...line } = body;
+    return JSON.stringify([line, channels.width.rest]);
+  }
   if (body.kind === 'model') return JSON.stringify([body.model.hash, body.size]);
   if (body.kind !== 'words') return JSON.stringify(body);
   const { before: _before, runs, ...words } = body;

@@ -1,4 +1,5 @@
 import { shiftedDepths } from '../../solid/depth-shift';
+import { drawnLine } from '../../solid/line/drawn-line';
 import { swollen } from '../../solid/skin';
 import { multiply, type Mat4 } from '../../space/matrix';
 import type { MarkState } from '../frame-state';
@@ -6,14 +7,18 @@ import { partOf } from '../part-places';
 import type { PlacedSolid } from './mark-solids';
 
 /** What of a mark's state shapes and places its solids. */
-export type MarkShape = Pick<MarkState, 'inflate' | 'parts'> & { shells: readonly { from: number; to: number }[] };
+export type MarkShape = Pick<MarkState, 'inflate' | 'parts' | 'line'> & { shells: readonly { from: number; to: number }[] };
 
 /** Places and normals of a solid as it stands at an instant, in its own frame: blown up, and between the depths that its shell has. */
 export function standingSurface(
   { mesh, built, shell }: PlacedSolid,
-  { inflate, shells }: MarkShape,
+  { inflate, shells, line }: MarkShape,
 ): { positions: Float32Array; normals: Float32Array } {
   const now = shells[shell];
+  if (mesh.line && line && now) {
+    const { length } = mesh.positions;
+    return drawnLine(mesh.line, line, now, { positions: new Float32Array(length), normals: new Float32Array(length) });
+  }
   if (!mesh.swell) {
     return { positions: built && now ? shiftedDepths(mesh, mesh.positions, { built, now }) : mesh.positions, normals: mesh.normals };
   }

@@ -2,6 +2,7 @@ import { CARRIERS } from '../../rig/rig';
 import type { OwnerKind } from '../../schema/owner-kind';
 import { aim, lens } from '../camera';
 import { markKind, pathKind } from '../mark';
+import { lineKind } from '../line';
 import { panelKind } from '../panel';
 import { shellKind } from '../shell';
 import { shotKind, timeKind } from '../shots';
@@ -39,6 +40,7 @@ export const OWNER_KINDS: readonly OwnerKind[] = [
   runKind,
   pathKind,
   panelKind,
+  lineKind,
   cascadeKind,
   ...REGIONS_OF_SPACE,
   trailKind,
