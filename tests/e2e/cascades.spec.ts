@@ -126,6 +126,50 @@ for (const traced of [false, true]) {
     expect(there(1.2)).toBeLessThan(0.02);
   });
 
+  test(`a wipe in the frame stays there, wherever the mark is and however it stands, ${traced ? 'traced' : 'plain'}`, async () => {
+    const production = wiped('box', ({ channels, settings }, { channels: place }) => {
+      settings.space = 'frame';
+      // A quarter of the frame's height to the right of its middle, as wide as a quarter of its height, half as high.
+      Object.assign(channels, { x: at(0.25), border: at(0), ...({ width: at(0.25), height: at(0.5) } as object) });
+      [place.x.rest, place.z.rest, place.pan.rest] = [0.7, -1.5, 35];
+    });
+    const pixels = await draw(production, 0, traced);
+    const there = (x: number, y: number) => {
+      const [px, py] = [Math.floor(WIDTH / 2 + x * HEIGHT), Math.floor(HEIGHT / 2 - y * HEIGHT)];
+      return pixels[4 * (py * WIDTH + px) + 3] as number;
+    };
+    for (const [x, y] of [
+      [0.15, 0],
+      [0.35, 0],
+      [0.25, 0.22],
+      [0.25, -0.22],
+    ] as const)
+      expect(there(x, y)).toBeGreaterThan(0.95);
+    for (const [x, y] of [
+      [0.1, 0],
+      [0.4, 0],
+      [0.25, 0.28],
+      [0.25, -0.28],
+      [-0.25, 0],
+    ] as const)
+      expect(there(x, y)).toBeLessThan(0.05);
+  });
+
+  test(`what is cut away can be put back where another region is, ${traced ? 'traced' : 'plain'}`, async () => {
+    const production = wiped('half-space', ({ channels, settings }, mark) => {
+      settings.acts = 'cut';
+      [channels.x.rest, channels.border.rest] = [0.4, 0];
+      addRegion(mark, 'ball', null);
+      const back = mark.regions[1] as SpaceRegion;
+      back.settings.acts = 'add';
+      Object.assign(back.channels, { x: at(-0.6), y: at(0), border: at(0), width: at(0.6), height: at(0.6), depth: at(2) });
+    });
+    const pixels = await draw(production, 0, traced);
+    expect(pixel(pixels, -0.6, 0)[3]).toBeGreaterThan(0.95);
+    expect(pixel(pixels, -0.6, 0.6)[3]).toBeLessThan(0.05);
+    expect(pixel(pixels, 0.9, 0)[3]).toBeGreaterThan(0.95);
+  });
+
   test(`a box cuts a hole and a ball keeps a disc; both go with the mark, ${traced ? 'traced' : 'plain'}`, async () => {
     const cut = await draw(
       wiped('box', (region, mark) => {

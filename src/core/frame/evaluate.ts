@@ -29,7 +29,7 @@ interface Around {
 function markState(ready: ReadyMark, frame: number, shown: ShownTime, { production, boundsOf, camera }: Around): MarkState {
   const pose = readyPose(ready, frame);
   const frameAt = ready.asksFrame && camera ? frameAxes(camera, pose) : null;
-  const contents = ready.still ?? ready.contents(frame, { frameAt, pose });
+  const contents = ready.still ?? ready.contents(frame, { frameAt, pose, camera });
   const { shells, ownSurfaces, parts, copyStates, shards } = contents;
   return {
     id: ready.id,
@@ -40,7 +40,7 @@ function markState(ready: ReadyMark, frame: number, shown: ShownTime, { producti
     parts,
     copyStates,
     shards,
-    regions: ready.regions(frame, pose),
+    regions: ready.regions(frame, { pose, camera }),
     trail: trailSteps(ready, frame, pose, contents),
     inflate: ready.inflates ? ready.place.inflate.at(frame) : null,
     line: ready.line?.at(frame) ?? null,

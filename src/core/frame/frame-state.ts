@@ -143,8 +143,12 @@ export type RegionOwnerState = OwnerState<RegionKind>;
 export interface RegionState {
   id: string;
   kind: RegionKindName;
-  /** From its own frame into that of its mark. */
+  /** From its own frame into that of its mark; of one in the frame of the picture, from its own into that, both in heights of it. */
   pose: Mat4;
+  /** From the frame of its mark into its own. */
+  into: Mat4;
+  /** It lies in the frame of the picture: what `into` gives is divided by its last. */
+  isFlat: boolean;
   /** Half of its sides, metres; of a half space nothing. */
   half: Vec3;
   /** Width over which it goes from all to nothing, metres. */

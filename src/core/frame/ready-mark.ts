@@ -17,7 +17,7 @@ import type { Around } from './cascades/away';
 import { readyCascades, type ReadyCascades } from './cascades/ready-cascades';
 import type { BoundsOf, MarkExtent, MarkState, PartState, PatternState, RegionOwnerState, ShellState, SurfaceState } from './frame-state';
 import { readyFall, withFallen, type ReadyFall } from './fall-state';
-import { regionState } from './region-state';
+import { regionState, type RegionGround } from './region-state';
 import { readyLine, type ReadyLine } from './ready-line';
 import { isSteadyOwner, ownerStates } from './owner-states';
 import { readyPanel, type ReadyPanel } from './panel-state';
@@ -59,7 +59,7 @@ export interface ReadyMark {
   /** How it falls as a whole, in its own frame, at a frame; null where it does not. */
   falls: At<Mat4 | null>;
   /** Parts of space that show or hide it, at a frame and pose of the mark. */
-  regions: (frame: number, pose: Mat4) => MarkState['regions'];
+  regions: (frame: number, ground: RegionGround) => MarkState['regions'];
   /** What comes after it; null where nothing does. */
   trail: { read: Readers<Trail['channels']>; settings: Trail['settings'] } | null;
   /** How far it is drawn; null where it is no line. */
@@ -154,7 +154,7 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
     still: contents.isSteady ? contents.at(0, null) : null,
     travelled: body.kind === 'words' && body.setting.along !== 'line' ? body.setting : null,
     inflates: skin.on && isSwept(body),
-    asksFrame: cascades?.asksFrame ?? false,
+    asksFrame: (cascades?.asksFrame ?? false) || mark.regions.some(({ settings }) => settings.space === 'frame'),
     extent,
     carried: null,
     falls: fall?.of === 'mark' ? (frame) => fall.at(frame)?.[0] ?? null : always(null),
@@ -174,8 +174,10 @@ function readyRegions(resolver: Resolver, path: string, { regions, shells }: Mar
   const acting = regions.filter(({ settings }) => settings.acts !== 'none');
   if (acting.length === 0) return () => NO_REGIONS;
   const ids = shells.map(({ id }) => id);
-  return (frame, pose) =>
-    ownerStates<RegionOwnerState>(resolver, `${path}/regions`, acting, frame).map((state) => regionState(state, ids, pose));
+  return (frame, ground) =>
+    ownerStates<RegionOwnerState>(resolver, `${path}/regions`, acting, frame)
+      .filter(({ settings }) => settings.space !== 'frame' || ground.camera !== null)
+      .map((state) => regionState(state, ids, ground));
 }
 
 /** The carriers of a mark as one transform. */

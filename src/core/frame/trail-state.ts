@@ -24,7 +24,7 @@ export function trailSteps(ready: ReadyMark, frame: number, pose: Mat4, now: Pic
   return Array.from({ length: count }, (_, i) => i + 1).flatMap((k): TrailStep[] => {
     const then = frame - k * lag;
     const was = readyPose(ready, then);
-    const { parts, shards } = ready.still ?? ready.contents(then, { frameAt: null, pose: was });
+    const { parts, shards } = ready.still ?? ready.contents(then, { frameAt: null, pose: was, camera: null });
     if (isSame(was, pose) && parts === now.parts && shards === now.shards && deep === 0 && size === 1) return [];
     if (flickersOut(flicker, frame, seed, k) || !ready.isThere(then)) return [];
     const own = product(back, was, translation(0, 0, -k * (deep + APART)), scaling(size ** k));

@@ -12,8 +12,9 @@ export interface PlanRegion {
   name: string;
   hue: number;
   kind: 'half-space' | 'box' | 'ball';
-  /** In the world. */
+  /** In the world; of one that lies in the frame of the picture, in that. */
   pose: Mat4;
+  isFlat: boolean;
   half: Vec3;
   isSelected: boolean;
   onSelect: () => void;

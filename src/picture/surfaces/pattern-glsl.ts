@@ -121,16 +121,24 @@ float outsideRegion(int kind, vec3 p, vec3 half_) {
   vec3 d = abs(p) - half_;
   return length(max(d, 0.0)) + min(max(d.x, max(d.y, d.z)), 0.0);
 }
+bool isRegion(int i) { return PATTERN(i, 0).x >= ${REGION_NUMBER['half-space']}.0; }
+/** What is left of what is seen of a mark at a place, by a region: what is kept, cut away, or put back. */
+float seenBy(int i, vec3 own, float seen) {
+  vec4 how = PATTERN(i, 0);
+  vec3 p = inPattern(i, own);
+  float within = 0.0;
+  if (PATTERN(i, 7).y == 0.0 || p.z > 0.0) {
+    if (PATTERN(i, 7).y > 0.0) p = vec3(p.xy / p.z, 0.0);
+    float t = clamp(0.5 - outsideRegion(int(how.x), p, PATTERN(i, 1).xyz) / max(how.z, 1e-5), 0.0, 1.0);
+    within = t * t * (3.0 - 2.0 * t);
+  }
+  return how.y == 2.0 ? max(seen, within) : seen * (how.y == 1.0 ? 1.0 - within : within);
+}
 /** How far a pattern is there at a place, 0 to 1. */
 float patternAt(int i, vec3 own, Standing stands) {
   vec4 how = PATTERN(i, 0);
   int kind = int(how.x);
   vec3 p = inPattern(i, own);
-  if (kind >= ${REGION_NUMBER['half-space']}) {
-    float t = clamp(0.5 - outsideRegion(kind, p, PATTERN(i, 1).xyz) / max(how.z, 1e-5), 0.0, 1.0);
-    float within = t * t * (3.0 - 2.0 * t);
-    return how.y > 0.5 ? within : 1.0 - within;
-  }
   float amount = how.y;
   float soft = 0.5 * how.z + 0.01;
   if (${is('gradient')}) {
@@ -176,7 +184,12 @@ void patterned(int row, vec3 own, Standing how, bool isRelief, inout vec4 a, ino
   slope = vec3(0.0);
   vec4 held = SURFACE(row, 7);
   int last = int(held.x + held.y);
+  float seen = 1.0;
   for (int i = int(held.x); i < last; i++) {
+    if (isRegion(i)) {
+      seen = seenBy(i, own, seen);
+      continue;
+    }
     float relief = isRelief ? PATTERN(i, 3).x : 0.0;
     float step_ = 0.02 * PATTERN(i, 0).w;
     float here = 0.0;
@@ -194,10 +207,10 @@ void patterned(int row, vec3 own, Standing how, bool isRelief, inout vec4 a, ino
     vec3 colour = tint.rgb;
     float covers = here;
     if (int(PATTERN(i, 0).x) == ${PATTERN_NUMBER.picture}) {
-      vec4 seen = pictureAt(i, inPattern(i, own));
+      vec4 shown = pictureAt(i, inPattern(i, own));
       float is = PATTERN(i, 7).w;
-      colour = mix(colour, seen.rgb / max(seen.a, 1e-4), is);
-      covers = mix(here, seen.a, is);
+      colour = mix(colour, shown.rgb / max(shown.a, 1e-4), is);
+      covers = mix(here, shown.a, is);
     }
     a.rgb = mix(a.rgb, colour, tint.w * covers);
     a.w = clamp(a.w + drives.x * here, 0.02, 1.0);
@@ -205,16 +218,22 @@ void patterned(int row, vec3 own, Standing how, bool isRelief, inout vec4 a, ino
     b.z += drives.z * here;
     there *= 1.0 - drives.w * here;
   }
+  there *= seen;
 }
 bool hasPatterns(int row) { return SURFACE(row, 7).y > 0.0; }
 float leftByPatterns(int row, vec3 own, float lean) {
   float left = 1.0;
+  float seen = 1.0;
   vec4 held = SURFACE(row, 7);
   for (int i = int(held.x); i < int(held.x + held.y); i++) {
+    if (isRegion(i)) {
+      seen = seenBy(i, own, seen);
+      continue;
+    }
     float thins = PATTERN(i, 2).w;
     if (thins > 0.0) left *= 1.0 - thins * patternAt(i, own, Standing(lean, vec3(0.0, 0.0, 1.0), vec3(0.0, 0.0, 1.0)));
   }
-  return left;
+  return left * seen;
 }
 `;
 

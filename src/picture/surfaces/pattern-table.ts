@@ -1,11 +1,12 @@
 import { Matrix4, type Box3 } from 'three';
 import type { PatternState, RegionState } from '@/core/frame/frame-state';
 import { PATTERNS, type PatternKindName } from '@/core/production/owners/patterns/patterns';
+import { REGION_ACTS } from '@/core/production/owners/regions/region-fields';
 import type { RegionKindName } from '@/core/production/owners/regions/regions';
 import { radians } from '@/core/space/angle';
 import { LAYINGS, REPEATS } from '@/core/production/owners/patterns/picture';
 import { directionFrame } from '@/core/space/direction-frame';
-import type { Mat4 } from '@/core/space/matrix';
+import { multiply, type Mat4 } from '@/core/space/matrix';
 import { TABLE_WIDTH } from '../tables';
 
 /** Where a thing stands that patterns lie on: in its mark, and how far that and it reach. */
@@ -97,15 +98,12 @@ export const REGION_NUMBER: Record<RegionKindName, number> = { 'half-space': 100
  * 0, 0, 0, all of it | nothing | rows of the way from the own frame of what it acts on into its own | nothing.
  * @param seat from the own frame of what it acts on into that of its mark, as it stands at the moment
  */
-export function regionRow({ kind, pose, half, border, acts }: RegionState, seat: Mat4): number[] {
-  const m = new Matrix4()
-    .fromArray(pose as number[])
-    .invert()
-    .multiply(new Matrix4().fromArray(seat as number[])).elements;
+export function regionRow({ kind, into, isFlat, half, border, acts }: RegionState, seat: Mat4): number[] {
+  const m = multiply(into, seat);
   const row = (k: number) => [m[k], m[4 + k], m[8 + k], m[12 + k]] as number[];
   return [
     REGION_NUMBER[kind],
-    acts === 'cut' ? 1 : 0,
+    REGION_ACTS.indexOf(acts),
     border,
     1,
     ...half,
@@ -114,8 +112,9 @@ export function regionRow({ kind, pose, half, border, acts }: RegionState, seat:
     ...[0, 0, 0, 0],
     ...row(0),
     ...row(1),
-    ...row(2),
-    ...[-1, 0, 0, 0],
+    // In the frame of the picture the third is what both others are divided by.
+    ...row(isFlat ? 3 : 2),
+    ...[-1, isFlat ? 1 : 0, 0, 0],
   ];
 }
 

@@ -85,15 +85,18 @@ export function RegionBench({ path }: { path: string }) {
         name="acts"
         row="Within it"
         label="What it does to the mark"
-        words={{ keep: 'is seen', cut: 'is hidden', none: 'nothing' }}
+        words={{ keep: 'is seen', cut: 'is hidden', add: 'is put back', none: 'nothing' }}
       />
       <SettingChoice
         owner={path}
         name="space"
         row="It goes"
         label="What it goes with"
-        words={{ mark: 'with the mark', world: 'nowhere' }}
+        words={{ mark: 'with the mark', world: 'nowhere', frame: 'with the frame' }}
       />
+      {region.settings.space === 'frame' ? (
+        <Hint>It lies in the picture: from its middle, one metre for the height of the frame.</Hint>
+      ) : null}
       {region.settings.acts === 'none' ? null : (
         <ShellChoice
           label="Acts on"

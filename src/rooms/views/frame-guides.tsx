@@ -6,7 +6,7 @@ import { isShown, markPose } from '@/core/frame/mark-pose';
 import { projected } from '@/core/optics/project';
 import { stationFrames } from '@/core/production/edits/move-edits';
 import { transformPoint } from '@/core/space/matrix';
-import { boxCorners } from '@/core/space/vector';
+import { boxCorners, type Vec3 } from '@/core/space/vector';
 import { regionLines } from '@/core/frame/region-lines';
 import { hueColour } from '@/parts/theme';
 import { useSceneFrame, useSeenCamera } from '../looking/seen';
@@ -98,14 +98,20 @@ export function Ghosts() {
 
 /** The borders of the regions that are worked on, as they lie in the frame. */
 export function RegionOutlines() {
-  const regions = usePlanRegions(false);
   const { camera } = useFrameState();
+  const regions = usePlanRegions(false, camera);
+  const ratio = camera.sensorHeightMm / camera.sensorWidthMm;
   if (regions.length === 0) return null;
   return (
     <svg viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden>
-      {regions.flatMap(({ id, kind, half, pose, hue, isSelected }) =>
+      {regions.flatMap(({ id, kind, half, pose, isFlat, hue, isSelected }) =>
         regionLines(kind, half).map((line, i) => {
-          const points = line.map((place) => projected(camera, transformPoint(pose, place)));
+          // What lies in the frame is told in heights of it.
+          const inFrame = (place: Vec3): [number, number] => {
+            const [x, y] = transformPoint(pose, [place[0], place[1], 0]);
+            return [2 * x * ratio, 2 * y];
+          };
+          const points = line.map((place) => (isFlat ? inFrame(place) : projected(camera, transformPoint(pose, place))));
           // A line that reaches behind the lens is none in the frame.
           if (points.some((p) => p === null)) return null;
           return (

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { moveOwner } from '@/core/production/edits/channel-edits';
 import { regionState } from '@/core/frame/region-state';
-import type { RegionOwnerState } from '@/core/frame/frame-state';
+import type { CameraState, RegionOwnerState } from '@/core/frame/frame-state';
 import { ownerStates } from '@/core/frame/owner-states';
 import { markPose } from '@/core/frame/mark-pose';
 import { resolverOf } from '@/core/production/resolver';
@@ -13,7 +13,7 @@ import { boundsIn } from '../workspace/view-store';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
 /** The regions of the mark that is selected, or of which something is, as the plan draws them. */
-export function usePlanRegions(movable: boolean): PlanRegion[] {
+export function usePlanRegions(movable: boolean, camera: CameraState | null = null): PlanRegion[] {
   const { view } = useWorkspace();
   const edit = useEdit();
   const production = useProduction((p) => p);
@@ -25,29 +25,34 @@ export function usePlanRegions(movable: boolean): PlanRegion[] {
     if (!mark || mark.regions.length === 0) return [];
     const pose = markPose(production, mark, frame, boundsIn(facts));
     const path = `marks/${mark.id}/regions`;
-    return ownerStates<RegionOwnerState>(resolverOf(production), path, mark.regions, frame).map((state): PlanRegion => {
-      const own = regionState(state, [], pose);
+    return ownerStates<RegionOwnerState>(resolverOf(production), path, mark.regions, frame).flatMap((state): PlanRegion[] => {
+      const own = regionState(state, [], { pose, camera });
+      // In the plan there is no frame of the picture.
+      if (state.settings.space === 'frame' && !camera) return [];
       const region = mark.regions.find((each) => each.id === state.id);
       const label = REGIONS_OF_SPACE.find(({ kind }) => kind === state.kind)?.label ?? '';
       const owner = `${path}/${state.id}`;
-      return {
-        id: state.id,
-        name: region?.name || label,
-        hue: mark.hue,
-        kind: own.kind,
-        pose: multiply(pose, own.pose),
-        half: own.half,
-        isSelected: selection?.kind === 'owner' && selection.id === owner,
-        onSelect: () => view.setState({ selection: { kind: 'owner', id: owner }, pick: null, keys: [] }),
-        onMove: movable
-          ? (by, gesture) =>
-              edit(
-                (draft) =>
-                  moveOwner(draft, owner, frame, state.settings.space === 'world' ? by : transformDirection(invertRigid(pose), by)),
-                gesture,
-              )
-          : undefined,
-      };
+      return [
+        {
+          id: state.id,
+          name: region?.name || label,
+          hue: mark.hue,
+          kind: own.kind,
+          pose: own.isFlat ? own.pose : multiply(pose, own.pose),
+          isFlat: own.isFlat,
+          half: own.half,
+          isSelected: selection?.kind === 'owner' && selection.id === owner,
+          onSelect: () => view.setState({ selection: { kind: 'owner', id: owner }, pick: null, keys: [] }),
+          onMove: movable
+            ? (by, gesture) =>
+                edit(
+                  (draft) =>
+                    moveOwner(draft, owner, frame, state.settings.space === 'world' ? by : transformDirection(invertRigid(pose), by)),
+                  gesture,
+                )
+            : undefined,
+        },
+      ];
     });
-  }, [production, selection, facts, frame, movable, edit, view]);
+  }, [production, selection, facts, frame, movable, camera, edit, view]);
 }

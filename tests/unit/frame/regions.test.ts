@@ -10,7 +10,7 @@ import { addForm, addWordmark } from '@/core/production/edits/mark-edits';
 import { addRegion, removeRegion } from '@/core/production/edits/region-edits';
 import type { Mark } from '@/core/production/mark';
 import { emptyProduction, type Production } from '@/core/production/production';
-import { rotationZ, translation } from '@/core/space/matrix';
+import { invertRigid, rotationZ, translation } from '@/core/space/matrix';
 import { packagedTypeface } from '../support/fonts';
 import { straightKey } from '../support/key';
 
@@ -23,6 +23,8 @@ const region = (change: Partial<RegionState>): RegionState => ({
   acts: 'keep',
   shell: null,
   ...change,
+  isFlat: false,
+  into: invertRigid(change.pose ?? translation(0, 0, 0)),
 });
 
 test('a place is in a region, out of it, or on its border by a smooth step', () => {

@@ -3,7 +3,7 @@ import type { Cascade } from '../../production/owners/cascade';
 import type { Values } from '../../motion/readers';
 import { multiply, panTiltRoll, product, transformDirection, translation, type Mat4 } from '../../space/matrix';
 import type { Vec3 } from '../../space/vector';
-import type { PartLook, PartState } from '../frame-state';
+import type { CameraState, PartLook, PartState } from '../frame-state';
 import type { Unit } from './units';
 
 /** How far from rest something is taken: moved, and turned and grown about a point of its own; seen or not. */
@@ -25,6 +25,8 @@ export interface Around {
   frameAt: FrameAt | null;
   /** Pose of the mark. */
   pose: Mat4;
+  /** Who looks; null where nobody does. */
+  camera: CameraState | null;
 }
 
 /** Nothing is turned inside out, or loses its depth for good. */

@@ -64,7 +64,7 @@ function byRegion(resolver: Resolver, mark: Mark, { settings }: Cascade): ByRegi
     const [state] = ownerStates<RegionOwnerState>(resolver, `marks/${mark.id}/regions`, [region], frame);
     // One that is off has reached nothing.
     if (!state) return () => 0;
-    const now = regionState(state, shells, around?.pose ?? null);
+    const now = regionState(state, shells, around);
     return (unit) => insideRegion(now, unit.point);
   };
 }
@@ -163,7 +163,10 @@ export function readyCascades(resolver: Resolver, mark: Mark, ground: CascadeGro
   const asked = (channel: { rest: number; keys: unknown[] }) => channel.rest !== 0 || channel.keys.length > 0;
   return {
     isSteady: mark.cascades.every(({ channels, settings }) => isSteadyOwner(channels) && settings.regionId === null),
-    asksFrame: mark.cascades.some(({ channels }) => asked(channels.frameX) || asked(channels.frameY)),
+    asksFrame: mark.cascades.some(({ channels, settings: { regionId } }) => {
+      const region = mark.regions.find(({ id }) => id === regionId);
+      return asked(channels.frameX) || asked(channels.frameY) || region?.settings.space === 'frame';
+    }),
     at(frame, own, around) {
       const turns = ofParts.map((each) => each.turnsAt(frame, around));
       const shells = Array.from({ length: ground.shells }, (_, shell) => shell);

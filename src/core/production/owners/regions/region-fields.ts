@@ -5,10 +5,13 @@ import { STAND_CHANNELS } from '../stand-fields';
 export const MAX_REGIONS = 8;
 export const REGION_PLACES = ['marks/*/regions/*'] as const;
 
-/** What a region does to the mark: only what lies in it is seen; what lies in it is not; or nothing but what is asked of it by cascades. */
-export const REGION_ACTS = ['keep', 'cut', 'none'] as const;
-/** What it is told in, and goes with: the mark, or the world. */
-export const REGION_SPACES = ['mark', 'world'] as const;
+/**
+ * What a region does to the mark: only what lies in it is seen; what lies in it is not; what lies in it is seen whatever those before it
+ * do; or nothing but what is asked of it by cascades.
+ */
+export const REGION_ACTS = ['keep', 'cut', 'add', 'none'] as const;
+/** What it is told in, and goes with: the mark, the world, or the frame of the picture, where a metre stands for the frame's height. */
+export const REGION_SPACES = ['mark', 'world', 'frame'] as const;
 
 /** Where a region stands, and how soft its border is. */
 export const REGION_CHANNELS = {
