@@ -85,7 +85,7 @@ export default {
       CORE.filter((folder) => !['interchange', 'check'].includes(folder)),
     ),
     core('sound', ['motion']),
-    core('formula', ['motion', 'space']),
+    core('formula', ['motion', 'space', 'sound']),
     core(
       'interchange',
       CORE.filter((folder) => folder !== 'interchange'),

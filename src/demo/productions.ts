@@ -17,7 +17,7 @@ import { keys, straight } from './keys';
 import { LANTERN_FISH } from './lantern-fish';
 import { lureBeauty } from './lure';
 import { plunge } from './plunge';
-import { STING_SECONDS, STRIKES } from './sting';
+import { stingLevels, STING_SECONDS, STRIKES } from './sting';
 
 /**
  * The six-second ident of the season: two close raking passes that do not give the words away,
@@ -103,4 +103,4 @@ export const demoProductions = (picture: Picture | null = null): Production[] =>
 
 /** The season's sting under the ident; the file is kept by the server, which knows its hash. */
 export const stingSound = (hash: string): Sound =>
-  soundSchema.parse({ hash, name: 'Lantern Deep sting.wav', seconds: STING_SECONDS, from: 0 });
+  soundSchema.parse({ hash, name: 'Lantern Deep sting.wav', seconds: STING_SECONDS, from: 0, levels: stingLevels() });

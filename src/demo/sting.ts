@@ -1,4 +1,5 @@
 import { seededRandom } from '@/core/motion/random';
+import { measureLevels, packLevels } from '@/core/sound/levels';
 
 /** Samples a second. */
 export const STING_RATE = 44_100;
@@ -84,3 +85,6 @@ export async function stingWav(): Promise<Uint8Array> {
 }
 
 export const STING_SECONDS = SECONDS;
+
+/** How loud it is through its time, packed. */
+export const stingLevels = (): string => packLevels(measureLevels(stingSignal(), STING_RATE));

@@ -30,22 +30,38 @@ export async function channelsAt(bytes: ArrayBuffer, sampleRate: number): Promis
   return channelsOf(await new OfflineAudioContext(1, 1, sampleRate).decodeAudioData(bytes));
 }
 
-/** Onsets and tempo of a sound, found in a worker. */
-export function onsetsOf({ buffer }: DecodedSound, threshold: number, signal?: AbortSignal): Promise<OnsetFinding> {
+type Asked = { asks: 'onsets'; threshold: number } | { asks: 'levels' };
+
+/** Asks a worker of its own about a sound. */
+function askWorker(buffer: AudioBuffer, asked: Asked, why: string, signal?: AbortSignal): Promise<FromSound> {
   return new Promise((resolve, reject) => {
     const end = (act: () => void) => {
       port.close();
       act();
     };
-    const failed = () => end(() => reject(new Error('The onsets of this sound could not be found.')));
+    const failed = () => end(() => reject(new Error(why)));
     const port = new WorkerPort<SoundOrder, FromSound>(
       new Worker(new URL('../workers/sound.worker.ts', import.meta.url), { type: 'module' }),
-      (message) => (message.kind === 'found' ? end(() => resolve(message.finding)) : failed()),
+      (message) => (message.kind === 'failed' ? failed() : end(() => resolve(message))),
       failed,
     );
     signal?.addEventListener('abort', () => end(() => reject(new DOMException('stopped', 'AbortError'))));
-    port.post({ signal: Float32Array.from(mono(channelsOf(buffer))), sampleRate: buffer.sampleRate, threshold });
+    port.post({ signal: Float32Array.from(mono(channelsOf(buffer))), sampleRate: buffer.sampleRate, ...asked });
   });
+}
+
+/** Onsets and tempo of a sound, found in a worker. */
+export async function onsetsOf({ buffer }: DecodedSound, threshold: number, signal?: AbortSignal): Promise<OnsetFinding> {
+  const why = 'The onsets of this sound could not be found.';
+  const found = await askWorker(buffer, { asks: 'onsets', threshold }, why, signal);
+  if (found.kind !== 'found') throw new Error(why);
+  return found.finding;
+}
+
+/** How loud a sound is through its time, measured in a worker; null where that failed. */
+export async function levelsOf(buffer: AudioBuffer): Promise<string | null> {
+  const found = await askWorker(buffer, { asks: 'levels' }, '').catch(() => null);
+  return found?.kind === 'measured' ? found.levels : null;
 }
 
 /** Longest wait for the sound device, milliseconds: a picture without sound is better than none. */

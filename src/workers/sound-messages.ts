@@ -1,9 +1,12 @@
 import type { OnsetFinding } from '@/core/sound/onsets';
 
-export interface SoundOrder {
-  signal: Float32Array<ArrayBuffer>;
-  sampleRate: number;
-  threshold: number;
-}
+/** What is asked about a sound: where things begin to sound in it, or how loud it is through its time. */
+export type SoundOrder = { signal: Float32Array<ArrayBuffer>; sampleRate: number } & (
+  { asks: 'onsets'; threshold: number } | { asks: 'levels' }
+);
 
-export type FromSound = { kind: 'found'; finding: OnsetFinding } | { kind: 'failed' };
+export type FromSound =
+  | { kind: 'found'; finding: OnsetFinding }
+  /** Packed. */
+  | { kind: 'measured'; levels: string }
+  | { kind: 'failed' };

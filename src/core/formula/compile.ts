@@ -1,3 +1,4 @@
+import { LEVEL_BANDS, type LevelBand } from '../sound/levels';
 import jsep from 'jsep';
 import { FormulaError } from './formula-error';
 import { MAX_FORMULA } from '../motion/channel';
@@ -16,6 +17,8 @@ export interface FormulaMoment {
   time: number;
   /** Cues that have passed, and how far it is to the next one. */
   beat: number;
+  /** How loud a part of the sound is, 0 to 1: all of it, or what is low, middle or high. */
+  loud: (band: LevelBand) => number;
   /** The value of another channel, as formulas have it, at a frame. */
   value(ref: number, frame: number): number;
   /** The same as something heavy on a spring follows it. */
@@ -67,6 +70,7 @@ const MOMENTS: ReadonlyMap<string, Part> = new Map<string, Part>([
   ['time', { unit: '', step: (at) => at.time }],
   ['frame', { unit: '', step: (at) => at.frame }],
   ['beat', { unit: '', step: (at) => at.beat }],
+  ...LEVEL_BANDS.map((band): [string, Part] => [band, { unit: '', step: (at) => at.loud(band) }]),
   ['pi', { unit: '', step: () => Math.PI }],
 ]);
 

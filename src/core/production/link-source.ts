@@ -4,6 +4,7 @@ import { unitInFormulas, type Unit } from '../formula/units';
 import { isColour, isSwitch, type Channel, type Channels, type Link, type Value } from '../motion/channel';
 import type { Read } from '../motion/readers';
 import { Follower } from '../motion/spring';
+import { levelAt, unpackLevels } from '../sound/levels';
 import { framesPerSecond } from '../time/rate';
 import type { ChannelMeta } from '../schema/fields';
 import { channelMeta, ownerAt } from './owners/owners';
@@ -86,7 +87,16 @@ function momentsOf(production: Production, { refs }: Link, ask: Ask): (frame: nu
     }
     return follower.at(frame);
   };
-  return (frame) => ({ frame, time: frame / fps, beat: beatAt(production.cues, frame), value, follow });
+  const { sound } = production;
+  const levels = sound?.levels ? unpackLevels(sound.levels) : null;
+  return (frame) => ({
+    frame,
+    time: frame / fps,
+    beat: beatAt(production.cues, frame),
+    loud: (band) => (sound && levels ? levelAt(levels, band, (frame - sound.from) / fps) : 0),
+    value,
+    follow,
+  });
 }
 
 function colourReader(production: Production, link: Link, ask: Ask) {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { idField, intField, numberField } from '../schema/fields';
+import { MAX_PACKED_LEVELS } from '../sound/levels';
 import { mediaRefSchema } from './media';
 import { uniqueIds } from '../schema/owner-kind';
 import { textField } from '../schema/text';
@@ -32,6 +33,8 @@ export const soundSchema = mediaRefSchema.extend({
   seconds: z.number().min(0).max(MAX_SOUND_SECONDS),
   /** Frame at which it begins; before 0 its beginning is left out. */
   from: intField({ label: 'Begins at', unit: 'fr', min: -36_000, max: 36_000, rest: 0 }),
+  /** How loud it is through its time, packed; null where that was not measured. */
+  levels: z.string().max(MAX_PACKED_LEVELS).nullable().default(null),
   gainDb: numberField({ label: 'Level', unit: 'dB', min: -60, max: 12, rest: 0, step: 0.5, digits: 1 }),
 });
 export type Sound = z.infer<typeof soundSchema>;

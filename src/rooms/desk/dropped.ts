@@ -12,7 +12,7 @@ import { cutText } from '@/core/schema/text';
 import { framesPerSecond, RATE_NAMES } from '@/core/time/rate';
 import { api, sendMedia } from '@/parts/api';
 import { readFile } from '@/parts/reading-client';
-import { decodeSound } from '@/parts/sound-client';
+import { decodeSound, levelsOf } from '@/parts/sound-client';
 
 /** What becomes of a file that is dropped on the desk: mostly a production of its own. */
 
@@ -84,7 +84,8 @@ const KINDS: readonly { ending: RegExp; take: (file: File) => Promise<string> }[
       const { hash } = await sendMedia('sound', file);
       const length = Math.max(1, Math.min(MAX_FRAMES, Math.round(buffer.duration * framesPerSecond(FORMAT.rate))));
       const production = emptyProduction(nameOf(file), { ...FORMAT, length });
-      production.sound = soundSchema.parse({ hash, name: file.name, seconds: buffer.duration, from: 0 });
+      const levels = await levelsOf(buffer);
+      production.sound = soundSchema.parse({ hash, name: file.name, seconds: buffer.duration, from: 0, levels });
       await keep(production);
       return `“${nameOf(file)}” is a production as long as the sound.`;
     },

@@ -11,7 +11,7 @@ import { Button, Heading, Hint, Row, Tick, Trouble } from '@/parts/controls';
 import { FileButton } from '@/parts/file-button';
 import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
-import { decodeSound, onsetsOf } from '@/parts/sound-client';
+import { decodeSound, levelsOf, onsetsOf } from '@/parts/sound-client';
 import { NameField } from '../benches/name-field';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 
@@ -30,7 +30,8 @@ function useChooseSound() {
         throw new Error(`“${file.name}” cannot be played. It is damaged, or of a kind that this browser does not know.`);
       });
       if (buffer.duration > MAX_SOUND_SECONDS) throw new Error(`A sound can be at most ${MAX_SOUND_SECONDS / 60} minutes long.`);
-      edit((draft) => void (draft.sound = soundSchema.parse({ hash, name: file.name, seconds: buffer.duration, from: 0 })));
+      const levels = await levelsOf(buffer);
+      edit((draft) => void (draft.sound = soundSchema.parse({ hash, name: file.name, seconds: buffer.duration, from: 0, levels })));
       setState({ busy: null, trouble: null });
     } catch (error) {
       setState({ busy: null, trouble: error instanceof Error ? error.message : 'This file could not be taken in.' });
@@ -51,6 +52,10 @@ export function SoundBench() {
   const [stop, setStop] = useState<AbortController | null>(null);
   const fps = framesPerSecond(format.rate);
 
+  const measure = async () => {
+    const levels = ready && (await levelsOf(ready.buffer));
+    edit((draft) => void (draft.sound && draft.sound.hash === sound?.hash && (draft.sound.levels = levels)));
+  };
   const find = async () => {
     if (!ready || !sound) return;
     const abort = new AbortController();
@@ -99,6 +104,11 @@ export function SoundBench() {
         <FileButton label="Sound file" accept=".wav,.mp3,.ogg,.oga,.flac,audio/*" onFile={(file) => void choose(file)}>
           {sound ? 'Another file…' : 'Choose a sound file…'}
         </FileButton>
+        {sound && ready && sound.levels === null ? (
+          <Button $tone="quiet" onPress={() => void measure()}>
+            Measure how loud it is, for formulas
+          </Button>
+        ) : null}
         {sound ? <Button onPress={() => edit((draft) => void (draft.sound = null))}>No sound</Button> : null}
       </div>
       <Heading>Cues · {cues.length}</Heading>
