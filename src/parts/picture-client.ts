@@ -3,6 +3,7 @@ import type { Words } from '@/core/production/words';
 import type { FrameMotion } from '@/core/check/strobe';
 import type { Production } from '@/core/production/production';
 import type { Patch } from 'immer';
+import type { FrameCover } from '@/picture/frame-cover';
 import type { LightShare } from '@/picture/light-shares';
 import type { MaterialSwatch, SwatchPlace } from '@/picture/material-swatches';
 import type { Picked } from '@/picture/pick';
@@ -29,13 +30,16 @@ export interface PictureEvents {
 type WithoutId<M> = M extends { id: number } ? Omit<M, 'id'> : never;
 /** What can be asked of the worker, and what answers it. */
 type Question = WithoutId<
-  Extract<ToPicture, { kind: 'pick' | 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'outline' | 'fall' | 'motion' }>
+  Extract<
+    ToPicture,
+    { kind: 'pick' | 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'outline' | 'fall' | 'cover' | 'motion' }
+  >
 >;
 type Answer<Q extends Question> = Extract<FromPicture, { kind: Q['kind'] extends 'pick' ? 'picked' : Q['kind'] }>;
 
 type AnyAnswer = Extract<
   FromPicture,
-  { kind: 'picked' | 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'outline' | 'fall' | 'motion' }
+  { kind: 'picked' | 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'outline' | 'fall' | 'cover' | 'motion' }
 >;
 
 export class CancelledError extends Error {}
@@ -117,6 +121,11 @@ export class PictureClient {
     return this.ask({ kind: 'fall', markId });
   }
 
+  /** How much of some frames a mark covers; null where nothing is drawn. */
+  async cover(markId: string, frames: number[]): Promise<FrameCover[] | null> {
+    return (await this.ask({ kind: 'cover', markId, frames })).covers;
+  }
+
   /** Motion in the picture at every so many frames; null when it was asked for anew meanwhile. */
   async motion(every: number): Promise<FrameMotion[] | null> {
     return (await this.ask({ kind: 'motion', every })).motion;
@@ -190,6 +199,7 @@ export class PictureClient {
       case 'glb':
       case 'fall':
       case 'outline':
+      case 'cover':
       case 'motion':
         this.asked.answer(message.id, message);
         break;

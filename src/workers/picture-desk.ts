@@ -6,6 +6,7 @@ import { isEverShown } from '@/core/production/shell';
 import type { Production } from '@/core/production/production';
 import type { Scenery } from '@/picture/draw-frame';
 import { CannotDraw, Painter } from '@/picture/painter';
+import { frameCover } from '@/picture/frame-cover';
 import { lightShares } from '@/picture/light-shares';
 import { materialSwatches, type SwatchPlace } from '@/picture/material-swatches';
 import { pick, PICKED_NOTHING } from '@/picture/pick';
@@ -109,6 +110,9 @@ export class PictureDesk {
       }
       case 'fall':
         void this.answerFall(message.id, message.markId);
+        return;
+      case 'cover':
+        void this.answerCover(message.id, message.markId, message.frames);
         return;
       case 'motion':
         void this.answerMotion(message.id, message.every);
@@ -239,6 +243,13 @@ export class PictureDesk {
     this.motionAsked = id;
     const motions = this.production ? frameMotion(this.production, this.boundsOf, every, this.probe) : [];
     this.send({ kind: 'motion', id, motion: await inSlices(motions, () => this.motionAsked === id).catch(() => null) });
+  }
+
+  private async answerCover(id: number, markId: string, frames: readonly number[]): Promise<void> {
+    await this.keeper.whenIdle();
+    const { painter, production } = this;
+    const covers = painter && production ? frameCover(painter, this.scenery(production), markId, frames) : null;
+    this.answerDrawn({ kind: 'cover', id, covers });
   }
 
   private answerShares(id: number, x: number, y: number): void {

@@ -10,6 +10,7 @@ import type { Soloed } from '@/core/frame/soloed';
 import type { Letter } from '@/core/outline/text-layout';
 import type { Words } from '@/core/production/words';
 import type { FontFacts } from './solid-messages';
+import type { FrameCover } from '@/picture/frame-cover';
 import type { LightShare } from '@/picture/light-shares';
 import type { MaterialSwatch, SwatchPlace } from '@/picture/material-swatches';
 import type { Picked } from '@/picture/pick';
@@ -63,6 +64,8 @@ export type ToPicture =
   | { kind: 'outline'; id: number; markId: string }
   /** What is solved for the fall of a mark. */
   | { kind: 'fall'; id: number; markId: string }
+  /** How much of some frames a mark covers. */
+  | { kind: 'cover'; id: number; markId: string; frames: number[] }
   /** Motion in the picture at every so many frames; a newer question takes the place of an older one. */
   | { kind: 'motion'; id: number; every: number }
   | { kind: 'stop-building'; markId: string }
@@ -97,6 +100,7 @@ export type FromPicture =
   | { kind: 'outline'; id: number; d: string | null }
   | { kind: 'glb'; id: number; bytes: Uint8Array | null }
   | { kind: 'fall'; id: number; order: FallOrder | null; from: string }
+  | { kind: 'cover'; id: number; covers: FrameCover[] | null }
   | { kind: 'motion'; id: number; motion: FrameMotion[] | null }
   | ({ kind: 'picked'; id: number } & Picked)
   | { kind: 'shares'; id: number; shares: LightShare[] }

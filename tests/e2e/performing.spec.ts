@@ -1,5 +1,5 @@
 import { expect, test } from './support/server';
-import { addWords, field, goToRoom, makeProduction, pictureOf, saved, type, valueOf } from './support/rooms';
+import { addWords, field, goToRoom, makeProduction, pictureOf, saved, seekTo, type, valueOf } from './support/rooms';
 
 /** Letters that take their turn, as a person makes them do so. */
 
@@ -71,4 +71,39 @@ test('a mark is copied into another production with all that it has, and is ther
   expect(await valueOf(page, 'Begins at, fr')).toBe('40');
   await page.keyboard.press('Control+z');
   await saved(page);
+});
+
+test('frames that a mark wholly covers are counted and charted, and found by a press', async ({ page, ironsky }) => {
+  await makeProduction(page, ironsky.url, 'Wiping', '01:00');
+  await goToRoom(page, 'Shape');
+  await page.getByRole('button', { name: 'Plain form' }).click();
+  await page.getByRole('menuitem', { name: 'Plate' }).click();
+  await type(page, 'Height, m', '12');
+  await goToRoom(page, 'Choreograph');
+  await page
+    .getByRole('navigation', { name: 'Call sheet' })
+    .getByRole('button', { name: /^Plate form/ })
+    .click();
+  // From left of the frame to right of it, so that it covers all of it in the middle of its way.
+  const across = field(page, 'Across, m');
+  for (const [frame, x] of [
+    [0, '-24'],
+    [20, '24'],
+  ] as const) {
+    await seekTo(page, frame);
+    await page.getByRole('button', { name: 'Key its place here' }).click();
+    await across.fill(x);
+    await across.press('Enter');
+  }
+  await page.getByRole('button', { name: /^Covers the frame/ }).click();
+  await page.getByRole('button', { name: 'Count covered frames' }).click();
+  const said = page.getByText(/wholly covered/);
+  await expect(said).toBeVisible({ timeout: 60_000 });
+  const count = Number(/^(\d+)/.exec((await said.textContent()) ?? '')?.[1]);
+  // Outside of the frame at first and at last, and wider than it is.
+  expect(count).toBeGreaterThan(0);
+  expect(count).toBeLessThan(20);
+  await expect(page.getByTestId('covered')).toHaveCount(count);
+  await page.getByRole('button', { name: /^Go to frame/ }).click();
+  await pictureOf(page, 10, 1);
 });

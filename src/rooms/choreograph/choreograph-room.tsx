@@ -16,6 +16,7 @@ import { RoomOfViews } from '../layout/room-of-views';
 import type { SplitPane } from '../layout/split';
 import { CascadesBench } from '../benches/cascades-bench';
 import { MarkCarriers } from '../benches/mark-carriers';
+import { CoverBench } from '../benches/cover-bench';
 import { FallBench } from '../benches/fall-bench';
 import { RevealBench } from '../benches/reveal-bench';
 import { TrailBench } from '../benches/trail-bench';
@@ -87,6 +88,7 @@ function MarkPlace({ id }: { id: string }) {
       {mark ? <TrailBench key={`trail-${id}`} mark={mark} /> : null}
       {mark ? <FallBench key={`fall-${id}`} mark={mark} /> : null}
       {mark ? <RevealBench key={`reveal-${id}`} mark={mark} /> : null}
+      {mark ? <CoverBench key={`cover-${id}`} mark={mark} /> : null}
     </>
   );
 }

@@ -11,6 +11,7 @@ import { Button, Hint } from '@/parts/controls';
 import { download } from '@/parts/download';
 import { CascadesBench } from '../benches/cascades-bench';
 import { MarkCarriers } from '../benches/mark-carriers';
+import { CoverBench } from '../benches/cover-bench';
 import { FallBench } from '../benches/fall-bench';
 import { RevealBench } from '../benches/reveal-bench';
 import { TrailBench } from '../benches/trail-bench';
@@ -84,6 +85,7 @@ export function MarkBenches({ mark }: { mark: Mark }) {
         <TrailBench key={`trail-${mark.id}`} mark={mark} />
         <FallBench key={`fall-${mark.id}`} mark={mark} />
         <RevealBench key={`reveal-${mark.id}`} mark={mark} />
+        <CoverBench key={`cover-${mark.id}`} mark={mark} />
         <KitBench key={`kit-${mark.id}`} mark={mark} />
         <div style={{ display: 'flex', flexWrap: 'wrap', gap: 6, marginTop: 14 }}>
           <Button onPress={() => add((draft) => duplicateMark(draft, mark.id))}>Duplicate</Button>
