@@ -49,7 +49,7 @@ const room = (name) => page.getByRole('navigation', { name: 'Rooms' }).getByRole
 
 try {
   await page.goto(url);
-  await page.waitForFunction(() => document.querySelectorAll('main img').length === 6, null, { timeout: 240_000 });
+  await page.waitForFunction(() => document.querySelectorAll('main img').length === 7, null, { timeout: 240_000 });
   await page.waitForLoadState('networkidle');
   await shoot('desk');
   await page.getByRole('link', { name: /^Open Lantern Deep, ident A/ }).click();
@@ -62,11 +62,6 @@ try {
   await page.keyboard.press('Enter');
   await refined(149);
   await shoot('light');
-  await room('Shape');
-  await page.getByRole('button', { name: 'Versions' }).click();
-  await page.getByText('At an opening').waitFor();
-  await shoot('versions');
-  await page.keyboard.press('Escape');
   await page.goto(url);
   await page.getByRole('link', { name: /^Open Lantern Deep, the lure/ }).click();
   await room('Choreograph');
@@ -116,9 +111,19 @@ try {
   await seek(150);
   await refined(150);
   await shoot('performing');
+  await page.goto(url);
+  await page.getByRole('link', { name: /^Open Lantern Deep, the sign/ }).click();
+  await room('Choreograph');
+  await page
+    .getByRole('navigation', { name: 'Call sheet' })
+    .getByRole('button', { name: /^Sign/ })
+    .click();
+  await page.getByRole('button', { name: /^Fall/ }).click();
+  await seek(76);
+  await refined(76);
+  await shoot('falling');
   await shootFirstTitle(browser, refinedOn);
   render('Lantern Deep, ident A', 149, 'ident');
-  render('Merrow Nine, glass and gold', 112, 'glass-and-gold');
   render('Merrow Nine, round the world', 149, 'round-the-world');
 } finally {
   await browser.close();

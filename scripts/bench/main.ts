@@ -25,6 +25,7 @@ import { growth } from './growth';
 import { long } from './long';
 import { motion } from './motion';
 import { opening } from './opening';
+import { falling } from './falling';
 import { performing } from './performing';
 import { playing } from './playing';
 import { median, milliseconds } from './timing';
@@ -306,6 +307,7 @@ const parts: Record<string, () => void | Promise<void>> = {
   demo: async () => evaluation(await demo()),
   motion,
   performing,
+  falling,
   edits,
   dragging,
   long,

@@ -9,6 +9,7 @@ import { EVERY_LIGHT, LIGHT_TEXELS, lightMask, lightRow, placedLights, type Plac
 import { ShadowAtlas } from './lights/shadow-atlas';
 import type { PictureTextures } from './picture-textures';
 import { NEAR } from './projection';
+import { matteBits, mattesOf } from './matte-bits';
 import type { Dressing } from './quality';
 import { StandingMark } from './standing-mark';
 import { SHARES_SIZE } from './surfaces/surface-glsl';
@@ -88,13 +89,14 @@ export class Stage {
     const shown = new Map(state.marks.map((mark) => [mark.id, mark]));
     this.hasShadows = quality !== 'sketch' && (quality !== 'seen' || ofKind(state.set, 'haze') !== undefined);
     materials.begin();
+    const bits = matteBits(state.marks);
     for (const [id, standing] of this.marks) {
       const mark = shown.get(id);
       standing.group.visible = mark !== undefined;
       if (!mark) continue;
       const ref = mark.picture?.ref ?? mark.reveal?.ref;
       const picture = ref ? (this.pictures?.texture(ref) ?? null) : null;
-      standing.pose(mark, quality, picture, lightMask(state.lights, id), this.hasShadows);
+      standing.pose(mark, quality, picture, lightMask(state.lights, id), this.hasShadows, mattesOf(mark, bits));
     }
     this.backdrops.pose(state.set, quality);
     materials.end();

@@ -1,11 +1,15 @@
-import { Box3, BufferAttribute, BufferGeometry, Group, Matrix4, Mesh, type Material, type Sphere, type Texture } from 'three';
-import type { MarkState, PartState, SurfaceState } from '@/core/frame/frame-state';
+import type { BufferAttribute, BufferGeometry } from 'three';
+import { Box3, Group, Matrix4, Mesh, type Material, type Sphere, type Texture } from 'three';
+import type { MarkState, PartState } from '@/core/frame/frame-state';
 import type { MarkSolids, PlacedSolid } from '@/core/frame/solids/mark-solids';
 import { partOf } from '@/core/frame/part-places';
 import { isStanding, standingPose, standingSurface } from '@/core/frame/solids/standing-solid';
 import type { SolidMesh } from '@/core/solid/mesh';
 import { multiply, type Mat4 } from '@/core/space/matrix';
 import { EVERY_LIGHT } from './lights/light-rows';
+import { MatteWriter, type Matte, type Silhouette } from './matte-writer';
+import { looksOtherwise, seenOn } from './part-look';
+import { boxOf, geometryOf, shapeKey } from './piece-geometry';
 import type { Dressing } from './quality';
 import { fadePlane } from './surfaces/fade';
 import { layOn, throwOn } from './surfaces/laid-picture';
@@ -20,6 +24,13 @@ interface Dress {
   materials: Material[];
   casting: Material[];
 }
+
+/** What a mark is cut by, and the bit of the stencil by which it cuts others; null for nothing. */
+export interface Mattes {
+  cutBy: Matte | null;
+  writes: number | null;
+}
+const NO_MATTES: Mattes = { cutBy: null, writes: null };
 
 /** A copy of the mark that looks otherwise than the others. */
 interface CopyState {
@@ -51,6 +62,8 @@ interface Shaped {
 export class StandingMark {
   readonly group = new Group();
   private readonly copies: Group[] = [];
+  private readonly matte = new MatteWriter();
+  private cutBy: Matte | null = null;
   private readonly shaped = new Map<string, Shaped>();
   private pieces: PlacedSolid[] = [];
   /** How far it reaches at rest; measured where anything asks. */
@@ -67,6 +80,7 @@ export class StandingMark {
   ) {
     this.group.matrixAutoUpdate = false;
     this.group.name = id;
+    this.group.add(this.matte.group);
   }
 
   setSolids({ pieces }: MarkSolids): void {
@@ -86,6 +100,7 @@ export class StandingMark {
     this.pieces = pieces;
     this.extent = null;
     this.group.clear();
+    this.group.add(this.matte.group);
     this.copies.length = 0;
   }
 
@@ -94,6 +109,7 @@ export class StandingMark {
    * @param picture what lies on it as its picture
    * @param lights bits of the lights that light it
    * @param casts it is asked what it casts its shadows by
+   * @param mattes what it is cut by, and the bit by which it cuts others
    */
   pose(
     mark: MarkState,
@@ -101,7 +117,9 @@ export class StandingMark {
     picture: Texture | null = null,
     lights: number = EVERY_LIGHT,
     casts: boolean = quality === 'lit' || quality === 'full',
+    mattes: Mattes = NO_MATTES,
   ): void {
+    this.cutBy = mattes.cutBy;
     this.group.matrix.fromArray(mark.pose as number[]);
     for (const piece of this.pieces) this.shape(piece, mark);
     const drawn = drawnCopies(mark);
@@ -111,7 +129,7 @@ export class StandingMark {
     const alike = dressFor(mark, null);
     this.copies.forEach((copy, i) => {
       const one = drawn[i];
-      copy.visible = one !== undefined && one.state?.on !== false;
+      copy.visible = one !== undefined && one.state?.on !== false && !mark.cutsOnly;
       if (!one || !copy.visible) return;
       const { pose, state } = one;
       const shown = one.parts === mark.parts && one.shards === mark.shards ? mark : { ...mark, parts: one.parts, shards: one.shards };
@@ -128,10 +146,26 @@ export class StandingMark {
         mesh.userData.worn = worn;
       });
     });
+    this.matte.update(mattes.writes, () => this.silhouettes(mark, drawn));
+  }
+
+  /** All that is seen of it, as it stands, for those that are cut by it. */
+  private silhouettes(mark: MarkState, drawn: ReturnType<typeof drawnCopies>): Silhouette[] {
+    return drawn.flatMap(({ pose, state, parts, shards }) => {
+      if (state?.on === false) return [];
+      const shown = { ...mark, parts, shards };
+      return this.pieces
+        .filter((piece) => isStanding(piece, shown))
+        .map((piece) => ({
+          geometry: (this.shaped.get(shapeKey(piece)) as Shaped).geometry,
+          pose: multiply(pose, standingPose(piece, shown)),
+        }));
+    });
   }
 
   /** Lets all that is seen wear what it casts its shadow by, or what it is seen in. */
   wearShadows(isCasting: boolean): void {
+    this.matte.hide(isCasting);
     for (const copy of this.copies) {
       for (const mesh of copy.children as Mesh[]) {
         const worn = mesh.userData.worn as Dress | undefined;
@@ -164,6 +198,7 @@ export class StandingMark {
 
   dispose(): void {
     for (const { geometry } of this.shaped.values()) geometry.dispose();
+    this.matte.dispose();
     this.materials.release(`${this.id}/`);
   }
 
@@ -241,14 +276,14 @@ export class StandingMark {
         casting.push(this.materials.hidden);
         return this.materials.hidden;
       }
-      const surface = seen(seen(own ?? shell.surfaces[region], part), copy?.state ?? null);
+      const surface = seenOn(seenOn(own ?? shell.surfaces[region], part), copy?.state ?? null);
       const alone = part && looksOtherwise(part) ? `/${piece.parts.join()}` : '';
       const slot = `${stem}/${own ? '' : region}${alone}${copy ? `/copy ${copy.index}` : ''}`;
       const ground = surface.patterns.length > 0 ? this.groundOf(piece) : null;
       // Fades, patterns and what is thrown on lie differently in each piece.
       const fading = fade || ground || regions || thrown ? `${slot}/${this.pieces.indexOf(piece)}` : slot;
       const catches = surface.material === 'only-shadow' ? ONLY_SHADOW : null;
-      const features = { fade, laid, lights, ground, catches, ...(regions ? { regions } : {}) };
+      const features = { fade, laid, lights, ground, catches, matte: this.cutBy, ...(regions ? { regions } : {}) };
       // Both sides of a cut-out are read from where they are seen: one of them says what is there of it.
       const casts = !catches && (!laid?.isClear || region === 'face');
       if (isCasting) casting.push(casts ? this.materials.wear('shadow', fading, surface, features) : this.materials.hidden);
@@ -256,42 +291,4 @@ export class StandingMark {
     });
     return { materials, casting };
   }
-}
-
-const boxes = new WeakMap<SolidMesh, Box3>();
-
-/** How far a piece reaches in its own frame; looked through once. */
-function boxOf({ mesh }: PlacedSolid): Box3 {
-  let box = boxes.get(mesh);
-  if (!box) boxes.set(mesh, (box = new Box3().setFromArray(mesh.positions)));
-  return box;
-}
-
-/** Whether what moves by itself looks otherwise than at rest. */
-const looksOtherwise = ({ opacity, look }: PartState): boolean => opacity < 1 || look !== null;
-
-/** A surface as what it lies on has it that moves by itself. */
-function seen(surface: SurfaceState, part: PartState | null): SurfaceState {
-  if (!part || !looksOtherwise(part)) return surface;
-  const { look } = part;
-  const opacity = surface.opacity * part.opacity;
-  if (!look) return { ...surface, opacity };
-  const [r, g, b] = surface.colour.map((v, k) => v + look.tints * ((look.colour[k] as number) - v)) as [number, number, number];
-  const roughness = Math.min(1, Math.max(0, surface.roughness + look.roughness));
-  return { ...surface, opacity, colour: [r, g, b], glow: surface.glow + look.glow, roughness };
-}
-
-/** Pieces of one shell that are alike share a geometry; those of several shells may stand between different depths. */
-const shapeKey = ({ shell, key }: PlacedSolid): string => `${shell} ${key}`;
-
-function geometryOf(solid: SolidMesh): BufferGeometry {
-  const geometry = new BufferGeometry();
-  geometry.userData.solid = solid;
-  // Places change with pressure and depth, so the solid keeps those it was built with.
-  geometry.setAttribute('position', new BufferAttribute(solid.positions.slice(), 3));
-  geometry.setAttribute('normal', new BufferAttribute(solid.normals.slice(), 3));
-  geometry.setAttribute('uv', new BufferAttribute(solid.uvs, 2));
-  geometry.setIndex(new BufferAttribute(solid.indices, 1));
-  solid.groups.forEach(({ start, count }, i) => geometry.addGroup(start, count, i));
-  return geometry;
 }

@@ -43,6 +43,8 @@ function markState(ready: ReadyMark, frame: number, shown: ShownTime, { producti
     regions: ready.regions(frame, { pose, camera }),
     trail: trailSteps(ready, frame, pose, contents),
     inflate: ready.inflates ? ready.place.inflate.at(frame) : null,
+    matte: ready.matte,
+    cutsOnly: ready.cutsOnly,
     line: ready.line?.at(frame) ?? null,
     picture: ready.panel && panelState(ready.panel, frame, shown),
     reveal: ready.reveal && revealState(production, ready, ready.reveal, frame, shown, boundsOf),

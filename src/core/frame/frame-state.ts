@@ -128,6 +128,10 @@ export interface MarkState {
   trail: readonly TrailStep[];
   /** How far a skin is blown up; null where there is none. */
   inflate: number | null;
+  /** The mark that it is seen within, in the picture, or outside of; null where it is seen whole. */
+  matte: { markId: string; isOutside: boolean } | null;
+  /** It only cuts others, and is not seen itself. */
+  cutsOnly: boolean;
   /** How far it is drawn; null where it is no line. */
   line: LineState | null;
   /** The picture that lies on its first shell; null where there is none. */

@@ -62,6 +62,9 @@ export interface ReadyMark {
   regions: (frame: number, ground: RegionGround) => MarkState['regions'];
   /** What comes after it; null where nothing does. */
   trail: { read: Readers<Trail['channels']>; settings: Trail['settings'] } | null;
+  /** What it is cut by in the picture, and whether it is only there to cut others. */
+  matte: MarkState['matte'];
+  cutsOnly: boolean;
   /** How far it is drawn; null where it is no line. */
   line: ReadyLine | null;
   /** What lies on it as a picture; null where nothing does. */
@@ -161,6 +164,8 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
     regions: readyRegions(resolver, path, mark),
     trail:
       mark.trail.settings.count > 0 ? { read: resolver.of(`${path}/trail`, mark.trail.channels), settings: mark.trail.settings } : null,
+    matte: mark.settings.matteId === null ? null : { markId: mark.settings.matteId, isOutside: mark.settings.matteOutside },
+    cutsOnly: mark.settings.cutsOnly,
     line: body.kind === 'line' ? readyLine(resolver, path, body) : null,
     panel: body.kind === 'panel' ? readyPanel(resolver, path, body, mark.mirror) : null,
     reveal: readyReveal(resolver, mark),

@@ -121,6 +121,11 @@ export const markKind = {
     carrierId: referenceTo('marks'),
     /** Turned with it, or carried in place alone. */
     turns: z.boolean().default(true),
+    /** A mark that it is seen within, as that stands in the picture, or outside of. */
+    matteId: referenceTo('marks'),
+    matteOutside: z.boolean().default(false),
+    /** It only cuts others, and is not seen itself. */
+    cutsOnly: z.boolean().default(false),
     /** First and last frame at which it is there; null for those of the production. */
     comes: frameField,
     goes: frameField,

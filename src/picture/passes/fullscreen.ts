@@ -1,4 +1,5 @@
 import {
+  DepthStencilFormat,
   DepthTexture,
   FloatType,
   Mesh,
@@ -7,7 +8,7 @@ import {
   OrthographicCamera,
   PlaneGeometry,
   ShaderMaterial,
-  UnsignedIntType,
+  UnsignedInt248Type,
   type ShaderMaterialParameters,
   type Texture,
   type TextureDataType,
@@ -30,7 +31,11 @@ export const pixelTarget = (type: TextureDataType = FloatType) =>
   new WebGLRenderTarget(1, 1, { minFilter: NearestFilter, magFilter: NearestFilter, type, depthBuffer: false });
 
 /** Depths of a picture that can be looked up. */
-export const depthTexture = () => new DepthTexture(1, 1, UnsignedIntType);
+export function depthTexture(): DepthTexture {
+  const texture = new DepthTexture(1, 1, UnsignedInt248Type);
+  texture.format = DepthStencilFormat;
+  return texture;
+}
 
 type Uniforms = Record<string, { value: unknown }>;
 

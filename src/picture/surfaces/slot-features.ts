@@ -1,3 +1,4 @@
+import type { Matte } from '../matte-writer';
 import type { FadePlane } from './fade';
 import type { LaidPicture } from './laid-picture';
 import type { PatternGround } from './pattern-table';
@@ -11,6 +12,8 @@ export interface Features {
   laid?: LaidPicture | null;
   /** Bits of the lights that light it. */
   lights?: number;
+  /** What it is cut by: drawn where another mark is, or is not. */
+  matte?: Matte | null;
   /** What only takes shadows and reflections. */
   catches?: Catching | null;
   /** Where patterns lie on it. */

@@ -12,6 +12,7 @@ import {
   type Texture,
 } from 'three';
 import { radians } from '@/core/space/angle';
+import { cutBy } from '../matte-writer';
 import { laidUniforms, setLaid } from './laid-picture';
 import { SLOT_PROGRAMS, SLOT_VERTEX, type SlotProgram } from './slot-glsl';
 import type { Features } from './slot-features';
@@ -72,7 +73,11 @@ export class SlotMaterial extends ShaderMaterial {
   isClear = false;
 
   /** Sets what its surface is at the moment. */
-  dress(row: number, surface: SurfaceValues, { laid = null, isMirror = false }: Pick<Features, 'laid' | 'isMirror'>): void {
+  dress(
+    row: number,
+    surface: SurfaceValues,
+    { laid = null, isMirror = false, matte = null }: Pick<Features, 'laid' | 'isMirror' | 'matte'>,
+  ): void {
     const { own } = this;
     const { colour, opacity, brushing, fade, reach, catches } = surface;
     own.row.value = row;
@@ -86,6 +91,7 @@ export class SlotMaterial extends ShaderMaterial {
     own.fadePlane.value.set(...((fade?.plane ?? [0, 0, 0, 0]) as [number, number, number, number]));
     own.fadeEnds.value.set(fade?.start ?? 1, fade?.end ?? 1);
     setLaid(this.laid, laid, this.empty);
+    cutBy(this, this.program === 'shadow' ? null : matte);
     if (this.program === 'lit') {
       this.isClear = isClear(surface);
       // What is clear draws what is behind it itself.

@@ -18,6 +18,7 @@ import { CascadesBench } from '../benches/cascades-bench';
 import { MarkCarriers } from '../benches/mark-carriers';
 import { CoverBench } from '../benches/cover-bench';
 import { FallBench } from '../benches/fall-bench';
+import { MatteBench } from '../benches/matte-bench';
 import { RevealBench } from '../benches/reveal-bench';
 import { TrailBench } from '../benches/trail-bench';
 import { RegionsBench } from '../benches/regions-bench';
@@ -85,6 +86,7 @@ function MarkPlace({ id }: { id: string }) {
       <PlacementBench markId={id} />
       {mark ? <MarkCarriers mark={mark} /> : null}
       {mark ? <RegionsBench key={`regions-${id}`} mark={mark} /> : null}
+      {mark ? <MatteBench key={`matte-${id}`} mark={mark} /> : null}
       {mark ? <TrailBench key={`trail-${id}`} mark={mark} /> : null}
       {mark ? <FallBench key={`fall-${id}`} mark={mark} /> : null}
       {mark ? <RevealBench key={`reveal-${id}`} mark={mark} /> : null}

@@ -13,6 +13,7 @@ import { CascadesBench } from '../benches/cascades-bench';
 import { MarkCarriers } from '../benches/mark-carriers';
 import { CoverBench } from '../benches/cover-bench';
 import { FallBench } from '../benches/fall-bench';
+import { MatteBench } from '../benches/matte-bench';
 import { RevealBench } from '../benches/reveal-bench';
 import { TrailBench } from '../benches/trail-bench';
 import { RegionsBench } from '../benches/regions-bench';
@@ -82,6 +83,7 @@ export function MarkBenches({ mark }: { mark: Mark }) {
         <CascadesBench key={`cascades-${mark.id}`} mark={mark} />
         <MarkCarriers mark={mark} />
         <RegionsBench key={`regions-${mark.id}`} mark={mark} />
+        <MatteBench key={`matte-${mark.id}`} mark={mark} />
         <TrailBench key={`trail-${mark.id}`} mark={mark} />
         <FallBench key={`fall-${mark.id}`} mark={mark} />
         <RevealBench key={`reveal-${mark.id}`} mark={mark} />
