@@ -5,10 +5,11 @@ import type { MarkSolids, PlacedSolid } from '@/core/frame/solids/mark-solids';
 import { partOf } from '@/core/frame/part-places';
 import { isStanding, standingPose, standingSurface } from '@/core/frame/solids/standing-solid';
 import type { SolidMesh } from '@/core/solid/mesh';
-import { multiply, type Mat4 } from '@/core/space/matrix';
+import { IDENTITY, multiply, type Mat4 } from '@/core/space/matrix';
 import { EVERY_LIGHT } from './lights/light-rows';
 import { MatteWriter, type Matte, type Silhouette } from './matte-writer';
 import { looksOtherwise, seenOn } from './part-look';
+import { wipeOf } from './part-wipe';
 import { boxOf, geometryOf, shapeKey } from './piece-geometry';
 import type { Dressing } from './quality';
 import { fadePlane } from './surfaces/fade';
@@ -268,7 +269,9 @@ export class StandingMark {
     const thrown = mark.reveal && picture ? throwOn(mark.reveal, piece.pose, picture) : null;
     const program = quality === 'sketch' || quality === 'seen' ? quality : 'lit';
     const acting = mark.regions.filter((region) => region.shell === null || region.shell === piece.shell);
-    const regions = acting.length > 0 ? acting.map((region) => regionRow(region, standingPose(piece, mark))) : undefined;
+    const wipe = part?.look ? wipeOf(part.look, boxOf(piece)) : null;
+    const rows = [...acting.map((region) => regionRow(region, standingPose(piece, mark))), ...(wipe ? [regionRow(wipe, IDENTITY)] : [])];
+    const regions = rows.length > 0 ? rows : undefined;
     const casting: Material[] = [];
     const materials = piece.mesh.groups.map(({ region }) => {
       const laid = panel && picture ? layOn(region, panel, picture) : thrown;

@@ -79,6 +79,22 @@ for (const traced of [false, true]) {
     expect(pixel(half, 0.1, 0)[3]).toBeLessThan(0.1);
   });
 
+  test(`each part is wiped off along its own way, ${traced ? 'traced' : 'plain'}`, async () => {
+    const production = turning({ wipe: 1 }, { of: 'copies', hides: false }, (mark) => {
+      Object.assign(mark.pattern, { kind: 'row', count: 3, measure: 'spacing', across: 1.4 });
+      (mark.cascades[0] as Cascade).settings.of = 'letters';
+    });
+    const half = await draw(production, 4, traced);
+    // Half of each plate of a metre is there: the left half.
+    for (const x of [-1.4, 0, 1.4]) {
+      expect(pixel(half, x - 0.3, 0)[3]).toBeGreaterThan(0.95);
+      expect(pixel(half, x + 0.3, 0)[3]).toBeLessThan(0.05);
+    }
+    const [none, all] = [await draw(production, 0, traced), await draw(production, 8, traced)];
+    expect(pixel(none, -0.4, 0)[3]).toBeLessThan(0.05);
+    expect(pixel(all, 0.4, 0)[3]).toBeGreaterThan(0.95);
+  });
+
   test(`light falls on what is grown or flattened as on what is not, ${traced ? 'traced' : 'plain'}`, async () => {
     const lit = async (channels: Partial<Record<keyof Cascade['channels'], number>>) => {
       const production = turning(channels, { hides: false, about: 'pivot' }, (mark, draft) => {

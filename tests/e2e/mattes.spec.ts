@@ -59,7 +59,7 @@ for (const traced of [false, true]) {
     expect(edge.some((v) => v > 0.1 && v < 0.9)).toBe(true);
   });
 
-  test(`or outside of it, however deep that stands; one that is not there hides all or nothing, ${traced ? 'traced' : 'plain'}`, async () => {
+  test(`or outside of it, however deep that stands; one that is gone hides all or nothing, ${traced ? 'traced' : 'plain'}`, async () => {
     const outside = await alpha((white, disc) => {
       white.settings.matteOutside = true;
       // Behind it, and so as large again in the picture as it was: 1.1 m at 8.8 m.

@@ -46,6 +46,9 @@ export interface PartLook {
   /** Added to the glow, and to the roughness. */
   glow: number;
   roughness: number;
+  /** How much of it is wiped off, 0..1, and which way, degrees from the right. */
+  wipe: number;
+  wipeAngle: number;
 }
 
 /** Extents of marks about their origins, as far as they are known: focus on a mark needs them. */

@@ -33,7 +33,7 @@ export function trailSteps(ready: ReadyMark, frame: number, pose: Mat4, now: Pic
       pose: own,
       opacity: opacity ** k,
       on: true,
-      look: share > 0 ? { tints: share, colour, glow: 0, roughness: 0 } : null,
+      look: share > 0 ? { tints: share, colour, glow: 0, roughness: 0, wipe: 0, wipeAngle: 0 } : null,
     };
     return [{ state, copies: ready.copies.map((copy) => multiply(own, copy)), parts, shards }];
   });

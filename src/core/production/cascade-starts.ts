@@ -123,6 +123,15 @@ export const CASCADE_STARTS = {
     seconds: 1.2,
     asks: ['glow', 'flicker', 'width'],
   },
+  wiped: {
+    label: 'Wiped on',
+    note: 'each is laid open from its left to its right',
+    ways: COMES_AND_GOES,
+    pace: 'even',
+    channels: { width: 0.4, wipe: 1 },
+    seconds: 1.2,
+    asks: ['wipe', 'width'],
+  },
   gather: {
     label: 'Gather',
     note: 'from all sides, tumbling',

@@ -106,23 +106,25 @@ function turnOf(values: Values<Cascade['channels']>, unit: Unit, away: number, s
 /**
  * Where a part is that is so far from its rest.
  * @param away 1 for as far as the values say; beyond 0..1 where a pace overshoots
+ * @param angle the way that is wiped, degrees
  * @param frame by which a flicker goes
  */
 export function awayFrom(
   values: Values<Cascade['channels']>,
   unit: Unit,
   away: number,
-  { seed, frame, frameAt }: { seed: number; frame: number; frameAt: FrameAt | null },
+  { seed, angle, frame, frameAt }: { seed: number; angle: number; frame: number; frameAt: FrameAt | null },
 ): Away {
   const share = away < 0 ? 0 : away > 1 ? 1 : away;
   const tints = values.tints * share;
-  const [glow, roughness] = [values.glow * share, values.roughness * share];
+  const [glow, roughness, wipe] = [values.glow * share, values.roughness * share, values.wipe * share];
+  const looks = tints > 0 || glow > 0 || roughness !== 0 || wipe > 0;
   return {
     move: moveOf(values, unit, away, seed, frameAt),
     turn: turnOf(values, unit, away, seed),
     opacity: 1 + share * (values.opacity - 1),
     on: !flickersOut(values.flicker * share, frame, seed, unit.parts[0] as number),
-    look: tints > 0 || glow > 0 || roughness !== 0 ? { tints, colour: values.colour, glow, roughness } : null,
+    look: looks ? { tints, colour: values.colour, glow, roughness, wipe, wipeAngle: angle } : null,
   };
 }
 
@@ -132,7 +134,8 @@ function lookOfBoth(a: PartLook | null, b: PartLook | null): PartLook | null {
   const tints = a.tints + b.tints - a.tints * b.tints;
   const share = tints > 0 ? b.tints / tints : 0;
   const [r, g, blue] = ([0, 1, 2] as const).map((k) => a.colour[k] + share * (b.colour[k] - a.colour[k])) as [number, number, number];
-  return { tints, colour: [r, g, blue], glow: a.glow + b.glow, roughness: a.roughness + b.roughness };
+  const { wipe, wipeAngle } = a.wipe > b.wipe ? a : b;
+  return { tints, colour: [r, g, blue], glow: a.glow + b.glow, roughness: a.roughness + b.roughness, wipe, wipeAngle };
 }
 
 /** Two that come together: places add, turns follow one another, opacities multiply, and both must let it be seen. */

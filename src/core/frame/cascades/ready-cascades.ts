@@ -77,7 +77,7 @@ function readyCascade(
   count: number,
   regional: ByRegion,
 ): ReadyCascade {
-  const { way, pace, seed, hides } = cascade.settings;
+  const { way, pace, seed, angle, hides } = cascade.settings;
   const readers = resolver.of(path, cascade.channels);
   const eased = easing(pace);
   const hidden = hides && (way === 'arrival' || way === 'exit');
@@ -87,7 +87,7 @@ function readyCascade(
     const frameAt = around?.frameAt ?? null;
     const reached = regional?.(frame, around) ?? null;
     const width = reached ? 1 : values.width;
-    const asked = { seed, frame, frameAt };
+    const asked = { seed, angle, frame, frameAt };
     let turns: Turns | null = null;
     for (const unit of units) {
       // By a region each has a progress of its own, and all of it is its turn.

@@ -50,6 +50,8 @@ export const cascadeKind = {
     colour: colourChannel({ label: 'With', rest: '#ffffff' }),
     glow: channelField({ label: 'Glow by', unit: '×', min: 0, max: 1000, rest: 0, step: 0.1 }),
     roughness: channelField({ label: 'Roughness by', ...by }),
+    /** How much of each is wiped off, along the way of the order. */
+    wipe: channelField({ label: 'Wiped off', ...SHARE, rest: 0, step: 0.05 }),
     flicker: channelField({ label: 'Flickers', ...SHARE, rest: 0, step: 0.05 }),
   }),
   settings: z.object({
