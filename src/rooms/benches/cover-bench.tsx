@@ -6,7 +6,7 @@ import type { FrameCover } from '@/picture/frame-cover';
 import { Button, Hint } from '@/parts/controls';
 import { CoverChart } from '@/parts/cover-chart';
 import { Fold } from '@/parts/fold';
-import { Progress } from '@/parts/progress';
+import { Working } from '@/parts/working';
 import { seek } from '../looking/transport';
 import { useProduction, useWorkspace } from '../workspace/workspace';
 
@@ -59,12 +59,7 @@ export function CoverBench({ mark }: { mark: Mark }) {
   return (
     <Fold title="Covers the frame" note={covers ? `${best} fr` : ''} lazy>
       {share !== null ? (
-        <div role="status" style={{ display: 'flex', alignItems: 'center', gap: 8, width: '100%' }}>
-          <Progress label="Looking at each frame" share={share} />
-          <Button $tone="quiet" onPress={stop}>
-            Stop
-          </Button>
-        </div>
+        <Working label="Looking at each frame" share={share} onStop={stop} />
       ) : (
         <Button onPress={() => void count()}>Count covered frames</Button>
       )}

@@ -12,7 +12,7 @@ import { fallKind, type Fall, type FallOf } from '@/core/production/owners/fall'
 import { Button, Heading, Hint, Pick, Tick, Trouble } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { Fold } from '@/parts/fold';
-import { Progress } from '@/parts/progress';
+import { Working } from '@/parts/working';
 import { useSceneFrame } from '../looking/seen';
 import { boundsIn } from '../workspace/view-store';
 import { useEdit, useProduction, useView } from '../workspace/workspace';
@@ -171,12 +171,7 @@ function Solving({ mark }: { mark: Mark }) {
   return (
     <>
       {share !== null ? (
-        <div role="status" style={{ display: 'flex', alignItems: 'center', gap: 8, width: '100%' }}>
-          <Progress label="Solving the fall" share={share} />
-          <Button $tone="quiet" onPress={stop}>
-            Stop
-          </Button>
-        </div>
+        <Working label="Solving the fall" share={share} onStop={stop} />
       ) : (
         <div style={{ display: 'flex', flexWrap: 'wrap', gap: 6, margin: '6px 0' }}>
           <Button onPress={() => void solve()}>{solved ? 'Solve again' : 'Solve'}</Button>

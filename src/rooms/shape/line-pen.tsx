@@ -9,6 +9,7 @@ import { changeMark } from '@/core/production/edits/mark-edits';
 import type { Line } from '@/core/production/line';
 import type { Mark } from '@/core/production/mark';
 import { transformPoint } from '@/core/space/matrix';
+import { arrowStep } from '@/parts/arrow-step';
 import { newGesture } from '@/parts/gesture';
 import { useSceneFrame } from '../looking/seen';
 import { useSeenState } from '../looking/use-frame-state';
@@ -83,18 +84,11 @@ export function LinePen({ mark, line }: { mark: Mark; line: Line }) {
     change((own) => movePoint(own, index, ...at), gesture);
   };
   const onKeyDown = (event: KeyboardEvent, index: number, x: number, y: number) => {
-    const by = STEP * (event.shiftKey ? 10 : 1);
-    const steps: Record<string, readonly [number, number]> = {
-      ArrowLeft: [-by, 0],
-      ArrowRight: [by, 0],
-      ArrowUp: [0, by],
-      ArrowDown: [0, -by],
-    };
-    const step = steps[event.key];
+    const step = arrowStep(event);
     if (event.key !== 'Delete' && event.key !== 'Backspace' && !step) return;
     event.preventDefault();
     event.stopPropagation();
-    change((own) => (step ? movePoint(own, index, x + step[0], y + step[1]) : removePoint(own, index)));
+    change((own) => (step ? movePoint(own, index, x + step[0] * STEP, y + step[1] * STEP) : removePoint(own, index)));
   };
   return (
     <Sheet ref={sheet} data-testid="line-pen" onPointerDown={put} onPointerMove={hold} onPointerUp={hold}>

@@ -10,6 +10,7 @@ import type { Mark } from '@/core/production/mark';
 import { depthsOf } from '@/core/production/shell';
 import { degrees } from '@/core/space/angle';
 import { multiply, transformPoint, translation } from '@/core/space/matrix';
+import { arrowStep } from '@/parts/arrow-step';
 import { useSeenState } from '../looking/use-frame-state';
 import { useSceneFrame } from '../looking/seen';
 import { boundsIn } from '../workspace/view-store';
@@ -96,14 +97,7 @@ export function MarkOverlay({ mark }: { mark: Mark }) {
   };
   const grip = (kind: 'place' | 'turn', label: string, [x, y]: readonly [number, number]) => {
     const onKeyDown = (event: KeyboardEvent) => {
-      const by = event.shiftKey ? 10 : 1;
-      const steps: Record<string, readonly [number, number]> = {
-        ArrowLeft: [-by, 0],
-        ArrowRight: [by, 0],
-        ArrowUp: [0, by],
-        ArrowDown: [0, -by],
-      };
-      const step = steps[event.key];
+      const step = arrowStep(event);
       if (!step) return;
       event.preventDefault();
       event.stopPropagation();
