@@ -114,10 +114,7 @@ try {
   await page.goto(url);
   await page.getByRole('link', { name: /^Open Lantern Deep, the sign/ }).click();
   await room('Choreograph');
-  await page
-    .getByRole('navigation', { name: 'Call sheet' })
-    .getByRole('button', { name: /^Sign/ })
-    .click();
+  await page.getByRole('navigation', { name: 'Call sheet' }).getByRole('button', { name: /^Sign/ }).click();
   await page.getByRole('button', { name: /^Fall/ }).click();
   await seek(76);
   await refined(76);

@@ -132,7 +132,7 @@ test.describe('with the demo', () => {
     await page.goto(ironsky.url);
     const wall = page.getByRole('list', { name: 'Productions' });
     // They ship with the demo: nothing has to be drawn first.
-    await expect(wall.locator('img')).toHaveCount(6);
+    await expect(wall.locator('img')).toHaveCount(7);
     expect(await wall.locator('img').evaluateAll((all) => all.every((img) => (img as HTMLImageElement).naturalWidth >= 640))).toBe(true);
     await page.getByRole('button', { name: 'Rename Lantern Deep, ident A' }).click();
     await page.getByLabel('Name of the production').fill('Lantern Deep, opener');
