@@ -1,7 +1,8 @@
 import { seededRandom } from '../motion/random';
 import type { Mat4 } from '../space/matrix';
 import type { Vec3 } from '../space/vector';
-import { apartBodies, cutBody, cutSolid, splitNear, type CutBody, type CutPlane } from './cut-solid';
+import { apartBodies, cutBody, cutSolid, type CutBody } from './cut-body';
+import { splitNear, type CutPlane } from './cut-plane';
 import type { SolidMesh } from './mesh';
 import { WavefrontError } from './triangulate';
 

@@ -1,7 +1,8 @@
 import type { ManifoldToplevel } from 'manifold-3d';
 import { setText } from '@/core/outline/text-layout';
 import { buildSolid } from '@/core/solid/bevelled-solid';
-import { cutBody, cutSolid, splitBody } from '@/core/solid/cut-solid';
+import { cutBody, cutSolid } from '@/core/solid/cut-body';
+import { splitBody } from '@/core/solid/cut-plane';
 import { enclosedVolume } from '@/core/solid/mesh';
 import { cutTree, facePoints, shatterSolid } from '@/core/solid/shatter';
 import { translation } from '@/core/space/matrix';
