@@ -1,9 +1,7 @@
 import { carriedSchema, putIn, takeOut } from '@/core/production/carry-over';
+import { copied, keepCopied } from '../workspace/copied';
 import type { Selection } from '../workspace/view-store';
 import type { Workspace } from '../workspace/workspace';
-
-/** Where what was copied lies, for all productions that are open in this browser. */
-const PLACE = 'ironsky-copied';
 
 const pathOf = (selection: Selection | null): string | null => {
   switch (selection?.kind) {
@@ -23,27 +21,15 @@ export function copySelected({ id, documents, view }: Workspace): void {
   const path = pathOf(view.getState().selection);
   const carried = path === null ? null : takeOut(documents.store.getState().production, id, path);
   if (!carried) return;
-  try {
-    localStorage.setItem(PLACE, JSON.stringify(carried));
-    view.setState({ clip: null });
-  } catch {
-    view.setState({ trouble: 'It could not be copied: the browser keeps no more for this page.' });
-  }
-}
-
-function parsed(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return null;
-  }
+  if (keepCopied(carried)) view.setState({ clip: null });
+  else view.setState({ trouble: 'It could not be copied: the browser keeps no more for this page.' });
 }
 
 /** Puts in what was copied last; a cascade onto the mark that is selected. */
 export function pasteCopied({ id, documents, view }: Workspace): void {
-  const text = localStorage.getItem(PLACE);
-  if (text === null) return;
-  const read = carriedSchema.safeParse(parsed(text));
+  const thing = copied();
+  if (thing === null) return;
+  const read = carriedSchema.safeParse(thing);
   if (!read.success) return view.setState({ trouble: 'What was copied cannot be used here.' });
   const carried = read.data;
   const [list, markId] = (pathOf(view.getState().selection) ?? '').split('/');

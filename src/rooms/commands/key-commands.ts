@@ -1,6 +1,7 @@
 import { ownerAt } from '@/core/production/owners/owners';
 import { copyKeys, pasteKeys, removeKeys, shiftKeys, type KeyRef } from '@/core/production/edits/key-edits';
 import { sceneFrame } from '../looking/seen';
+import { keepCopiedKeys } from '../workspace/copied';
 import type { Workspace } from '../workspace/workspace';
 
 /** What is selected in the timeline as keys: several, or the station or move that is picked. */
@@ -15,7 +16,10 @@ export function selectedKeys({ view }: Pick<Workspace, 'view'>): KeyRef[] {
 
 export function copySelectedKeys(workspace: Workspace): void {
   const clip = copyKeys(workspace.documents.store.getState().production, selectedKeys(workspace));
-  if (clip) workspace.view.setState({ clip });
+  if (!clip) return;
+  workspace.view.setState({ clip });
+  // For other productions; here they are at hand in any case.
+  keepCopiedKeys(clip, workspace.documents.store.getState().production.format.rate);
 }
 
 /** Pastes at the playhead: onto the lane that is picked when the keys are of one lane, else to where they came from. */

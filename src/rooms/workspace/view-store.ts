@@ -1,6 +1,7 @@
 import { createStore } from 'zustand/vanilla';
 import type { Kit } from '@/core/production/kits';
-import type { KeyClip, KeyRef } from '@/core/production/edits/key-edits';
+import type { KeyClip } from '@/core/production/key-clip';
+import type { KeyRef } from '@/core/production/edits/key-edits';
 import type { Surface } from '@/core/production/surface';
 import type { CarrierValues } from '@/core/rig/carrier';
 import type { CutLine } from '@/core/solid/section';

@@ -5,6 +5,7 @@ import { useStore } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
 import type { Production } from '@/core/production/production';
 import { PictureClient } from '@/parts/picture-client';
+import { copiedKeys } from './copied';
 import { createAutosave, type Autosave } from './autosave';
 import { createProductionStore, type ProductionStore } from './production-store';
 import { createViewStore, type ViewState, type ViewStore } from './view-store';
@@ -124,6 +125,9 @@ export function WorkspaceProvider({
     };
     // A lost picture is started anew: a fresh worker is a fresh graphics context.
   }, [documents, view, attempt]);
+
+  // Keys that were copied in another production can be pasted here.
+  useEffect(() => view.setState({ clip: copiedKeys(documents.store.getState().production.format.rate) }), [documents, view]);
 
   useEffect(() => {
     if (lost === null || attempt >= MAX_RESTARTS) return;

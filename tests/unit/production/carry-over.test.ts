@@ -1,6 +1,9 @@
 import { produce } from 'immer';
 import { carriedSchema, putIn, takeOut, type Carried } from '@/core/production/carry-over';
 import { addCascade, cascadeFrom, cascadeSpan } from '@/core/production/edits/cascade-edits';
+import { copyKeys, pasteKeys } from '@/core/production/edits/key-edits';
+import { clipFrom, storedKeys, storedKeysSchema } from '@/core/production/key-clip';
+import { straightKey } from '@/core/motion/channel';
 import { addLight } from '@/core/production/edits/light-edits';
 import { addWordmark } from '@/core/production/edits/mark-edits';
 import { readLink, setLink } from '@/core/production/links';
@@ -66,4 +69,31 @@ test('a cascade goes onto the mark that is selected, and nowhere without one; li
   expect(lamp.next.lights.find(({ name }) => name === 'Lamp')?.channels).toMatchObject({ x: { rest: 3 } });
   expect(into(empty('25'), copied('cameras/camera-1'), 'b').next.cameras).toHaveLength(2);
   expect(takeOut(source, 'a', 'marks/nobody')).toBeNull();
+});
+
+test('keys that are copied go to another production at the same seconds; what is no keys is refused', () => {
+  const moving = produce(source, (draft) => {
+    const [mark] = draft.marks as [Mark];
+    mark.channels.x.keys = [straightKey(10, 0), straightKey(35, 2)];
+    mark.channels.on.keys = [{ ...straightKey(10, 0), value: true, join: 'held' }];
+  });
+  const clip = copyKeys(moving, [
+    { owner: 'marks/mark-1', frame: 10 },
+    { owner: 'marks/mark-1', frame: 35 },
+  ]);
+  if (!clip) throw new Error('nothing copied');
+  const stored = storedKeysSchema.parse(JSON.parse(JSON.stringify(storedKeys(clip, '25'))));
+  const other = produce(empty('50'), (draft) => {
+    addWordmark(draft, 'THERE');
+    expect(pasteKeys(draft, clipFrom(stored, '50'), 0, 'values', 'marks/mark-1')).not.toHaveLength(0);
+  });
+  const { x, on } = (other.marks[0] as Mark).channels;
+  expect(x.keys.map(({ frame, value }) => [frame, value])).toEqual([
+    [0, 0],
+    [50, 2],
+  ]);
+  expect(on.keys.map(({ frame, value }) => [frame, value])).toEqual([[0, true]]);
+  expect(storedKeysSchema.safeParse({ ...stored, strips: [{ owner: 'marks/mark-1', name: 'x', keys: [{ frame: 'x' }] }] }).success).toBe(
+    false,
+  );
 });

@@ -1,9 +1,10 @@
-import { isKeyed, type Channel, type Key, type Value } from '../../motion/channel';
+import { isKeyed, type Channel, type Value } from '../../motion/channel';
 import { SAME_FRAME } from '../../motion/edit-channel';
 import { closedLoop, straightened, withKeysPasted, withKeysRetimed, withKeysReversed, withoutKeys } from '../../motion/edit-keys';
 import type { Pace } from '../../motion/pace';
 import { setMovePace } from './channel-edits';
 import { allOwners, channelMeta, ownerAt, type FoundOwner } from '../owners/owners';
+import type { KeyClip } from '../key-clip';
 import type { Production } from '../production';
 
 /** Keys that are selected: of one channel of an owner at a frame or, without a name, of all its channels there. */
@@ -89,12 +90,6 @@ export function distributeKeys(draft: Production, refs: readonly KeyRef[], onto:
     withKeysRetimed(channel, frames, (frame) => [...to].find(([from]) => Math.abs(from - frame) < SAME_FRAME)?.[1] ?? frame),
   );
   return to;
-}
-
-/** Keys that were copied: of which channel of which owner, from a first frame on. */
-export interface KeyClip {
-  from: number;
-  strips: { owner: string; name: string; keys: Key<Value>[] }[];
 }
 
 export function copyKeys(production: Production, refs: readonly KeyRef[]): KeyClip | null {
