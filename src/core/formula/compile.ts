@@ -17,6 +17,8 @@ export interface FormulaMoment {
   time: number;
   /** Cues that have passed, and how far it is to the next one. */
   beat: number;
+  /** Which of the parts it is that take their turn, from 0; 0 for what has no parts. */
+  index: number;
   /** How loud a part of the sound is, 0 to 1: all of it, or what is low, middle or high. */
   loud: (band: LevelBand) => number;
   /** The value of another channel, as formulas have it, at a frame. */
@@ -70,6 +72,7 @@ const MOMENTS: ReadonlyMap<string, Part> = new Map<string, Part>([
   ['time', { unit: '', step: (at) => at.time }],
   ['frame', { unit: '', step: (at) => at.frame }],
   ['beat', { unit: '', step: (at) => at.beat }],
+  ['index', { unit: '', step: (at) => at.index }],
   ...LEVEL_BANDS.map((band): [string, Part] => [band, { unit: '', step: (at) => at.loud(band) }]),
   ['pi', { unit: '', step: () => Math.PI }],
 ]);

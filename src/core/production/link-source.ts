@@ -65,7 +65,7 @@ const numberOf = (value: Read<Value> | undefined): number => {
 };
 
 /** What the formula of a link asks for, at any frame. */
-function momentsOf(production: Production, { refs }: Link, ask: Ask): (frame: number) => FormulaMoment {
+function momentsOf(production: Production, { refs }: Link, ask: Ask, part: () => number): (frame: number) => FormulaMoment {
   const fps = framesPerSecond(production.format.rate);
   const followers = new Map<string, Follower>();
   const factors = refs.map(({ owner: path, name }) => {
@@ -93,6 +93,7 @@ function momentsOf(production: Production, { refs }: Link, ask: Ask): (frame: nu
     frame,
     time: frame / fps,
     beat: beatAt(production.cues, frame),
+    index: part(),
     loud: (band) => (sound && levels ? levelAt(levels, band, (frame - sound.from) / fps) : 0),
     value,
     follow,
@@ -112,7 +113,7 @@ function colourReader(production: Production, link: Link, ask: Ask) {
 }
 
 /** A channel that follows others by a formula. */
-export const linkSource: Source = (channel: Channel<Value>, ask: Ask, { production, path, name }: SourcePlace) => {
+export const linkSource: Source = (channel: Channel<Value>, ask: Ask, { production, path, name, part }: SourcePlace) => {
   const { link } = channel;
   if (!link) return null;
   if (isColour(channel)) return colourReader(production, link, ask);
@@ -125,7 +126,7 @@ export const linkSource: Source = (channel: Channel<Value>, ask: Ask, { producti
   }
   const owner = ownerAt(production, path);
   const factor = owner ? measureOf(channelMeta(owner, name)).factor : 1;
-  const momentAt = momentsOf(production, link, ask);
+  const momentAt = momentsOf(production, link, ask, part);
   return {
     at(frame: number): Read<Value> {
       const value = formula.at(momentAt(frame));

@@ -11,6 +11,8 @@ export interface SourcePlace {
   /** Path of its owner, and its name there. */
   path: string;
   name: string;
+  /** Which part it is asked for at the moment, where each of several has a value of its own. */
+  part: () => number;
 }
 
 /**

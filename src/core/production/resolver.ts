@@ -31,6 +31,7 @@ export class Resolver {
   private readonly asked: string[] = [];
   private work = 0;
   private isStrict = false;
+  private part = 0;
   private readonly made = new Map<string, Readers<Channels>>();
   private readonly walked = new Map<string, Readers<Channels> | null>();
 
@@ -54,6 +55,16 @@ export class Resolver {
   /** The same of one mark, camera, light… alone, by its path. */
   isPlainIn(top: string): boolean {
     return this.isPlain || (this.tops !== null && !this.tops.has(top));
+  }
+
+  /** Does something while values are those of one of several parts: formulas may go by which it is. */
+  forPart<T>(part: number, work: () => T): T {
+    this.part = part;
+    try {
+      return work();
+    } finally {
+      this.part = 0;
+    }
   }
 
   /** Readers of all channels of the owner at a path. */
@@ -100,7 +111,7 @@ export class Resolver {
   private sourced(path: string, channels: Channels, byKeys: Readers<Channels>): Readers<Channels> {
     const ask: Ask = (owner, name, frame) => this.at(owner, name, frame);
     const entries = Object.entries(channels).map(([name, channel]) => {
-      const place = { production: this.production, path, name };
+      const place = { production: this.production, path, name, part: () => this.part };
       const read = this.sources.map((source) => source(channel, ask, place)).find((reader) => reader !== null);
       const own = byKeys[name] as Reader<Read<Value>>;
       return [name, read ? this.guarded(`${path} ${name}`, read, own) : own];
@@ -113,16 +124,16 @@ export class Resolver {
    * then: so all round a circle stand by their own keys, whichever is asked.
    */
   private guarded(channel: string, reader: Reader<Read<Value>>, byKeys: Reader<Read<Value>>): Reader<Read<Value>> {
-    let latest: { frame: number; value: Read<Value> } | null = null;
+    let latest: { frame: number; part: number; value: Read<Value> } | null = null;
     const within = (frame: number): Read<Value> => {
       const first = this.asked.indexOf(channel);
       if (first >= 0) throw new CircleError([...this.asked.slice(first), channel]);
-      if (latest?.frame === frame) return latest.value;
+      if (latest?.frame === frame && latest.part === this.part) return latest.value;
       if (++this.work > MOST_ASKED) throw new NoValueError('It follows too much.');
       this.asked.push(channel);
       try {
         const value = reader.at(frame);
-        latest = { frame, value };
+        latest = { frame, part: this.part, value };
         return value;
       } finally {
         this.asked.pop();

@@ -49,6 +49,7 @@ const MORE: readonly { id: string; label: string; note: string }[] = [
   { id: 'time', label: 'time', note: 'seconds from the start' },
   { id: 'frame', label: 'frame', note: 'the frame' },
   { id: 'beat', label: 'beat', note: 'cues that have passed, and the way to the next' },
+  { id: 'index', label: 'index', note: 'in a cascade: which of the parts it is, from 0' },
   { id: 'level', label: 'level', note: 'how loud the sound is, 0 to 1' },
   { id: 'low', label: 'low', note: 'the same of what is low in it, under 200 Hz' },
   { id: 'middle', label: 'middle', note: 'the same of 200 to 2000 Hz' },

@@ -9,6 +9,7 @@ const moment: FormulaMoment = {
   frame: 50,
   time: 2,
   beat: 3.5,
+  index: 2,
   loud: (band) => ({ level: 0.75, low: 0.5, middle: 0.25, high: 0 })[band],
   // The length grows by a tenth each frame.
   value: (ref, frame) => (ref === 0 ? 3 + (frame - 50) / 10 : 30),

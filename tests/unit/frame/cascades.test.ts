@@ -279,3 +279,13 @@ test('the lane of a cascade shows when each letter takes its turn', async () => 
     [60, 100],
   ]);
 });
+
+test('a value of a cascade may go by which of the parts it is', async () => {
+  const production = performing('ABCDE', [{ channels: { width: 1 } }], (mark) => {
+    const { channels } = mark.cascades[0] as Cascade;
+    channels.y = { rest: 0, keys: [], link: { formula: 'if(index > 2, 1, index / 4)', refs: [] } };
+    channels.progress = at(0.5);
+  });
+  const [parts] = (await partsAt(production, 0)) ?? [];
+  expect(parts?.map((part) => part?.pose[13] ?? 0)).toEqual([0, 0.125, 0.25, 0.5, 0.5].map((v) => expect.closeTo(v, 9) as unknown));
+});

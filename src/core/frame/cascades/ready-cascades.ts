@@ -80,16 +80,19 @@ function readyCascade(
   const { way, pace, seed, angle, hides } = cascade.settings;
   const readers = resolver.of(path, cascade.channels);
   const eased = easing(pace);
+  const isByPart = Object.values(cascade.channels).some(({ link }) => link && /\bindex\b/.test(link.formula));
   const hidden = hides && (way === 'arrival' || way === 'exit');
   const turnsAt = (frame: number, around: Around | null): Turns | null => {
     if (!readers.on.at(frame)) return null;
-    const values = readAll<Cascade['channels']>(readers, frame);
+    const shared = readAll<Cascade['channels']>(readers, frame);
     const frameAt = around?.frameAt ?? null;
     const reached = regional?.(frame, around) ?? null;
-    const width = reached ? 1 : values.width;
     const asked = { seed, angle, frame, frameAt };
     let turns: Turns | null = null;
-    for (const unit of units) {
+    for (let i = 0; i < units.length; i++) {
+      const unit = units[i] as Unit;
+      const values = isByPart ? resolver.forPart(i, () => readAll<Cascade['channels']>(readers, frame)) : shared;
+      const width = reached ? 1 : values.width;
       // By a region each has a progress of its own, and all of it is its turn.
       const progress = reached ? reached(unit) : values.progress;
       const place = reached ? 0 : unit.place;
