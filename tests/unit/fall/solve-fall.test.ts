@@ -79,6 +79,20 @@ test('bodies are let go one after another, in their order', () => {
   expect(begins[0]).toBeCloseTo(1, 1);
 });
 
+test.each([
+  ['right', [0, 2, 1]],
+  ['top', [1, 0, 2]],
+  ['bottom', [2, 0, 1]],
+  ['middle', [0, 2, 1]],
+] as const)('let go from the %s they fall in that order', (release, expected) => {
+  // At 0.6, 2.09 and 2 m from the middle of all.
+  const bodies = [box(1.2, 0, 0), box(0, 2, 0), box(0.6, -2, 0)];
+  const motion = solve(order(bodies, { seconds: 2, release, over: 1 }));
+  const begins = bodies.map((_, body) => heights(motion, body).findIndex((y) => y < -1e-4));
+  const places = bodies.map((_, body) => begins.filter((begin) => begin < (begins[body] as number)).length);
+  expect([0, 1, 2].map((place) => places.indexOf(place))).toEqual(expected);
+});
+
 const heap = () => Array.from({ length: 30 }, (_, i) => box((i % 6) * 0.22, 0.3 + Math.floor(i / 6) * 0.22, 0, 0.1));
 
 test('the same fall twice is the same to the bit, other chance another', () => {
