@@ -23,7 +23,7 @@ function treeOf(mesh: SolidMesh): MeshBVH {
 }
 
 /** The solids of a mark that stand where all of it is at rest. */
-const atRest = (solids: MarkSolids | undefined) => (solids?.pieces ?? []).filter(({ when }) => when !== 'apart');
+const atRest = (solids: MarkSolids | undefined) => (solids?.pieces ?? []).filter(({ when, shard }) => when !== 'apart' && shard === null);
 
 /** Where rays meet the built marks, as they stand at rest. */
 export function solidProbe(solidsOf: (markId: string) => MarkSolids | undefined): SolidProbe {

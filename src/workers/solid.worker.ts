@@ -23,10 +23,12 @@ let busy = false;
 /** While a mark is built, how often it is told how far it is, milliseconds. */
 const TELL_MS = 100;
 
+const NO_TOPOLOGY: SolidMesh['topology'] = { positions: new Float64Array(), triangles: new Uint32Array() };
+
 /** Solids as they are drawn: the bare topology, which is for judges only, is not kept. */
 class RecentMeshes extends Recent<SolidMesh> {
   override set(key: string, mesh: SolidMesh): void {
-    mesh.topology = { positions: new Float64Array(), triangles: new Uint32Array() };
+    mesh.topology = NO_TOPOLOGY;
     super.set(key, mesh);
   }
 }
@@ -41,6 +43,8 @@ const send = (reply: BuildReply) => scope.postMessage(reply);
 /** Sends solids with those meshes that are new. They are copied and not handed over: the cache keeps them. */
 function sendBuilt({ mark, key }: MarkRequest, { pieces, ...solids }: MarkSolids, font: FontFacts | null): void {
   const known = sent.get(mark.id);
+  // Pieces that were cut are made anew each time, and not kept.
+  for (const { shard, mesh } of pieces) if (shard !== null) mesh.topology = NO_TOPOLOGY;
   const meshes = new Map(pieces.filter((piece) => !known?.has(piece.key)).map((piece) => [piece.key, piece.mesh]));
   sent.set(mark.id, new Set(pieces.map((piece) => piece.key)));
   const bare = pieces.map(({ mesh: _mesh, ...piece }) => piece);
