@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { at } from '@/core/motion/channel';
 import { PACES } from '@/core/motion/pace';
 import { addCascade, cascadeFrom } from '@/core/production/edits/cascade-edits';
+import { straightKey } from '../unit/support/key';
 import { addRegion } from '@/core/production/edits/region-edits';
 import type { Mark } from '@/core/production/mark';
 import type { Cascade } from '@/core/production/owners/cascade';
@@ -77,6 +78,40 @@ for (const traced of [false, true]) {
     expect(pixel(half, 1.68, 0)[3]).toBeGreaterThan(0.6);
     expect(pixel(half, 1.85, 0)[3]).toBeLessThan(0.1);
     expect(pixel(half, 0.1, 0)[3]).toBeLessThan(0.1);
+  });
+
+  test(`what glows in a cascade glows in the picture, and fades as it comes to rest, ${traced ? 'traced' : 'plain'}`, async () => {
+    const glowing = turning({ glow: 2 }, { hides: false }, (mark) => {
+      for (const region of ['face', 'bevel', 'side', 'back'] as const) {
+        const [shell] = mark.shells;
+        if (shell) Object.assign(shell.surfaces[region].channels, { glow: at(1), colour: at('#ffffff') });
+      }
+    });
+    const shown = async (frame: number) => pixel(await draw(glowing, frame, traced), 0, 0)[1];
+    const [first, half, rest] = [await shown(0), await shown(4), await shown(8)];
+    // Its own glow of 1, and what is left of the two that are added.
+    expect(Math.abs(first / rest - 3)).toBeLessThan(0.1);
+    expect(Math.abs(half / rest - 2)).toBeLessThan(0.1);
+  });
+
+  test(`what comes after a mark is seen where it was, and less there, ${traced ? 'traced' : 'plain'}`, async () => {
+    const production = bare((draft) => {
+      setOf(draft).dome.strength.rest = 0;
+      draft.shutterDeg = 1;
+      const mark = plate(draft, 1, 0.6, { material: 'glow', colour: '#ffffff', glow: 1 });
+      mark.channels.x.keys = [straightKey(0, -2), straightKey(8, 2)];
+      mark.trail.settings.count = 2;
+      mark.trail.channels.lag.rest = 2;
+    });
+    const pixels = await draw(production, 8, traced);
+    // Half a metre a frame: a metre apart, there by six tenths each time.
+    for (const [x, there] of [
+      [2, 1],
+      [1, 0.6],
+      [0, 0.36],
+      [-1, 0],
+    ] as const)
+      expect(Math.abs(pixel(pixels, x, 0)[3] - there)).toBeLessThan(0.03);
   });
 
   test(`each part is wiped off along its own way, ${traced ? 'traced' : 'plain'}`, async () => {

@@ -140,3 +140,39 @@ test('a word is made to fall by hand, as here so in the test to the bit; it is u
   await saved(page);
   expect((await kept()).marks[0]?.fall.solved).toBeNull();
 });
+
+test('a picture is thrown on a mark and taken off again, and a mark is cut by another, by hand', async ({ page, ironsky }) => {
+  await makeProduction(page, ironsky.url, 'Thrown', '01:00');
+  await addWords(page, 'SEA');
+  await page.getByRole('button', { name: /^Reveal/ }).click();
+  const choosing = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Picture', exact: true }).last().click();
+  const buffer = Buffer.from(encode({ width: WIDTH, height: HEIGHT, data: slopes(), channels: 3, depth: 8 }));
+  await (await choosing).setFiles({ name: 'slopes.png', mimeType: 'image/png', buffer });
+  await expect(page.getByRole('button', { name: /^Reveal slopes\.png/ })).toBeVisible();
+  await expect(field(page, 'Right at, fr')).toHaveValue('0');
+  await type(page, 'Shows, %', '50');
+  await saved(page);
+  const id = new URL(page.url()).pathname.split('/')[2];
+  const mark = async (index: number) => {
+    const { document } = (await (await page.request.get(`${ironsky.url}/api/productions/${id}`)).json()) as { document: unknown };
+    return productionSchema.parse(document).marks[index];
+  };
+  expect((await mark(0))?.reveal).toMatchObject({ settings: { picture: { name: 'slopes.png', width: WIDTH }, cameraId: 'camera-1' } });
+  await page.getByRole('button', { name: 'Take the picture off' }).click();
+  await expect(page.getByRole('button', { name: 'Take the picture off' })).toBeHidden();
+
+  await page.getByRole('button', { name: 'Plain form' }).click();
+  await page.getByRole('menuitem', { name: 'Disc' }).click();
+  await page.getByRole('button', { name: /^Matte/ }).click();
+  await page.getByLabel('Cut by').click();
+  await page.getByRole('option', { name: 'SEA' }).click();
+  await page.getByRole('radio', { name: 'outside of it' }).click();
+  await saved(page);
+  expect((await mark(1))?.settings).toMatchObject({ matteId: 'mark-1', matteOutside: true });
+  // What it is cut by is gone: it is cut by nothing.
+  await page.getByRole('navigation', { name: 'Call sheet' }).getByRole('button', { name: /^SEA/ }).click();
+  await page.getByRole('button', { name: 'Remove', exact: true }).click();
+  await saved(page);
+  expect((await mark(0))?.settings.matteId).toBeNull();
+});

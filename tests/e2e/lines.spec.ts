@@ -2,7 +2,10 @@ import type { Page } from '@playwright/test';
 import { straightKey } from '@/core/motion/channel';
 import { addLine } from '@/core/production/edits/line-edits';
 import { FORM_KINDS, formPath, formShapeSchema } from '@/core/outline/forms';
+import { addForm } from '@/core/production/edits/mark-edits';
 import type { Mark } from '@/core/production/mark';
+import type { Shell } from '@/core/production/shell';
+import { plainCopy } from '@/core/schema/plain-copy';
 import { lineLength, linePaths } from '@/core/solid/line/line-path';
 import { LANTERN_FISH } from '@/demo/lantern-fish';
 import { bundleForBrowser } from '../../scripts/bundle.mjs';
@@ -66,6 +69,31 @@ for (const traced of [false, true]) {
     expect(Math.abs((await reach(8)) - 2 * METRE)).toBeLessThan(0.6);
   });
 }
+
+test('dashes are seen where they are said to be, and a mark rides the tip of a line', async () => {
+  const production = bare((draft) => {
+    addLine(draft);
+    addForm(draft, 'disc');
+    const [mark, rider] = draft.marks as [Mark, Mark];
+    mark.channels.z.rest = 0;
+    if (mark.body.kind !== 'line' || rider.body.kind !== 'form') throw new Error('No line.');
+    Object.assign(mark.body, { dash: 0.4, gap: 0.4 });
+    mark.body.channels.width.rest = 0.3;
+    rider.body.size = 0.6;
+    rider.shells[0] = { ...plainCopy(mark.shells[0] as Shell), id: 'shell-1' };
+    Object.assign(rider.settings, { carrierId: mark.id, tip: true });
+  });
+  const pixels = await drawn(harness, { production, frame: 0, width: WIDTH, height: HEIGHT, samples: 16, alpha: true });
+  const there = (x: number, y = 0) => {
+    const [px, py] = [Math.floor(WIDTH / 2 + x * METRE), Math.floor(HEIGHT / 2 - y * METRE)];
+    return (pixels[4 * (py * WIDTH + px) + 3] as number) / 255;
+  };
+  for (const x of [-0.8, 0]) expect(there(x)).toBeGreaterThan(0.9);
+  for (const x of [-0.4, 0.42]) expect(there(x)).toBeLessThan(0.1);
+  // The disc is at the end of the line, higher than that is wide.
+  expect(there(1, 0.2)).toBeGreaterThan(0.9);
+  expect(there(0.5, 0.2)).toBeLessThan(0.1);
+});
 
 test('a line is drawn by hand over the picture, moved by its points and by the keyboard, and runs along words', async ({
   page,
