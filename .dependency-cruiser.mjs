@@ -69,7 +69,7 @@ export default {
     core('schema', ['motion']),
     core('outline', ['schema', 'space']),
     core('solid', ['outline', 'schema', 'motion', 'space']),
-    core('fall', ['schema', 'motion', 'space']),
+    core('fall', ['schema', 'motion', 'space', 'keep']),
     core('optics', ['space', 'motion', 'keep']),
     core('rig', ['schema', 'motion', 'space', 'keep']),
     core(
@@ -84,7 +84,7 @@ export default {
       'check',
       CORE.filter((folder) => !['interchange', 'check'].includes(folder)),
     ),
-    core('sound', ['motion']),
+    core('sound', ['motion', 'keep']),
     core('formula', ['motion', 'space', 'sound']),
     core(
       'interchange',

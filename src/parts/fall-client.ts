@@ -1,5 +1,5 @@
 import type { FromFall, ToFall } from '@/workers/fall-messages';
-import { WorkerPort } from '@/workers/worker-port';
+import { workerOnce } from './worker-once';
 
 /** Thrown when a fall cannot be solved; the message says why, in words. */
 export class SolvingError extends Error {}
@@ -10,22 +10,17 @@ export class SolvingError extends Error {}
  * @throws SolvingError in words for the person; an AbortError when it was stopped
  */
 export function solveInWorker(order: ToFall, onShare: (share: number) => void, signal: AbortSignal): Promise<string> {
-  return new Promise((resolve, reject) => {
-    const end = (act: () => void) => {
-      port.close();
-      act();
-    };
-    const refuse = (reason: string) => end(() => reject(new SolvingError(reason)));
-    const port = new WorkerPort<ToFall, FromFall>(
-      new Worker(new URL('../workers/fall.worker.ts', import.meta.url), { type: 'module' }),
-      (message) => {
+  return workerOnce<ToFall, FromFall, string>(
+    new Worker(new URL('../workers/fall.worker.ts', import.meta.url), { type: 'module' }),
+    order,
+    {
+      hear(message, end) {
         if (message.kind === 'solving') onShare(message.share);
-        else if (message.kind === 'solved') end(() => resolve(message.motion));
-        else refuse(message.reason);
+        else if (message.kind === 'solved') end.resolve(message.motion);
+        else end.reject(new SolvingError(message.reason));
       },
-      () => refuse('The part of Ironsky that solves falls has stopped. Try fewer pieces.'),
-    );
-    signal.addEventListener('abort', () => end(() => reject(new DOMException('stopped', 'AbortError'))));
-    port.post(order);
-  });
+      failed: () => new SolvingError('The part of Ironsky that solves falls has stopped. Try fewer pieces.'),
+      signal,
+    },
+  );
 }

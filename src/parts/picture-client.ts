@@ -28,19 +28,13 @@ export interface PictureEvents {
 }
 
 type WithoutId<M> = M extends { id: number } ? Omit<M, 'id'> : never;
+/** What is asked of the worker by itself, and is answered under the same name. */
+type Asked = 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'outline' | 'fall' | 'cover' | 'motion';
 /** What can be asked of the worker, and what answers it. */
-type Question = WithoutId<
-  Extract<
-    ToPicture,
-    { kind: 'pick' | 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'outline' | 'fall' | 'cover' | 'motion' }
-  >
->;
+type Question = WithoutId<Extract<ToPicture, { kind: Asked | 'pick' }>>;
 type Answer<Q extends Question> = Extract<FromPicture, { kind: Q['kind'] extends 'pick' ? 'picked' : Q['kind'] }>;
 
-type AnyAnswer = Extract<
-  FromPicture,
-  { kind: 'picked' | 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'outline' | 'fall' | 'cover' | 'motion' }
->;
+type AnyAnswer = Extract<FromPicture, { kind: Asked | 'picked' }>;
 
 export class CancelledError extends Error {}
 

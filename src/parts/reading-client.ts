@@ -1,5 +1,5 @@
 import { READING_LIMITS, type FromReading, type ReadingOrder, type ReadKind, type ReadOf } from '@/workers/reading-messages';
-import { WorkerPort } from '@/workers/worker-port';
+import { workerOnce } from './worker-once';
 
 /** Thrown when a file cannot be used; the message says why, in words. */
 export class ReadingError extends Error {}
@@ -16,28 +16,24 @@ export function readFile<K extends ReadKind>(
   signal: AbortSignal,
 ): Promise<ReadOf[K]> {
   const { ms, tooLong } = READING_LIMITS[kind];
-  return new Promise((resolve, reject) => {
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    const end = (act: () => void) => {
-      clearTimeout(timer);
-      port.close();
-      act();
-    };
-    const refuse = (reason: string) => end(() => reject(new ReadingError(reason)));
-    const port = new WorkerPort<ReadingOrder, FromReading>(
-      new Worker(new URL('../workers/reading.worker.ts', import.meta.url), { type: 'module' }),
-      (message) => {
-        if (message.kind === 'read') end(() => resolve(message.read as ReadOf[K]));
-        else if (message.kind === 'refused') refuse(message.reason);
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const worker = new Worker(new URL('../workers/reading.worker.ts', import.meta.url), { type: 'module' });
+  return workerOnce<ReadingOrder, FromReading, ReadOf[K]>(
+    worker,
+    { kind, files },
+    {
+      hear(message, end) {
+        if (message.kind === 'read') end.resolve(message.read as ReadOf[K]);
+        else if (message.kind === 'refused') end.reject(new ReadingError(message.reason));
         else {
           // The worker may look at its own clock, but not within one long step: so its time is taken here, from when it began.
-          timer ??= setTimeout(() => refuse(tooLong), ms);
+          timer ??= setTimeout(() => end.reject(new ReadingError(tooLong)), ms);
           onShare(message.share);
         }
       },
-      () => refuse('This file could not be read.'),
-    );
-    signal.addEventListener('abort', () => end(() => reject(new DOMException('stopped', 'AbortError'))));
-    port.post({ kind, files });
-  });
+      failed: () => new ReadingError('This file could not be read.'),
+      after: () => clearTimeout(timer),
+      signal,
+    },
+  );
 }

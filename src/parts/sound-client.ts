@@ -1,7 +1,7 @@
 import { mono, stretchesOf, type Stretches } from '@/core/sound/waveform';
 import type { OnsetFinding } from '@/core/sound/onsets';
 import type { FromSound, SoundOrder } from '@/workers/sound-messages';
-import { WorkerPort } from '@/workers/worker-port';
+import { workerOnce } from './worker-once';
 
 /** Stretches of a waveform a second: a pixel each at the closest zoom that is of use. */
 const PER_SECOND = 400;
@@ -34,20 +34,12 @@ type Asked = { asks: 'onsets'; threshold: number } | { asks: 'levels' };
 
 /** Asks a worker of its own about a sound. */
 function askWorker(buffer: AudioBuffer, asked: Asked, why: string, signal?: AbortSignal): Promise<FromSound> {
-  return new Promise((resolve, reject) => {
-    const end = (act: () => void) => {
-      port.close();
-      act();
-    };
-    const failed = () => end(() => reject(new Error(why)));
-    const port = new WorkerPort<SoundOrder, FromSound>(
-      new Worker(new URL('../workers/sound.worker.ts', import.meta.url), { type: 'module' }),
-      (message) => (message.kind === 'failed' ? failed() : end(() => resolve(message))),
-      failed,
-    );
-    signal?.addEventListener('abort', () => end(() => reject(new DOMException('stopped', 'AbortError'))));
-    port.post({ signal: Float32Array.from(mono(channelsOf(buffer))), sampleRate: buffer.sampleRate, ...asked });
-  });
+  const failed = () => new Error(why);
+  return workerOnce<SoundOrder, FromSound, FromSound>(
+    new Worker(new URL('../workers/sound.worker.ts', import.meta.url), { type: 'module' }),
+    { signal: Float32Array.from(mono(channelsOf(buffer))), sampleRate: buffer.sampleRate, ...asked },
+    { hear: (message, end) => (message.kind === 'failed' ? end.reject(failed()) : end.resolve(message)), failed, signal },
+  );
 }
 
 /** Onsets and tempo of a sound, found in a worker. */

@@ -1,7 +1,7 @@
 import { canEncodeAudio, canEncodeVideo } from 'mediabunny';
 import type { FromVideo, VideoOrder, VideoSound } from '@/workers/video-messages';
-import { WorkerPort } from '@/workers/worker-port';
 import { CancelledError } from './picture-client';
+import { workerOnce } from './worker-once';
 
 type Container = VideoOrder['container'];
 type Codec = VideoOrder['codec'];
@@ -34,24 +34,15 @@ export async function soundCodecFor(
 
 /** Encodes finished frames as one video in a worker; resolves with the file. */
 export function encodeVideo(order: VideoOrder, onProgress: (done: number) => void, signal?: AbortSignal): Promise<ArrayBuffer> {
-  return new Promise((resolve, reject) => {
-    const receive = (message: FromVideo) => {
+  const worker = new Worker(new URL('../workers/video.worker.ts', import.meta.url), { type: 'module' });
+  return workerOnce<VideoOrder, FromVideo, ArrayBuffer>(worker, order, {
+    hear(message, end) {
       if (message.kind === 'progress') onProgress(message.done);
-      else if (message.kind === 'done') end(() => resolve(message.bytes));
-      else end(() => reject(new Error(message.reason)));
-    };
-    const port = new WorkerPort<VideoOrder, FromVideo>(
-      new Worker(new URL('../workers/video.worker.ts', import.meta.url), { type: 'module' }),
-      receive,
-      () => end(() => reject(new Error('The part of Ironsky that encodes video has stopped.'))),
-    );
-    const end = (act: () => void) => {
-      port.close();
-      signal?.removeEventListener('abort', abort);
-      act();
-    };
-    const abort = () => end(() => reject(new CancelledError('cancelled')));
-    signal?.addEventListener('abort', abort);
-    port.post(order);
+      else if (message.kind === 'done') end.resolve(message.bytes);
+      else end.reject(new Error(message.reason));
+    },
+    failed: () => new Error('The part of Ironsky that encodes video has stopped.'),
+    stopped: () => new CancelledError('cancelled'),
+    signal,
   });
 }

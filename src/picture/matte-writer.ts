@@ -1,5 +1,14 @@
-import { AlwaysStencilFunc, DoubleSide, EqualStencilFunc, Group, Mesh, ReplaceStencilOp, ShaderMaterial, type Material } from 'three';
-import type { BufferGeometry } from 'three';
+import {
+  AlwaysStencilFunc,
+  DoubleSide,
+  EqualStencilFunc,
+  Group,
+  Mesh,
+  ReplaceStencilOp,
+  ShaderMaterial,
+  type BufferGeometry,
+  type Material,
+} from 'three';
 import type { Mat4 } from '@/core/space/matrix';
 
 /** Marks that others are cut by at one time: a bit of the stencil each. */

@@ -1,5 +1,4 @@
-import type { BufferAttribute, BufferGeometry } from 'three';
-import { Box3, Group, Matrix4, Mesh, type Material, type Sphere, type Texture } from 'three';
+import { Box3, Group, Matrix4, Mesh, type BufferAttribute, type BufferGeometry, type Material, type Sphere, type Texture } from 'three';
 import type { MarkState, PartState } from '@/core/frame/frame-state';
 import type { MarkSolids, PlacedSolid } from '@/core/frame/solids/mark-solids';
 import { partOf } from '@/core/frame/part-places';

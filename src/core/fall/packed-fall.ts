@@ -1,5 +1,4 @@
-import { fromByteArray, toByteArray } from 'base64-js';
-import { deflateSync, Inflate } from 'fflate';
+import { packBytes, unpackBytes } from '../keep/packed-bytes';
 import type { FallMotion } from './fall-motion';
 import { MAX_BODIES } from './fall-settings';
 
@@ -82,31 +81,14 @@ export function packFall(motion: FallMotion): string {
       }
     }
   }
-  return fromByteArray(deflateSync(bytes.finish(), { level: 9 }));
+  return packBytes(bytes.finish());
 }
 
-/** Takes apart what was deflated; gives up where it is more than can be a motion. */
-function inflated(packed: Uint8Array): Uint8Array {
-  const limit = MAX_FALL_POSES * 7 * 4;
-  const chunks: Uint8Array[] = [];
-  let length = 0;
-  const stream = new Inflate((chunk) => {
-    length += chunk.length;
-    if (length > limit) throw new RangeError('It is too long.');
-    chunks.push(chunk);
-  });
-  for (let i = 0; i < packed.length; i += 65_536) stream.push(packed.subarray(i, i + 65_536), i + 65_536 >= packed.length);
-  const whole = new Uint8Array(length);
-  let at = 0;
-  for (const chunk of chunks) {
-    whole.set(chunk, at);
-    at += chunk.length;
-  }
-  return whole;
-}
+/** Bytes of a motion at most. */
+const MAX_BYTES = MAX_FALL_POSES * 7 * 4;
 
 function read(text: string): FallMotion {
-  const reader = new Reader(inflated(toByteArray(text)));
+  const reader = new Reader(unpackBytes(text, MAX_BYTES));
   const [format, rate, count, bodies] = [reader.next(), reader.next(), reader.next(), reader.next()];
   const isSound = format === FORMAT && rate >= 1 && rate <= 240 && count >= 2 && bodies >= 1 && bodies <= MAX_BODIES;
   if (!isSound || count * bodies > MAX_FALL_POSES) throw new RangeError('It is no fall.');

@@ -1,5 +1,6 @@
 import type Rapier from '@dimforge/rapier3d-compat';
 import { hash32, seededRandom } from '../motion/random';
+import { radians } from '../space/angle';
 import { invertRigid, transformDirection, transformPoint, type Mat4 } from '../space/matrix';
 import type { Quaternion } from '../space/quaternion';
 import { add, length, normalise, scale, subtract, type Vec3 } from '../space/vector';
@@ -135,7 +136,7 @@ function addBodies(engine: Engine, world: Rapier.World, { bodies, forces }: Fall
     const home = homes[i] as Vec3;
     const apart = scale(normalise(subtract(home, middle)), forces.burst);
     const stray = scale(direction(random), forces.stray);
-    const spin = scale(direction(random), (random() * forces.spin * Math.PI) / 180);
+    const spin = scale(direction(random), radians(random() * forces.spin));
     return {
       body: addBody(engine, world, each, home, forces),
       home,

@@ -6,14 +6,13 @@ import type { Production } from '../production/production';
 import { anglesOf, invertRigid, multiply, transformPoint, type Mat4 } from '../space/matrix';
 import type { BoundsOf } from './frame-state';
 import { markGround, markPose } from './mark-pose';
+import { POSE_AXES } from '../rig/take-poses';
 import { pivotOf } from './pivot';
 
 /**
  * Edits that need to know where marks stand. At the playhead nothing jumps: keys go along by as much, and a mark without keys stays where
  * it is for as long as what carries it rests.
  */
-
-const PLACES = ['x', 'y', 'z', 'pan', 'tilt', 'roll'] as const;
 
 /** Changes how a mark is carried, by which one or (null) none. Does nothing where marks would carry one another in a circle. */
 export function carryMark(draft: Production, id: string, carrying: Partial<Mark['settings']>, frame: number, boundsOf: BoundsOf): void {
@@ -26,7 +25,7 @@ export function carryMark(draft: Production, id: string, carrying: Partial<Mark[
   if (carrying.behind) return;
   if (carrying.tip) {
     // At the tip itself, however it stood before.
-    for (const name of PLACES) if (mark.channels[name].keys.length === 0) mark.channels[name].rest = 0;
+    for (const name of POSE_AXES) if (mark.channels[name].keys.length === 0) mark.channels[name].rest = 0;
     return;
   }
   retell(mark, multiply(invertRigid(before), pose), multiply(invertRigid(markGround(draft, mark, frame, boundsOf)), pose), boundsOf);

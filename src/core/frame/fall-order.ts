@@ -91,8 +91,7 @@ export function fallOrder(
   const { of, frame } = mark.fall.settings;
   const solids = solidsOf(mark.id);
   if (of === 'nothing' || !solids) return null;
-  const own = upright(mark);
-  const state = { ...markStateAt(production, own, frame, boundsOf), pose: poseAt(production, own, boundsOf, frame) };
+  const state = markStateAt(production, upright(mark), frame, boundsOf);
   return {
     bodies: BODIES[of]({ mark, solids, state }),
     obstacles: obstaclesOf(production, mark).flatMap((each) => obstacleOf(production, each, frame, solidsOf, boundsOf)),

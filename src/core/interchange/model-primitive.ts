@@ -1,4 +1,5 @@
 import type { Accessor, Primitive } from '@gltf-transform/core';
+import { cross, type Vec3 } from '../space/vector';
 import type { Mat4 } from '../space/matrix';
 import type { ModelMesh } from '../solid/model';
 
@@ -72,8 +73,6 @@ const pointOf = (m: Mat4, [x = 0, y = 0, z = 0]: readonly number[]): number[] =>
   [0, 1, 2].map((k) => at(m, k) * x + at(m, 4 + k) * y + at(m, 8 + k) * z + at(m, 12 + k));
 
 const column = (m: Mat4, i: number) => [at(m, 4 * i), at(m, 4 * i + 1), at(m, 4 * i + 2)] as const;
-type Three = readonly [number, number, number];
-const cross = ([ax, ay, az]: Three, [bx, by, bz]: Three): Three => [ay * bz - az * by, az * bx - ax * bz, ax * by - ay * bx];
 
 const determinant = (m: Mat4): number => {
   const [x, y, z] = cross(column(m, 0), column(m, 1));
@@ -95,7 +94,7 @@ function unit(v: readonly number[]): number[] {
 
 function flatNormals(positions: Float32Array): Float32Array {
   const out = new Float32Array(positions.length);
-  const point = (i: number): Three => [positions[i] as number, positions[i + 1] as number, positions[i + 2] as number];
+  const point = (i: number): Vec3 => [positions[i] as number, positions[i + 1] as number, positions[i + 2] as number];
   for (let i = 0; i < positions.length; i += 9) {
     const [a, b, c] = [point(i), point(i + 3), point(i + 6)];
     const normal = unit(cross([b[0] - a[0], b[1] - a[1], b[2] - a[2]], [c[0] - a[0], c[1] - a[1], c[2] - a[2]]));

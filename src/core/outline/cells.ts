@@ -1,4 +1,4 @@
-import { signedArea, type Ring } from './ring';
+import { containsPoint, signedArea, type Ring } from './ring';
 import { cutInside } from './unite';
 
 /** A half of the plane: what lies where the normal points to. */
@@ -38,15 +38,6 @@ function cellRing(halves: readonly HalfPlane[], reach: number): Ring | null {
   });
 }
 
-function isInside(ring: Ring, x: number, y: number): boolean {
-  let inside = false;
-  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-    const [a, b] = [ring[i] as Ring[number], ring[j] as Ring[number]];
-    if (a.y > y !== b.y > y && x < ((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
-  }
-  return inside;
-}
-
 /** Outlines that do not hang together, each with the holes in it. */
 function apartRings(rings: readonly Ring[]): Ring[][] {
   const outer = rings.filter((ring) => signedArea(ring) > 0);
@@ -55,7 +46,7 @@ function apartRings(rings: readonly Ring[]): Ring[][] {
     const first = hole[0];
     if (signedArea(hole) >= 0 || !first) continue;
     const around = outer
-      .map((ring, i) => ({ i, area: signedArea(ring), holds: isInside(ring, first.x, first.y) }))
+      .map((ring, i) => ({ i, area: signedArea(ring), holds: containsPoint([ring], first.x, first.y) }))
       .filter(({ holds }) => holds)
       .sort((a, b) => a.area - b.area)[0];
     if (around) pieces[around.i]?.push(hole);

@@ -78,3 +78,16 @@ export function turnRings(rings: readonly Ring[], deg: number): Ring[] {
     }),
   );
 }
+
+/** Whether a place lies inside some rings, by the even-odd rule. */
+export function containsPoint(rings: readonly (readonly { x: number; y: number }[])[], x: number, y: number): boolean {
+  let inside = false;
+  for (const ring of rings) {
+    for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+      const a = ring[i] as { x: number; y: number };
+      const b = ring[j] as { x: number; y: number };
+      if (a.y > y !== b.y > y && x < ((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
+    }
+  }
+  return inside;
+}

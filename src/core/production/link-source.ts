@@ -88,13 +88,15 @@ function momentsOf(production: Production, { refs }: Link, ask: Ask, part: () =>
     return follower.at(frame);
   };
   const { sound } = production;
-  const levels = sound?.levels ? unpackLevels(sound.levels) : null;
   return (frame) => ({
     frame,
     time: frame / fps,
     beat: beatAt(production.cues, frame),
     index: part(),
-    loud: (band) => (sound && levels ? levelAt(levels, band, (frame - sound.from) / fps) : 0),
+    loud(band) {
+      const levels = sound && unpackLevels(sound);
+      return levels ? levelAt(levels, band, (frame - sound.from) / fps) : 0;
+    },
     value,
     follow,
   });

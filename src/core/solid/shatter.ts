@@ -1,4 +1,6 @@
 import { seededRandom } from '../motion/random';
+import type { HalfPlane } from '../outline/cells';
+import { radians } from '../space/angle';
 import type { Mat4 } from '../space/matrix';
 import type { Vec3 } from '../space/vector';
 import { apartBodies, cutBody, cutSolid, type CutBody } from './cut-body';
@@ -10,10 +12,7 @@ import { WavefrontError } from './triangulate';
 export type FacePoint = readonly [x: number, y: number];
 
 /** A line in the plane of a mark, along which all of its depth is cut: what lies in front of it, and what behind. */
-export interface CutTree {
-  /** Of length 1. */
-  normal: readonly [x: number, y: number];
-  offset: number;
+export interface CutTree extends HalfPlane {
   front: CutTree | null;
   back: CutTree | null;
 }
@@ -50,17 +49,16 @@ export function cutTree(points: readonly FacePoint[], count: number, seed: numbe
   return top;
 }
 
-type Line = Pick<CutTree, 'normal' | 'offset'>;
-const offOf = ({ normal, offset }: Line, [x, y]: FacePoint): number => normal[0] * x + normal[1] * y - offset;
+const offOf = ({ normal, offset }: HalfPlane, [x, y]: FacePoint): number => normal[0] * x + normal[1] * y - offset;
 
 /** A line across the longer way of some points, near the middle of them. */
-function across(points: readonly FacePoint[], random: () => number): Line {
+function across(points: readonly FacePoint[], random: () => number): HalfPlane {
   const n = points.length;
   const mean = [0, 1].map((k) => points.reduce((sum, p) => sum + (p[k] as number), 0) / n) as [number, number];
   const moment = (a: 0 | 1, b: 0 | 1) => points.reduce((sum, p) => sum + (p[a] - mean[a]) * (p[b] - mean[b]), 0);
   // The longer axis of the ellipse of second moments.
   const along = Math.atan2(2 * moment(0, 1), moment(0, 0) - moment(1, 1)) / 2;
-  const angle = along + ((random() * 2 - 1) * TURN * Math.PI) / 180;
+  const angle = along + radians((random() * 2 - 1) * TURN);
   const normal = [Math.cos(angle), Math.sin(angle)] as const;
   const offs = points.map(([x, y]) => normal[0] * x + normal[1] * y).sort((a, b) => a - b);
   const at = Math.floor((0.5 + (random() * 2 - 1) * UNEVEN) * (n - 1));
@@ -111,7 +109,7 @@ export interface SolidShard {
 }
 
 /** The plane over a line of the mark in the frame of a solid that stands in it. */
-function planeIn(pose: Mat4, { normal: [x, y], offset }: Line): CutPlane {
+function planeIn(pose: Mat4, { normal: [x, y], offset }: HalfPlane): CutPlane {
   const inverse = [0, 1, 2].map((k) => [0, 1, 2].map((r) => pose[4 * k + r] as number));
   const normal = inverse.map(([a, b]) => (a as number) * x + (b as number) * y) as unknown as Vec3;
   return { normal, offset: offset - x * (pose[12] as number) - y * (pose[13] as number) };

@@ -1,5 +1,5 @@
 import { seededRandom } from '../motion/random';
-import { signedArea, type Ring } from '../outline/ring';
+import { containsPoint, signedArea, type Ring } from '../outline/ring';
 import { offsetOutline } from './offset-outline';
 import { triangulateInside, WavefrontError } from './triangulate';
 
@@ -36,18 +36,6 @@ const distanceTo = (rings: readonly Ring[], x: number, y: number): number => {
   return Math.sqrt(nearest);
 };
 
-const isInside = (rings: readonly Ring[], x: number, y: number): boolean => {
-  let inside = false;
-  for (const ring of rings) {
-    for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-      const a = ring[i] as { x: number; y: number };
-      const b = ring[j] as { x: number; y: number };
-      if (a.y > y !== b.y > y && x < ((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
-    }
-  }
-  return inside;
-};
-
 /** The points of a hexagonal lattice that lie inside rings. */
 function lattice(rings: readonly Ring[], spacing: number): [number, number][] {
   const xs = rings.flatMap((ring) => ring.map((v) => v.x));
@@ -58,7 +46,7 @@ function lattice(rings: readonly Ring[], spacing: number): [number, number][] {
   ]) as [number, number, number, number];
   const out: [number, number][] = [];
   for (let row = 0, y = y0; y <= y1; row++, y += spacing * Math.sqrt(0.75)) {
-    for (let x = x0 + (row % 2 === 1 ? spacing / 2 : 0); x <= x1; x += spacing) if (isInside(rings, x, y)) out.push([x, y]);
+    for (let x = x0 + (row % 2 === 1 ? spacing / 2 : 0); x <= x1; x += spacing) if (containsPoint(rings, x, y)) out.push([x, y]);
   }
   return out;
 }

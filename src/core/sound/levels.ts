@@ -1,6 +1,5 @@
-import { fromByteArray, toByteArray } from 'base64-js';
-import { deflateSync, inflateSync } from 'fflate';
 import FFT from 'fft.js';
+import { packBytes, unpackBytes } from '../keep/packed-bytes';
 
 /** What of a sound is measured: all of it, and what lies between some pitches. */
 export const LEVEL_BANDS = ['level', 'low', 'middle', 'high'] as const;
@@ -44,24 +43,23 @@ export function measureLevels(signal: Float32Array, sampleRate: number): SoundLe
 }
 
 /** Levels as a short text. */
-export const packLevels = (levels: SoundLevels): string => fromByteArray(deflateSync(levels, { level: 9 }));
+export const packLevels = (levels: SoundLevels): string => packBytes(levels);
 
-const kept = new Map<string, SoundLevels | null>();
+const kept = new WeakMap<object, SoundLevels | null>();
 
-/** Levels from such a text; null for what cannot be read as them. */
-export function unpackLevels(packed: string): SoundLevels | null {
-  let levels = kept.get(packed);
-  if (levels === undefined) {
-    try {
-      levels = inflateSync(toByteArray(packed), { out: new Uint8Array(4 * MAX_STEPS) }).slice();
-      if (levels.length % 4 !== 0) levels = null;
-    } catch {
-      levels = null;
-    }
-    // Of the few sounds that are at hand.
-    if (kept.size > 8) kept.clear();
-    kept.set(packed, levels);
+function read(packed: string): SoundLevels | null {
+  try {
+    const levels = unpackBytes(packed, 4 * MAX_STEPS);
+    return levels.length % 4 === 0 ? levels : null;
+  } catch {
+    return null;
   }
+}
+
+/** The levels that are packed in something of a document, which never changes in place; null where there are none that can be read. */
+export function unpackLevels(sound: { levels: string | null }): SoundLevels | null {
+  let levels = kept.get(sound);
+  if (levels === undefined) kept.set(sound, (levels = sound.levels === null ? null : read(sound.levels)));
   return levels;
 }
 

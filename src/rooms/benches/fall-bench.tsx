@@ -17,6 +17,7 @@ import { useSceneFrame } from '../looking/seen';
 import { boundsIn } from '../workspace/view-store';
 import { useEdit, useProduction, useView } from '../workspace/workspace';
 import { ChannelField } from './channel-field';
+import { MarkTicks } from './mark-ticks';
 import { SettingChoice } from './setting-choice';
 import { useFall } from './use-fall';
 
@@ -133,21 +134,7 @@ function InTheWay({
       </Tick>
       {wall ? fields(['wallZ']) : null}
       {others.length > 0 ? <Heading>Marks in the way</Heading> : null}
-      {others.map(({ id, name }) => (
-        <div key={id}>
-          <Tick
-            isSelected={obstacles.some(({ markId }) => markId === id)}
-            onChange={(on) =>
-              change(({ settings }) => {
-                settings.obstacles = settings.obstacles.filter(({ markId }) => markId !== null && markId !== id);
-                if (on) settings.obstacles.push({ markId: id });
-              })
-            }
-          >
-            {name}
-          </Tick>
-        </div>
-      ))}
+      <MarkTicks marks={others} listed={obstacles} onChange={(listed) => change(({ settings }) => void (settings.obstacles = listed))} />
     </Fold>
   );
 }

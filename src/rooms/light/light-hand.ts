@@ -6,7 +6,7 @@ import { anglesTo, highlightAt, isPlaced, lightOf } from '@/core/production/edit
 import { pointElement } from '@/core/production/edits/dome-edits';
 import { newGesture } from '@/parts/gesture';
 import { sceneFrame } from '../looking/seen';
-import { pointOf } from '../views/lens-flying';
+import { framePoint } from '../looking/frame-point';
 import { seenState } from '../looking/use-frame-state';
 import { boundsIn } from '../workspace/view-store';
 import type { Workspace } from '../workspace/workspace';
@@ -67,7 +67,7 @@ export function useLightHand(workspace: Workspace, does: 'fly' | 'highlight' | '
     onPointerDown: (event: PointerEvent<HTMLDivElement>) => {
       if (event.button > 0) return;
       event.currentTarget.setPointerCapture(event.pointerId);
-      const [x, y] = pointOf(event);
+      const [x, y] = framePoint(event, event.currentTarget);
       if (does === 'ask') {
         void workspace.picture?.shares(x, y).then((shares) => workspace.view.setState({ shares: { x, y, shares } }));
         return;
@@ -77,7 +77,7 @@ export function useLightHand(workspace: Workspace, does: 'fly' | 'highlight' | '
       follow(x, y);
     },
     onPointerMove: (event: PointerEvent<HTMLDivElement>) => {
-      if (drag.current) follow(...pointOf(event));
+      if (drag.current) follow(...framePoint(event, event.currentTarget));
     },
     onPointerUp: () => {
       drag.current = null;

@@ -6,6 +6,7 @@ import type { Letter } from '@/core/outline/text-layout';
 import type { Mark } from '@/core/production/mark';
 import type { Words } from '@/core/production/words';
 import { multiply, transformPoint, translation, type Mat4 } from '@/core/space/matrix';
+import { framePoint } from '../looking/frame-point';
 import { useView, useWorkspace } from '../workspace/workspace';
 
 const LOW = -0.22;
@@ -43,8 +44,7 @@ export function LetterMarks({
     const stage = group.current?.ownerSVGElement?.parentElement;
     if (!stage) return;
     const onDoubleClick = (event: MouseEvent) => {
-      const box = stage.getBoundingClientRect();
-      const ray = rayThrough(camera, ((event.clientX - box.left) / box.width) * 2 - 1, 1 - ((event.clientY - box.top) / box.height) * 2);
+      const ray = rayThrough(camera, ...framePoint(event, stage));
       for (const letter of letters) {
         const at = onPlane(ray, frameOf(letter), 0);
         if (!at || at[0] < 0 || at[0] > letter.width || at[1] < LOW * letter.size || at[1] > HIGH * letter.size) continue;

@@ -11,6 +11,7 @@ import type { Mark } from '@/core/production/mark';
 import { transformPoint } from '@/core/space/matrix';
 import { arrowStep } from '@/parts/arrow-step';
 import { newGesture } from '@/parts/gesture';
+import { framePoint } from '../looking/frame-point';
 import { useSceneFrame } from '../looking/seen';
 import { useSeenState } from '../looking/use-frame-state';
 import { boundsIn } from '../workspace/view-store';
@@ -59,10 +60,8 @@ export function LinePen({ mark, line }: { mark: Mark; line: Line }) {
   const change = (recipe: (own: Line) => void, gesture: string | null = null) =>
     edit((draft) => changeMark(draft, mark.id, ({ body }) => void (body.kind === 'line' && recipe(body))), gesture);
   const local = (event: PointerEvent): [number, number] | null => {
-    const box = sheet.current?.getBoundingClientRect();
-    if (!box) return null;
-    const [x, y] = [((event.clientX - box.left) / box.width) * 2 - 1, 1 - ((event.clientY - box.top) / box.height) * 2];
-    return onPlane(rayThrough(camera, x, y), pose, 0);
+    if (!sheet.current) return null;
+    return onPlane(rayThrough(camera, ...framePoint(event, sheet.current)), pose, 0);
   };
   const put = (event: PointerEvent<SVGSVGElement>) => {
     if (!draws || event.button !== 0) return;

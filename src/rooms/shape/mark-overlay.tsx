@@ -11,6 +11,7 @@ import { depthsOf } from '@/core/production/shell';
 import { degrees } from '@/core/space/angle';
 import { multiply, transformPoint, translation } from '@/core/space/matrix';
 import { arrowStep } from '@/parts/arrow-step';
+import { framePoint } from '../looking/frame-point';
 import { useSeenState } from '../looking/use-frame-state';
 import { useSceneFrame } from '../looking/seen';
 import { boundsIn } from '../workspace/view-store';
@@ -75,13 +76,8 @@ export function MarkOverlay({ mark }: { mark: Mark }) {
   const [from, to, point, handle] = [at(across - reach), at(across + reach), at(0), at(Math.min(across + reach, 0.35 * reach))];
 
   const local = (event: PointerEvent) => {
-    const box = drawing.current?.getBoundingClientRect();
-    if (!box) return null;
-    return onPlane(
-      rayThrough(camera, ((event.clientX - box.left) / box.width) * 2 - 1, 1 - ((event.clientY - box.top) / box.height) * 2),
-      pose,
-      depth,
-    );
+    if (!drawing.current) return null;
+    return onPlane(rayThrough(camera, ...framePoint(event, drawing.current)), pose, depth);
   };
   const move = (event: PointerEvent<SVGElement>) => {
     const to2 = held.current && local(event);

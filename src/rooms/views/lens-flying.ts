@@ -1,17 +1,12 @@
 import { useEffect, useRef, type KeyboardEvent, type PointerEvent, type RefObject } from 'react';
 import { fly, type FlightMove } from '../looking/flight';
+import { framePoint } from '../looking/frame-point';
 import { focusAt } from '../looking/pick-focus';
 import { walkOn } from '../looking/walk';
 import type { Workspace } from '../workspace/workspace';
 
 /** Within this time two presses are one double press. */
 const DOUBLE_PRESS_MS = 400;
-
-/** Where in the picture the pointer is: -1 (left) to 1 (right), -1 (bottom) to 1 (top). */
-export function pointOf({ clientX, clientY, currentTarget }: PointerEvent): [x: number, y: number] {
-  const box = currentTarget.getBoundingClientRect();
-  return [((clientX - box.left) / box.width) * 2 - 1, 1 - ((clientY - box.top) / box.height) * 2];
-}
 
 /** Moves whatever is looked from: one's own walk round the marks, else the camera. */
 function go(workspace: Workspace, move: FlightMove): void {
@@ -49,7 +44,7 @@ export function useFlying(workspace: Workspace) {
         return;
       }
       if (!from) return;
-      const [x, y] = pointOf(event);
+      const [x, y] = framePoint(event, event.currentTarget);
       const { letters, pickFocus } = workspace.view.getState();
       void workspace.picture?.pick(x, y).then(({ markId, distance }) => {
         if (pickFocus !== null) return void focusAt(workspace, pickFocus, x, y, distance);

@@ -71,6 +71,13 @@ test('obstacles and walls are not passed, and what is drawn home comes to rest t
   expect(Math.abs(place(home, 0, home.count - 1, 0))).toBeLessThan(1e-3);
 });
 
+test('the air takes what falls along: after a second it goes with the wind by 1 - e^-k (linear drag, handbook)', () => {
+  const k = 3;
+  const motion = solve(order([box(0, 0, 0)], { seconds: 1.5, gravity: 0, drag: k, windX: 4 }));
+  const speed = (t: number) => (place(motion, 0, t * KEPT_RATE + 1, 0) - place(motion, 0, t * KEPT_RATE - 1, 0)) * (KEPT_RATE / 2);
+  for (const t of [0.5, 1]) expect(speed(t) / (4 * (1 - Math.exp(-k * t)))).toBeCloseTo(1, 1);
+});
+
 test('bodies are let go one after another, in their order', () => {
   const motion = solve(order([box(2, 0, 0), box(0, 0, 0), box(1, 0, 0)], { seconds: 2, release: 'left', over: 1 }));
   const begins = [0, 1, 2].map((body) => heights(motion, body).findIndex((y) => y < -1e-4) / KEPT_RATE);

@@ -97,3 +97,30 @@ test('a region that is added holds the whole mark', () => {
         for (const z of [bounds.min[2], bounds.max[2]]) expect(insideRegion(state, [x, y, z])).toBe(1);
   }
 });
+
+test('letters come as a region in the frame reaches them, wherever the mark is taken', async () => {
+  const face = await packagedTypeface('archivo-black');
+  const there = (x: number, edge: number) => {
+    const production = produce(emptyProduction('Frame', { width: 1920, height: 1080, rate: '25', length: 10 }), (draft) => {
+      addWordmark(draft, 'ABC');
+      const [mark] = draft.marks as [Mark];
+      mark.channels.x.rest = x;
+      const id = addRegion(mark, 'half-space', null);
+      const region = mark.regions[0];
+      if (!region) throw new Error('no region');
+      Object.assign(region.settings, { space: 'frame', acts: 'none' });
+      Object.assign(region.channels, { x: at(edge), border: at(0) });
+      const cascade = cascadeFrom(mark, 'typed', 'arrival', { from: 0, to: 9 });
+      Object.assign(cascade.settings, { regionId: id, pace: PACES.even });
+      addCascade(mark, cascade);
+    });
+    const solids = buildMark(production.marks[0] as Mark, [face]);
+    return evaluate(production, 0, () => solids.bounds).marks[0]?.parts?.[0]?.map((part) => part?.on !== false) ?? 'all at rest';
+  };
+  // In heights of the frame from its middle, where the B stands.
+  expect(there(0, -0.05)).toEqual([true, false, false]);
+  expect(there(0, 0.05)).toEqual([true, true, false]);
+  expect(there(0, 2)).toBe('all at rest');
+  expect(there(-20, -0.05)).toBe('all at rest');
+  expect(there(20, -0.05)).toEqual([false, false, false]);
+});

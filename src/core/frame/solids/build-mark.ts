@@ -9,11 +9,11 @@ import type { SolidMesh } from '../../solid/mesh';
 import type { ModelShape } from '../../solid/model';
 import { WavefrontError } from '../../solid/triangulate';
 import { multiply, transformPoint, type Mat4 } from '../../space/matrix';
-import type { Box } from '../../space/vector';
 import type { MarkExtent } from '../frame-state';
 import { placeAtRest } from '../part-places';
 import type { MarkSolids, PlacedSolid } from './mark-solids';
 import { modelOrders, shellOrders, type Order } from './shell-orders';
+import { placedBox } from './placed-box';
 import { layoutOf, outwardReach, shellPieces, type RunFaces } from './shell-outlines';
 import { shardSteps, type Whole } from './shards';
 import { layoutKey } from './solids-key';
@@ -154,7 +154,7 @@ function extentOf({ body }: Mark, { parts, baseline }: Layout, pieces: readonly 
     const place = part && places[part.own];
     return place ? partPose(part, place) : null;
   };
-  const box = boundsOf(
+  const box = placedBox(
     pieces
       .filter(({ when }) => when !== 'apart')
       .map((piece) => {
@@ -168,21 +168,4 @@ function extentOf({ body }: Mark, { parts, baseline }: Layout, pieces: readonly 
     return moved ? { ...part, middle: transformPoint(moved, part.middle) } : part;
   });
   return { ...box, ...(baseline === null ? {} : { baseline }), parts: standing };
-}
-
-function boundsOf(pieces: readonly Pick<PlacedSolid, 'mesh' | 'pose'>[]): Box | null {
-  const min: [number, number, number] = [Infinity, Infinity, Infinity];
-  const max: [number, number, number] = [-Infinity, -Infinity, -Infinity];
-  for (const { mesh, pose } of pieces) {
-    const { positions } = mesh;
-    for (let i = 0; i < positions.length; i += 3) {
-      const [x, y, z] = [positions[i] as number, positions[i + 1] as number, positions[i + 2] as number];
-      for (let k = 0; k < 3; k++) {
-        const value = (pose[k] as number) * x + (pose[4 + k] as number) * y + (pose[8 + k] as number) * z + (pose[12 + k] as number);
-        if (value < (min[k] as number)) min[k] = value;
-        if (value > (max[k] as number)) max[k] = value;
-      }
-    }
-  }
-  return min[0] === Infinity ? null : { min, max };
 }

@@ -1,13 +1,15 @@
 import { MAX_BODIES } from '../../fall/fall-settings';
 import { textHash } from '../../motion/random';
 import { ringsInCell, type HalfPlane } from '../../outline/cells';
+import type { Bounds } from '../../outline/ring';
 import { overlappingGroups } from '../../outline/overlap';
 import type { Mark } from '../../production/mark';
 import { buildSolid, SolidError } from '../../solid/bevelled-solid';
-import type { SolidMesh } from '../../solid/mesh';
 import { cutTree, facePoints, shatterSolid, type CutTree, type SolidShard } from '../../solid/shatter';
 import type { Mat4 } from '../../space/matrix';
+import type { Box } from '../../space/vector';
 import type { PlacedSolid } from './mark-solids';
+import { placedBox } from './placed-box';
 import type { Swept } from './shell-orders';
 import { shatterKey } from './solids-key';
 import { standingSurface } from './standing-solid';
@@ -55,19 +57,10 @@ function bevelledShards({ rings, shape }: Swept, pose: Mat4, tree: CutTree | nul
   }
 }
 
-function boundsIn({ positions }: SolidMesh, pose: Mat4) {
-  const bounds = { x0: Infinity, x1: -Infinity, y0: Infinity, y1: -Infinity };
-  const m = (i: number) => pose[i] as number;
-  for (let i = 0; i < positions.length; i += 3) {
-    const [px, py, pz] = [positions[i] as number, positions[i + 1] as number, positions[i + 2] as number];
-    const x = m(0) * px + m(4) * py + m(8) * pz + m(12);
-    const y = m(1) * px + m(5) * py + m(9) * pz + m(13);
-    bounds.x0 = Math.min(bounds.x0, x);
-    bounds.x1 = Math.max(bounds.x1, x);
-    bounds.y0 = Math.min(bounds.y0, y);
-    bounds.y1 = Math.max(bounds.y1, y);
-  }
-  return bounds;
+/** How far a piece reaches across and up in its mark. */
+function flatBounds(placed: PlacedSolid): Bounds {
+  const { min, max } = placedBox([placed]) as Box;
+  return { x0: min[0], x1: max[0], y0: min[1], y1: max[1] };
 }
 
 /** Numbers of the bodies that pieces belong to: what of one cell lies one behind the other, in whatever shell, is one body. */
@@ -79,9 +72,7 @@ function bodiesOf(shards: readonly { cell: string; placed: PlacedSolid }[]): num
   let cellsLeft = byCell.size;
   for (const members of byCell.values()) {
     cellsLeft--;
-    const boxes = members.map((i) =>
-      boundsIn((shards[i] as (typeof shards)[number]).placed.mesh, (shards[i] as (typeof shards)[number]).placed.pose),
-    );
+    const boxes = members.map((i) => flatBounds((shards[i] as (typeof shards)[number]).placed));
     const groups = overlappingGroups(boxes);
     // Where there would be too many, a cell is one body whether it hangs together or not.
     const isRoom = bodies + groups.length + cellsLeft <= MAX_BODIES;

@@ -16,15 +16,7 @@ export function addBacking(draft: Production, id: string, height: number): strin
   if (!mark || !copy || !shell) return null;
   copy.name = cutText(`${mark.name} backing`, 80);
   copy.kit = null;
-  copy.settings = {
-    ...mark.settings,
-    carrierId: id,
-    turns: true,
-    behind: true,
-    tip: false,
-    comes: mark.settings.comes,
-    goes: mark.settings.goes,
-  };
+  copy.settings = { ...mark.settings, carrierId: id, turns: true, behind: true, tip: false };
   // It stands where the mark stands, and is seen when that is.
   copy.channels = { ...markKind.channels.parse({}), travel: copy.channels.travel, inflate: copy.channels.inflate, on: copy.channels.on };
   const dark = () => surfaceOf('black-chrome');

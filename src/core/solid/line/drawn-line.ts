@@ -1,3 +1,4 @@
+import { radians } from '../../space/angle';
 import type { SolidMesh } from '../mesh';
 import { capRings, type CapRing } from './line-caps';
 import { lineLength, rowAt, type LinePath, type LineRow } from './line-path';
@@ -76,7 +77,7 @@ class Rings {
   ring({ x, y, left, across }: LineRow, { beyond, size, lean }: CapRing, out: 1 | -1): void {
     const { width, positions, normals, topology } = this;
     const { from, to } = this.depths;
-    const angle = (lean * Math.PI) / 180;
+    const angle = radians(lean);
     const [upright, leaning] = [Math.cos(angle), Math.sin(angle) * out];
     const way = [left[1], -left[0]] as const;
     const [px, py] = [x + way[0] * beyond * width * out, y + way[1] * beyond * width * out];

@@ -1,4 +1,5 @@
 import { curvePoints } from '../../outline/flatten';
+import { radians } from '../../space/angle';
 import { pathCommands } from '../../outline/path-data';
 
 /** How a line goes round its corners. */
@@ -75,14 +76,14 @@ function rowsAt(s: number, [x, y]: Point, from: Point | null, to: Point | null, 
   const middle: Point = [a[0] + b[0], a[1] + b[1]];
   const size = Math.hypot(...middle) || 1;
   const unit: Point = [middle[0] / size, middle[1] / size];
-  const isCorner = Math.abs(turn) > (CORNER * Math.PI) / 180;
+  const isCorner = Math.abs(turn) > radians(CORNER);
   const mitred: Point = [unit[0] / half, unit[1] / half];
   if (!isCorner) return { rows: [{ s, x, y, left: unit, across: mitred }], isCorner };
   if (join === 'mitred' && half > 1 / MITRE) {
     const rows = [a, b].map((left): LineRow => ({ s, x, y, left, across: mitred }));
     return { rows, isCorner };
   }
-  const steps = Math.max(1, Math.ceil(Math.abs(turn) / ((ROUND_STEP * Math.PI) / 180)));
+  const steps = Math.max(1, Math.ceil(Math.abs(turn) / radians(ROUND_STEP)));
   const angle = Math.atan2(a[1], a[0]);
   const rows = Array.from({ length: steps + 1 }, (_, i) => {
     const at = angle + (turn * i) / steps;

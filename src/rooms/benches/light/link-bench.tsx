@@ -1,7 +1,8 @@
 'use client';
 
 import { changeLight, type Light } from '@/core/production/edits/light-edits';
-import { Choices, Heading, Tick } from '@/parts/controls';
+import { Choices, Heading } from '@/parts/controls';
+import { MarkTicks } from '../mark-ticks';
 import { useEdit, useProduction } from '../../workspace/workspace';
 
 type Links = Light['settings']['links'];
@@ -25,23 +26,9 @@ export function LinkBench({ id, links }: { id: string; links: Links }) {
           { id: 'without', label: 'not these' },
         ]}
       />
-      {links.of === 'all'
-        ? null
-        : marks.map(({ id: markId, name }) => (
-            <div key={markId}>
-              <Tick
-                isSelected={links.marks.some((link) => link.markId === markId)}
-                onChange={(on) =>
-                  change((found) => {
-                    found.marks = found.marks.filter((link) => link.markId !== null && link.markId !== markId);
-                    if (on) found.marks.push({ markId });
-                  })
-                }
-              >
-                {name}
-              </Tick>
-            </div>
-          ))}
+      {links.of === 'all' ? null : (
+        <MarkTicks marks={marks} listed={links.marks} onChange={(listed) => change((found) => void (found.marks = listed))} />
+      )}
     </>
   );
 }
