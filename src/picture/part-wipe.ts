@@ -24,6 +24,7 @@ export function wipeOf({ wipe, wipeAngle }: Pick<PartLook, 'wipe' | 'wipeAngle'>
     into: invertRigid(pose),
     isFlat: false,
     half: [0, 0, 0],
+    outline: [],
     border,
     acts: 'keep',
     shell: null,

@@ -11,8 +11,11 @@ export function boxOf({ mesh }: PlacedSolid): Box3 {
   return box;
 }
 
-/** Pieces of one shell that are alike share a geometry; those of several shells may stand between different depths. */
-export const shapeKey = ({ shell, key }: PlacedSolid): string => `${shell} ${key}`;
+/**
+ * Pieces of one shell that are alike share a geometry; those of several shells may stand between different depths, and skins of several
+ * parts may be blown up each by itself.
+ */
+export const shapeKey = ({ shell, key, mesh, parts }: PlacedSolid): string => `${shell} ${key}${mesh.swell ? ` ${parts[0] ?? ''}` : ''}`;
 
 export function geometryOf(solid: SolidMesh): BufferGeometry {
   const geometry = new BufferGeometry();

@@ -2,7 +2,7 @@ import { Box3, Group, Matrix4, Mesh, type BufferAttribute, type BufferGeometry, 
 import type { MarkState, PartState } from '@/core/frame/frame-state';
 import type { MarkSolids, PlacedSolid } from '@/core/frame/solids/mark-solids';
 import { partOf } from '@/core/frame/part-places';
-import { isStanding, standingPose, standingSurface } from '@/core/frame/solids/standing-solid';
+import { isStanding, standingPose, standingSurface, swellOf } from '@/core/frame/solids/standing-solid';
 import type { SolidMesh } from '@/core/solid/mesh';
 import { IDENTITY, multiply, type Mat4 } from '@/core/space/matrix';
 import { EVERY_LIGHT } from './lights/light-rows';
@@ -13,7 +13,7 @@ import { boxOf, geometryOf, shapeKey } from './piece-geometry';
 import type { Dressing } from './quality';
 import { fadePlane } from './surfaces/fade';
 import { layOn, throwOn } from './surfaces/laid-picture';
-import { regionRow, type PatternGround } from './surfaces/pattern-table';
+import { regionRows, type PatternGround } from './surfaces/pattern-table';
 import type { SlotMaterials } from './surfaces/slot-materials';
 
 /** What of light is seen on a mark that only takes shadows. */
@@ -219,7 +219,7 @@ export class StandingMark {
     const own = this.shaped.get(shapeKey(piece)) as Shaped;
     const now = mark.shells[piece.shell];
     const depths = (piece.built || piece.mesh.line) && now ? `${now.from} ${now.to}` : '';
-    const shape = `${piece.mesh.swell ? (mark.inflate ?? 1) : ''} ${depths} ${piece.mesh.line ? JSON.stringify(mark.line) : ''}`;
+    const shape = `${piece.mesh.swell ? swellOf(piece, mark) : ''} ${depths} ${piece.mesh.line ? JSON.stringify(mark.line) : ''}`;
     if (shape === own.shape) return;
     own.shape = shape;
     const { positions, normals } = standingSurface(piece, mark);
@@ -269,7 +269,10 @@ export class StandingMark {
     const program = quality === 'sketch' || quality === 'seen' ? quality : 'lit';
     const acting = mark.regions.filter((region) => region.shell === null || region.shell === piece.shell);
     const wipe = part?.look ? wipeOf(part.look, boxOf(piece)) : null;
-    const rows = [...acting.map((region) => regionRow(region, standingPose(piece, mark))), ...(wipe ? [regionRow(wipe, IDENTITY)] : [])];
+    const rows = [
+      ...acting.flatMap((region) => regionRows(region, standingPose(piece, mark))),
+      ...(wipe ? regionRows(wipe, IDENTITY) : []),
+    ];
     const regions = rows.length > 0 ? rows : undefined;
     const casting: Material[] = [];
     const materials = piece.mesh.groups.map(({ region }) => {

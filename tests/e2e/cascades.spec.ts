@@ -3,6 +3,7 @@ import { at } from '@/core/motion/channel';
 import { PACES } from '@/core/motion/pace';
 import { addCascade, cascadeFrom } from '@/core/production/edits/cascade-edits';
 import { straightKey } from '../unit/support/key';
+import { formShapeSchema } from '@/core/outline/forms';
 import { addRegion } from '@/core/production/edits/region-edits';
 import type { Mark } from '@/core/production/mark';
 import type { Cascade } from '@/core/production/owners/cascade';
@@ -114,6 +115,36 @@ for (const traced of [false, true]) {
       expect(Math.abs(pixel(pixels, x, 0)[3] - there)).toBeLessThan(0.03);
   });
 
+  test(`tiles mirror their neighbours, and light falls on them as on what is no mirror image, ${traced ? 'traced' : 'plain'}`, async () => {
+    const shown = (kind: 'grid' | 'tiles', form: 'plate' | 'arrow') =>
+      draw(
+        bare((draft) => {
+          const { sun, dome } = setOf(draft);
+          [sun.on.rest, sun.azimuth.rest, sun.height.rest, dome.strength.rest] = [true, 50, 20, 0.05];
+          const mark = plate(draft, 1, 1.2, { material: 'matte', colour: '#ffffff', roughness: 1 });
+          if (mark.body.kind === 'form' && form === 'arrow') mark.body.shape = formShapeSchema.parse({ form });
+          const [shell] = mark.shells as [Mark['shells'][0]];
+          shell.channels.from.rest = -0.4;
+          Object.assign(shell.front, { profile: 'chamfer', size: 300, height: 300 });
+          Object.assign(mark.pattern, { kind, count: 2, rows: 2, gap: 0.2, rowGap: 0.2 });
+        }),
+        0,
+        traced,
+      );
+    // A plate with a bevel all round is its own mirror image: both fields are one picture.
+    const [grid, tiles] = [await shown('grid', 'plate'), await shown('tiles', 'plate')];
+    const lit = pixel(grid, 1.2, 0.7)[1];
+    expect(lit).toBeGreaterThan(1.3 * pixel(grid, 0.2, 0.7)[1]);
+    const most = Math.max(...tiles.map((v, i) => Math.abs(v - (grid[i] as number))));
+    expect(most / lit).toBeLessThan(traced ? 0.07 : 0.02);
+    // Arrows point to the right on the left, and back at them from the right.
+    const arrows = await shown('tiles', 'arrow');
+    const there = (x: number, y: number) => pixel(arrows, x, y)[3] > 0.5;
+    const row = Array.from({ length: 40 }, (_, i) => there(-2 + (i + 0.5) / 10, 0.85));
+    expect(row).toEqual([...row].reverse());
+    expect(row).not.toEqual(Array.from({ length: 40 }, () => row[0]));
+  });
+
   test(`each part is wiped off along its own way, ${traced ? 'traced' : 'plain'}`, async () => {
     const production = turning({ wipe: 1 }, { of: 'copies', hides: false }, (mark) => {
       Object.assign(mark.pattern, { kind: 'row', count: 3, measure: 'spacing', across: 1.4 });
@@ -204,6 +235,40 @@ for (const traced of [false, true]) {
       [-0.25, 0],
     ] as const)
       expect(there(x, y)).toBeLessThan(0.05);
+  });
+
+  test(`an outline that is drawn is seen so, straight or as a curve, also in the frame, ${traced ? 'traced' : 'plain'}`, async () => {
+    const shown = async (smooth: boolean, space: 'mark' | 'frame') => {
+      // A comb with nine teeth, and two corners below it: 21 corners, metres; of the frame, heights of it.
+      const comb = Array.from({ length: 19 }, (_, i) => ({ x: -1.8 + i / 5, y: i % 2 === 0 ? -1 : 1 }));
+      const unit = space === 'frame' ? METRE / HEIGHT : 1;
+      const points = [...comb, { x: 1.8, y: -1.5 }, { x: -1.8, y: -1.5 }].map(({ x, y }) => ({ x: x * unit, y: y * unit }));
+      const production = wiped('drawn', (region) => {
+        if (region.kind !== 'drawn') return;
+        region.channels.border.rest = 0;
+        Object.assign(region.settings, { points, smooth, space });
+      });
+      const pixels = await draw(production, 0, traced);
+      return { pixels, comb };
+    };
+    for (const space of ['mark', 'frame'] as const) {
+      const { pixels, comb } = await shown(false, space);
+      comb.slice(1, -1).forEach(({ x, y }, i) => {
+        const isTooth = i % 2 === 0;
+        // Within the tip of a tooth, and above the valley between two.
+        expect(pixel(pixels, x, isTooth ? y - 0.9 : y + 0.9)[3] > 0.5).toBe(isTooth);
+      });
+      expect(pixel(pixels, 0, -1.3)[3]).toBeGreaterThan(0.98);
+      expect(pixel(pixels, 0, -1.7)[3]).toBeLessThan(0.02);
+    }
+    // A curve through four corners of a square bulges beyond its sides.
+    const round = wiped('drawn', (region) => {
+      if (region.kind === 'drawn') region.settings.smooth = true;
+      region.channels.border.rest = 0;
+    });
+    const pixels = await draw(round, 0, traced);
+    expect(pixel(pixels, 0.54, 0)[3]).toBeGreaterThan(0.95);
+    expect(pixel(pixels, 0.72, 0)[3]).toBeLessThan(0.05);
   });
 
   test(`what is cut away can be put back where another region is, ${traced ? 'traced' : 'plain'}`, async () => {

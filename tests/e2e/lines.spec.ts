@@ -102,15 +102,15 @@ test('a line is drawn by hand over the picture, moved by its points and by the k
   await makeProduction(page, ironsky.url, 'Lines', '01:00');
   await goToRoom(page, 'Shape');
   await page.getByRole('button', { name: 'Line', exact: true }).click();
-  await page.getByRole('button', { name: 'Draw in the lens view' }).click();
-  const pen = page.getByTestId('line-pen');
+  await page.getByRole('button', { name: 'Draw in the views' }).click();
+  const pen = page.getByTestId('hand-points');
   const box = await pen.boundingBox();
   if (!box) throw new Error('no pen');
   await page.mouse.click(box.x + 0.7 * box.width, box.y + 0.3 * box.height);
   await page.mouse.click(box.x + 0.5 * box.width, box.y + 0.2 * box.height);
   await expect(page.getByRole('slider', { name: /^Point \d of the line$/ })).toHaveCount(4);
   await page.keyboard.press('Escape');
-  await expect(page.getByRole('button', { name: 'Draw in the lens view' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Draw in the views' })).toBeVisible();
 
   const last = page.getByRole('slider', { name: 'Point 4 of the line' });
   const before = Number(await last.getAttribute('aria-valuenow'));

@@ -4,7 +4,7 @@ import type { SolidProbe } from '../frame/solid-probe';
 import { rayEntersBox } from '../optics/focus';
 import { projected, rayThrough } from '../optics/project';
 import type { Production } from '../production/production';
-import { invertRigid, transformDirection, transformPoint, type Mat4 } from '../space/matrix';
+import { invertSimilar, sizeIn, transformDirection, transformPoint, type Mat4 } from '../space/matrix';
 import { add, boxCorners, boxMiddle, scale, type Box, type Vec3 } from '../space/vector';
 
 /** A point of a mark that is seen: where it is in the mark, in which of its copies, and in the frame. */
@@ -25,6 +25,7 @@ interface Standing {
   copy: number;
   pose: Mat4;
   into: Mat4;
+  size: number;
   box: Box;
 }
 
@@ -36,7 +37,8 @@ function standingMarks(production: Production, frame: number, boundsOf: BoundsOf
       markId: mark.id,
       copy,
       pose,
-      into: invertRigid(pose),
+      into: invertSimilar(pose),
+      size: sizeIn(pose),
       box,
     }));
   });
@@ -46,14 +48,14 @@ function standingMarks(production: Production, frame: number, boundsOf: BoundsOf
 function firstMet(standing: readonly Standing[], from: Vec3, direction: Vec3, probe: SolidProbe | undefined): Omit<SeenPoint, 'at'> | null {
   let best = Infinity;
   let met: Omit<SeenPoint, 'at'> | null = null;
-  for (const { markId, copy, into, box } of standing) {
-    const [origin, along] = [transformPoint(into, from), transformDirection(into, direction)];
+  for (const { markId, copy, into, size, box } of standing) {
+    const [origin, along] = [transformPoint(into, from), scale(transformDirection(into, direction), size)];
     const entry = enters(origin, along, box);
-    if (entry === null || entry >= best) continue;
+    if (entry === null || size * entry >= best) continue;
     const hit = probe?.hit(markId, origin, along);
     const distance = hit === undefined ? entry : hit;
-    if (distance === null || distance >= best || distance <= 0) continue;
-    best = distance;
+    if (distance === null || size * distance >= best || distance <= 0) continue;
+    best = size * distance;
     met = { markId, copy, local: add(origin, scale(along, distance)) };
   }
   return met;

@@ -1,11 +1,15 @@
+import { evaluate } from '../frame/evaluate';
+import { readyAmong } from '../frame/ready-mark';
 import { standingPoses } from '../frame/mark-pose';
 import { sceneFrameAt, shotAt, shotCamera } from '../frame/shot-camera';
 import type { BoundsOf, CameraState } from '../frame/frame-state';
 import type { SolidProbe } from '../frame/solid-probe';
 import { projected } from '../optics/project';
 import type { Production } from '../production/production';
+import { resolverOf } from '../production/resolver';
 import { transformPoint, type Mat4 } from '../space/matrix';
-import { framesPerSecond } from '../time/rate';
+import { frameToSeconds, framesPerSecond } from '../time/rate';
+import { movingParts } from './moving-parts';
 import { pointsInView } from './points-in-view';
 
 /** Motion in the picture from one frame to the next. */
@@ -30,6 +34,11 @@ const WHIP_SECONDS = 0.5;
  */
 export const GAP_LIMIT = (1 / (CROSSING_SECONDS * CROSSING_RATE)) * (1 - CROSSING_OPEN);
 
+interface PartsSeen {
+  camera: CameraState;
+  places: ReturnType<typeof movingParts>;
+}
+
 /**
  * Motion in the picture at each delivered frame, or at every so many, inside its own shot; one after another, as they are asked for.
  * @param probe the built surfaces, of which those in view are followed
@@ -38,6 +47,22 @@ export function* frameMotion(production: Production, boundsOf: BoundsOf, every =
   const { width, height, length, rate } = production.format;
   const open = production.shutterDeg / 360;
   const marks = new Map(production.marks.map((mark) => [mark.id, mark]));
+  const performs = production.marks.some((mark) => !readyAmong(production, resolverOf(production), mark, boundsOf).still);
+  /** Largest way of what moves by itself within marks, by its middle, whether something is before it or not. */
+  const partPixels = (frame: number, span: readonly [number, number]): number => {
+    const [a, b] = span.map((at) => {
+      const { camera, marks: states } = evaluate(production, frameToSeconds(at, rate), boundsOf, { pictureFrame: frame, probe });
+      return { camera, places: movingParts(states, boundsOf) };
+    }) as [PartsSeen, PartsSeen];
+    let most = 0;
+    for (const [name, place] of a.places) {
+      const later = b.places.get(name);
+      const [at, gone] = [projected(a.camera, place), later && projected(b.camera, later)];
+      if (!at || !gone || Math.abs(at[0]) > 1 || Math.abs(at[1]) > 1) continue;
+      most = Math.max(most, Math.hypot(((gone[0] - at[0]) * width) / 2, ((gone[1] - at[1]) * height) / 2));
+    }
+    return most / (span[1] - span[0]);
+  };
   for (let frame = 0; frame < length; frame += every) {
     const shot = shotAt(production, frame);
     // Half a frame to either side, inside the shot.
@@ -57,6 +82,7 @@ export function* frameMotion(production: Production, boundsOf: BoundsOf, every =
       const gone = pose && projected(b, transformPoint(pose, local));
       if (gone) pixels = Math.max(pixels, Math.hypot(((gone[0] - at[0]) * width) / 2, ((gone[1] - at[1]) * height) / 2) / (to - from));
     }
+    pixels = Math.max(pixels, performs ? partPixels(frame, [from, to]) : 0);
     const gap = (pixels * (1 - open)) / width;
     const whip = pixels / width > 1 / (WHIP_SECONDS * framesPerSecond(rate));
     yield { frame, pixels, strobes: gap > GAP_LIMIT && !whip };

@@ -3,6 +3,7 @@ import { textHash } from '../motion/random';
 import { heightOf, type Mark } from '../production/mark';
 import type { FallOf } from '../production/owners/fall';
 import type { Production } from '../production/production';
+import { copyPoses } from '../production/pattern';
 import { resolverOf } from '../production/resolver';
 import { convexParts, hullOf } from '../solid/convex-parts';
 import { multiply, transformPoint, type Mat4 } from '../space/matrix';
@@ -25,13 +26,15 @@ const obstaclesOf = ({ marks }: Production, { id, fall }: Mark): Mark[] => {
 const poseAt = (production: Production, mark: Mark, boundsOf: BoundsOf, frame: number): Mat4 =>
   restingPose(readyAmong(production, resolverOf(production), mark, boundsOf), frame);
 
+const rounded = (pose: Mat4): number[] => pose.map((v) => Math.round(v * 1e5) + 0);
+
 /** A short name for all that the fall of a mark is solved from: while it stays the same, so does what was solved. */
 export function fallSource(production: Production, mark: Mark, boundsOf: BoundsOf): string {
   const { settings } = mark.fall;
   const standing = [mark, ...obstaclesOf(production, mark)].map((each) => [
     solidsKey(each),
-    poseAt(production, each, boundsOf, settings.frame).map((v) => Math.round(v * 1e5)),
-    each === mark ? [mark.pattern, settings.of] : [],
+    rounded(poseAt(production, each, boundsOf, settings.frame)),
+    each === mark ? [copyPoses(mark.pattern, boundsOf(mark.id)).map(rounded), settings.of] : [],
   ]);
   return textHash(JSON.stringify([settings, standing]));
 }

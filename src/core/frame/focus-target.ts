@@ -2,8 +2,8 @@ import { focusDistanceOn } from '../optics/focus';
 import type { FocusTarget } from '../production/camera';
 import type { Mark } from '../production/mark';
 import type { Production } from '../production/production';
-import { forwardOf, invertRigid, multiply, positionOf, transformDirection, transformPoint, type Mat4 } from '../space/matrix';
-import { clampToBox, distance, dot, subtract, type Vec3 } from '../space/vector';
+import { forwardOf, invertSimilar, multiply, positionOf, sizeIn, transformDirection, transformPoint, type Mat4 } from '../space/matrix';
+import { clampToBox, distance, dot, scale, subtract, type Vec3 } from '../space/vector';
 import type { BoundsOf } from './frame-state';
 import { isShown, standingPoses } from './mark-pose';
 import type { SolidProbe } from './solid-probe';
@@ -19,8 +19,9 @@ function alongAxis(production: Production, camera: Mat4, frame: number, boundsOf
     .filter((mark) => isShown(production, mark, frame))
     .flatMap((mark) => standingPoses(production, mark, frame, boundsOf).map((pose) => ({ id: mark.id, pose })));
   const met = standing.flatMap(({ id, pose }) => {
-    const into = invertRigid(pose);
-    return probe?.hit(id, transformPoint(into, positionOf(camera)), transformDirection(into, forwardOf(camera))) ?? [];
+    const [into, size] = [invertSimilar(pose), sizeIn(pose)];
+    const hit = probe?.hit(id, transformPoint(into, positionOf(camera)), scale(transformDirection(into, forwardOf(camera)), size));
+    return hit ? size * hit : [];
   });
   if (met.length > 0) return Math.max(NEAREST, Math.min(...met));
   let best: number | null = null;
@@ -29,7 +30,7 @@ function alongAxis(production: Production, camera: Mat4, frame: number, boundsOf
     const box = boundsOf(id);
     if (!box) continue;
     const depth = focusDistanceOn(camera, pose, box);
-    const on = transformPoint(multiply(invertRigid(pose), camera), [0, 0, -depth]);
+    const on = transformPoint(multiply(invertSimilar(pose), camera), [0, 0, -depth]);
     const beside = distance(on, clampToBox(on, box));
     if (beside < least - 1e-9 || (Math.abs(beside - least) <= 1e-9 && depth < (best ?? Infinity))) [least, best] = [beside, depth];
   }
@@ -42,7 +43,7 @@ function toNearest(production: Production, mark: Mark, camera: Mat4, frame: numb
   let found: Vec3 | null = null;
   const box = boundsOf(mark.id);
   for (const pose of standingPoses(production, mark, frame, boundsOf)) {
-    const inside = transformPoint(invertRigid(pose), eye);
+    const inside = transformPoint(invertSimilar(pose), eye);
     const local = probe?.nearest(mark.id, inside) ?? (box ? clampToBox(inside, box) : null);
     const point = local && transformPoint(pose, local);
     if (point && (!found || distance(point, eye) < distance(found, eye))) found = point;

@@ -24,6 +24,8 @@ export interface MarkExtent extends Box {
   baseline?: number;
   /** The letters of words, or the paths of a drawing, in their order. */
   parts?: PartExtent[];
+  /** Middles of the pieces that it breaks into. */
+  shards?: Vec3[];
 }
 
 /** A part of a mark as it stands at rest. */
@@ -49,6 +51,8 @@ export interface PartLook {
   /** How much of it is wiped off, 0..1, and which way, degrees from the right. */
   wipe: number;
   wipeAngle: number;
+  /** So many times as far as its mark its skin is blown up. */
+  inflate: number;
 }
 
 /** Extents of marks about their origins, as far as they are known: focus on a mark needs them. */
@@ -158,6 +162,8 @@ export interface RegionState {
   isFlat: boolean;
   /** Half of its sides, metres; of a half space nothing. */
   half: Vec3;
+  /** Corners of one that is drawn, metres in its own frame; empty for all others. */
+  outline: readonly (readonly [x: number, y: number])[];
   /** Width over which it goes from all to nothing, metres. */
   border: number;
   acts: SpaceRegion['settings']['acts'];

@@ -14,6 +14,7 @@ import { REGIONS, type Region } from '../solid/mesh';
 import type { Mat4 } from '../space/matrix';
 import type { Vec3 } from '../space/vector';
 import type { Around } from './cascades/away';
+import { cascadeGround } from './cascades/units';
 import { readyCascades, type ReadyCascades } from './cascades/ready-cascades';
 import type { BoundsOf, MarkExtent, MarkState, PartState, PatternState, RegionOwnerState, ShellState, SurfaceState } from './frame-state';
 import { readyFall, withFallen, type ReadyFall } from './fall-state';
@@ -142,7 +143,7 @@ function makeReady(resolver: Resolver, mark: Mark, extent: MarkExtent | null | u
   const channels = resolver.of(path, mark.channels);
   const pivot = pivotOf(mark, extent);
   const copies = copyPoses(pattern, extent);
-  const cascades = extent ? readyCascades(resolver, mark, { extent, pivot, shells: mark.shells.length, copies }) : null;
+  const cascades = extent ? readyCascades(resolver, mark, cascadeGround(mark, extent, pivot, copies)) : null;
   const parts = readyParts(resolver, `${path}/${place}`, own, extent);
   const fall = readyFall(resolver, mark);
   const contents = contentsOf(listed(shells), listed(surfaces), parts, cascades, fall);

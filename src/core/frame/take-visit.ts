@@ -11,6 +11,7 @@ import { invertRigid, multiply, type Mat4 } from '../space/matrix';
 import { rigContext } from './camera-pose';
 import type { BoundsOf } from './frame-state';
 import type { VisitPlan, VisitStation } from './visit';
+import { NO_REBOUND } from '../motion/rebound';
 
 /**
  * Writes a visit on slides of the camera, as if it were made by hand. One slide holds place and turn; where moves overlap, the places of
@@ -51,7 +52,7 @@ function holdStays(channels: Channels): void {
     let held = channel;
     channel.keys.forEach((key: Key, i) => {
       const next = channel.keys[i + 1];
-      if (next && next.value === key.value) held = withKeyChanged(held, key.frame, { join: 'straight', bounces: 0 });
+      if (next && next.value === key.value) held = withKeyChanged(held, key.frame, { join: 'straight', ...NO_REBOUND });
     });
     channels[name] = held;
   }

@@ -1,15 +1,13 @@
 import { flickersOut } from '../motion/random';
 import { readAll } from '../motion/readers';
 import type { Trail } from '../production/owners/trail';
-import { invertRigid, multiply, product, translation, type Mat4 } from '../space/matrix';
+import { invertRigid, multiply, product, scaling, translation, type Mat4 } from '../space/matrix';
 import { readyPose } from './mark-pose';
 import type { PartState, TrailStep } from './frame-state';
 import type { ReadyMark } from './ready-mark';
 
 /** What comes after stands at least so far behind what it comes after, metres: two surfaces in one plane would fight for it. */
 const APART = 2e-4;
-
-const scaling = (s: number): Mat4 => [s, 0, 0, 0, 0, s, 0, 0, 0, 0, s, 0, 0, 0, 0, 1];
 
 const isSame = (a: Mat4, b: Mat4): boolean => a.every((v, i) => Math.abs(v - (b[i] as number)) < 1e-7);
 
@@ -33,7 +31,7 @@ export function trailSteps(ready: ReadyMark, frame: number, pose: Mat4, now: Pic
       pose: own,
       opacity: opacity ** k,
       on: true,
-      look: share > 0 ? { tints: share, colour, glow: 0, roughness: 0, wipe: 0, wipeAngle: 0 } : null,
+      look: share > 0 ? { tints: share, colour, glow: 0, roughness: 0, wipe: 0, wipeAngle: 0, inflate: 1 } : null,
     };
     return [{ state, copies: ready.copies.map((copy) => multiply(own, copy)), parts, shards }];
   });

@@ -1,8 +1,8 @@
 import { spanSlope } from './bezier';
-import { bounceProgress } from './bounce';
 import type { Channel, Key } from './channel';
 import { keyIndexAt } from './key-search';
 import { withinKeys } from './outside-keys';
+import { reboundCode, reboundProgress } from './rebound';
 import { spanCurve } from './span-curve';
 
 /** Speed of a channel at a frame, in units a frame; the speed just after a key where the two sides differ. */
@@ -19,9 +19,10 @@ function keyedSpeed(keys: readonly Key[], frame: number): number {
   if (!a || !b || a.join === 'held') return 0;
   const span = b.frame - a.frame;
   const x = (frame - a.frame) / span;
-  if (a.bounces > 0) {
+  const rebound = reboundCode(a);
+  if (rebound !== 0) {
     const d = 1e-5;
-    const rise = bounceProgress(Math.min(1, x + d), a.bounces) - bounceProgress(Math.max(0, x - d), a.bounces);
+    const rise = reboundProgress(rebound, Math.min(1, x + d)) - reboundProgress(rebound, Math.max(0, x - d));
     return ((b.value - a.value) * rise) / (Math.min(1, x + d) - Math.max(0, x - d)) / span;
   }
   const c = spanCurve(keys, index);

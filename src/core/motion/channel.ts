@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { swingSchema, type Swing } from './rebound';
 
 /** What a channel carries: a number, a switch, or a colour as sRGB #rrggbb. */
 export type Value = number | boolean | string;
@@ -32,6 +33,8 @@ export interface Key<V extends Value = number> {
   leave: Handle;
   /** Rebounds at the end of the span that begins here; 0 follows the curve. */
   bounces: number;
+  /** Swings about the end of that span, in the place of its curve. */
+  swing?: Swing | undefined;
 }
 
 /** A key that is passed at constant speed. */
@@ -58,6 +61,7 @@ export const keysOf = <S extends z.ZodType<Value>>(value: S) =>
         arrive: handleSchema.default(DEFAULT_HANDLE),
         leave: handleSchema.default(DEFAULT_HANDLE),
         bounces: z.int().min(0).max(6).default(0),
+        swing: swingSchema.optional(),
       }),
     )
     .max(MAX_KEYS, `A channel has at most ${MAX_KEYS} keys.`)

@@ -1,5 +1,6 @@
 import { DEFAULT_HANDLE, type Channel, type Handle, type Join, type Key, type Value } from './channel';
 import { keyIndexAt } from './key-search';
+import type { Rebounding } from './rebound';
 
 /** Two frames this close count as one: half a thousandth of a frame cannot be seen or meant. */
 export const SAME_FRAME = 5e-4;
@@ -69,12 +70,13 @@ export function withPace<V extends Value>(
   channel: Channel<V>,
   fromFrame: number,
   toFrame: number,
-  pace: { leave: Handle; arrive: Handle; bounces: number },
+  pace: { leave: Handle; arrive: Handle } & Rebounding,
 ): Channel<V> {
   return {
     ...channel,
     keys: channel.keys.map((key) => {
-      if (Math.abs(key.frame - fromFrame) < SAME_FRAME) return { ...key, join: 'eased', leave: pace.leave, bounces: pace.bounces };
+      if (Math.abs(key.frame - fromFrame) < SAME_FRAME)
+        return { ...key, join: 'eased', leave: pace.leave, bounces: pace.bounces, swing: pace.swing };
       if (Math.abs(key.frame - toFrame) < SAME_FRAME) return { ...key, join: key.join === 'held' ? 'held' : 'eased', arrive: pace.arrive };
       return key;
     }),

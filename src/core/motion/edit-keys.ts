@@ -1,6 +1,7 @@
 import { DEFAULT_HANDLE, isNumber, type Channel, type Key, type Value } from './channel';
 import { SAME_FRAME } from './edit-channel';
 import { keyValue } from './key-value';
+import { NO_REBOUND, reboundOf } from './rebound';
 
 /** Edits of several keys of one channel at once. Keys are named by their frames. */
 
@@ -51,7 +52,7 @@ export function withKeysReversed<V extends Value>(channel: Channel<V>, frames: r
       frame: first + last - key.frame,
       arrive: key.leave,
       leave: key.arrive,
-      bounces: before?.bounces ?? 0,
+      ...(before ? reboundOf(before) : NO_REBOUND),
       join: before && before.join === 'held' ? 'held' : key.join === 'held' ? 'eased' : key.join,
     };
   });
@@ -88,7 +89,7 @@ export function straightened<V extends Value>(channel: Channel<V>, keepLast: boo
     keys: channel.keys.map((key, i) =>
       key.join === 'held' || (keepLast && i === last)
         ? key
-        : { ...key, join: 'straight', bounces: 0, arrive: DEFAULT_HANDLE, leave: DEFAULT_HANDLE },
+        : { ...key, join: 'straight', ...NO_REBOUND, arrive: DEFAULT_HANDLE, leave: DEFAULT_HANDLE },
     ),
   };
 }
@@ -152,5 +153,5 @@ export function closedLoop<V extends Value>(channel: Channel<V>, start: number, 
     return roundTrip(numbers, start, end, turn) as Channel<V> | null;
   const like = channel.keys.findLast((key) => key.frame <= end + SAME_FRAME) ?? (channel.keys[0] as Key<V>);
   const here = channel.keys.find((key) => Math.abs(key.frame - end) < SAME_FRAME);
-  return withKeys(channel, [{ ...(here ?? { ...like, bounces: 0 }), frame: end, value }]);
+  return withKeys(channel, [{ ...(here ?? { ...like, ...NO_REBOUND }), frame: end, value }]);
 }

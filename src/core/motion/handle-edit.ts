@@ -1,4 +1,5 @@
 import type { Channel, Handle, Key } from './channel';
+import { rebounds } from './rebound';
 import { flowingSpeed, handleSpeed } from './span-curve';
 
 /** Handles as a curve shows them: where they end, and their speeds in units a frame. */
@@ -29,7 +30,7 @@ export function handleEnd(keys: readonly Key[], index: number, side: Side): Hand
   if (!at) return null;
   const { key, other, span, mean } = at;
   const first = side === 'leave' ? key : other;
-  if (first.join === 'held' || first.bounces > 0) return null;
+  if (first.join === 'held' || rebounds(first)) return null;
   const eased = key.join === 'eased' || key.join === 'held';
   const influence = eased ? key[side].influence : 1 / 3;
   const speed = key.join === 'straight' ? mean : key.join === 'flowing' ? flowingSpeed(keys, index) : handleSpeed(key[side], mean);

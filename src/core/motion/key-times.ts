@@ -1,11 +1,11 @@
-import { bounceProgress } from './bounce';
 import type { Channel } from './channel';
+import { reboundCode, reboundProgress } from './rebound';
 import { spanCurve } from './span-curve';
 
 /** Columns of a span: the frame at which it begins, and the frame at which it ends; without end after the last key. */
 const FRAME = 0;
 const END = 1;
-/** Cubic and square factor of time; the linear one is what they leave of 1. Where the span bounces: no number, and how many times. */
+/** Cubic and square factor of time; the linear one is what they leave of 1. Where the span rebounds: no number, and how. */
 const TIME = 2;
 const ROW = 4;
 
@@ -49,7 +49,7 @@ const share = (rows: Float64Array, r: number, frame: number): number =>
   (frame - (rows[r + FRAME] as number)) / ((rows[r + END] as number) - (rows[r + FRAME] as number));
 
 function progress(a: number, b: number, x: number): number {
-  if (Number.isNaN(a)) return bounceProgress(x, b);
+  if (Number.isNaN(a)) return reboundProgress(b, x);
   return a === 0 && b === 0 ? x : parameterAt(a, b, x);
 }
 
@@ -75,7 +75,8 @@ function timesOf({ keys }: Channel): Float64Array {
     rows[r + FRAME] = key.frame;
     rows[r + END] = next?.frame ?? Infinity;
     if (!next || key.join === 'held') return;
-    if (key.bounces > 0) return rows.set([Number.NaN, key.bounces], r + TIME);
+    const rebound = reboundCode(key);
+    if (rebound !== 0) return rows.set([Number.NaN, rebound], r + TIME);
     const { x1, x2 } = spanCurve(keys, i);
     // Handles of a third each: time goes evenly, and need not be solved.
     const isEven = Math.abs(x1 - 1 / 3) < 1e-12 && Math.abs(x2 - 2 / 3) < 1e-12;

@@ -1,6 +1,7 @@
 import type { Channel } from './channel';
 import { climbOf, goesOn, withinKeys } from './outside-keys';
 import { sharedTimes, type KeyTimes } from './key-times';
+import { rebounds } from './rebound';
 import { spanCurve } from './span-curve';
 
 /** Numbers a span: its value at the start, and the linear, square and cubic factor; those are nothing where the value is held. */
@@ -62,7 +63,7 @@ function writeRows(rows: Float64Array, at: number, { rest, keys }: Channel): voi
     const next = keys[i + 1];
     rows[r] = key.value;
     if (!next || key.join === 'held') return;
-    if (key.bounces > 0) {
+    if (rebounds(key)) {
       rows[r + 1] = next.value - key.value;
       return;
     }

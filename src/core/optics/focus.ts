@@ -1,4 +1,4 @@
-import { forwardOf, invertRigid, positionOf, transformDirection, transformPoint, type Mat4 } from '../space/matrix';
+import { forwardOf, invertSimilar, positionOf, sizeIn, transformDirection, transformPoint, type Mat4 } from '../space/matrix';
 import { add, boxMiddle, clampToBox, dot, scale, subtract, type Box, type Vec3 } from '../space/vector';
 
 const MIN_DISTANCE = 0.01;
@@ -8,14 +8,14 @@ const MIN_DISTANCE = 0.01;
  * misses, the depth of the point of the box that is nearest to the axis. The focus sits on the front surface, not on
  * the pivot (common practice). Changes without a jump as the camera passes.
  * @param camera pose of the camera
- * @param body pose of the body, and its box about its own origin
+ * @param body pose of the body, which may be mirrored or evenly smaller, and its box about its own origin
  */
 export function focusDistanceOn(camera: Mat4, body: Mat4, box: Box): number {
-  const toBody = invertRigid(body);
+  const [toBody, size] = [invertSimilar(body), sizeIn(body)];
   const origin = transformPoint(toBody, positionOf(camera));
-  const axis = transformDirection(toBody, forwardOf(camera));
+  const axis = scale(transformDirection(toBody, forwardOf(camera)), size);
   const entry = rayEntersBox(origin, axis, box);
-  if (entry !== null) return Math.max(MIN_DISTANCE, entry);
+  if (entry !== null) return Math.max(MIN_DISTANCE, size * entry);
   // Two convex sets: going to and fro between their nearest points ends at the nearest pair.
   let along = Math.max(0, dot(subtract(boxMiddle(box), origin), axis));
   for (let i = 0; i < 64; i++) {
@@ -24,7 +24,7 @@ export function focusDistanceOn(camera: Mat4, body: Mat4, box: Box): number {
     if (Math.abs(next - along) < 1e-9) break;
     along = next;
   }
-  return Math.max(MIN_DISTANCE, along);
+  return Math.max(MIN_DISTANCE, size * along);
 }
 
 /** Distance at which a ray enters a box, null when it misses or starts inside (slab test). */

@@ -113,6 +113,15 @@ export const CASCADE_STARTS = {
     seconds: 1.2,
     asks: ['size', 'width'],
   },
+  blown: {
+    label: 'Blown up',
+    note: 'each fills with air, of marks that have a skin',
+    ways: COMES_AND_GOES,
+    pace: 'swing',
+    channels: { width: 0.6, inflate: 0 },
+    seconds: 1.8,
+    asks: ['inflate', 'width'],
+  },
   flash: {
     label: 'Flash on',
     note: 'bright and flickering, then calm',

@@ -4,6 +4,7 @@ import { LINE_JOINS } from '../solid/line/line-path';
 import { penPath } from '../solid/line/pen-path';
 import { LINE_SECTIONS } from '../solid/line/line-section';
 import { channelField, numberField } from '../schema/fields';
+import { pointSchema, type PenBounds } from './pen';
 import { NO_SETTINGS, type OwnerKind } from '../schema/owner-kind';
 import { SHARE } from './owners/units';
 
@@ -29,8 +30,8 @@ export const lineKind = {
 export const MAX_LINE_DATA = 400_000;
 export const MAX_LINE_POINTS = 500;
 
-const place = { unit: 'm', min: -1000, max: 1000, rest: 0, step: 0.05, digits: 3 } as const;
-export const pointSchema = z.object({ x: numberField({ label: 'Across', ...place }), y: numberField({ label: 'Up', ...place }) });
+/** Points of a line that is drawn by hand. */
+export const LINE_POINTS = { least: 2, most: MAX_LINE_POINTS } as const satisfies PenBounds;
 
 /** A path that is drawn by hand, point by point. */
 const penSchema = z.object({

@@ -33,6 +33,9 @@ export function translation(x: number, y: number, z: number): Mat4 {
 }
 
 /** Rotation about an axis, right-handed, in degrees. */
+/** As large so many times along each axis; below 0 mirrored. */
+export const scaling = (x: number, y = x, z = x): Mat4 => [x, 0, 0, 0, 0, y, 0, 0, 0, 0, z, 0, 0, 0, 0, 1];
+
 export function rotationX(deg: number): Mat4 {
   const c = Math.cos(radians(deg));
   const s = Math.sin(radians(deg));
@@ -97,6 +100,19 @@ export function invertRigid(m: Mat4): Mat4 {
   const [x, y, z] = positionOf(m);
   const r = [0, 1, 2].map((i) => -(at(m, 4 * i) * x + at(m, 4 * i + 1) * y + at(m, 4 * i + 2) * z));
   return [at(m, 0), at(m, 4), at(m, 8), 0, at(m, 1), at(m, 5), at(m, 9), 0, at(m, 2), at(m, 6), at(m, 10), 0, ...r, 1];
+}
+
+/** How many times as large what stands in a frame is outside of it, where it is the same along all axes; 1 of a rigid transform. */
+export function sizeIn(m: Mat4): number {
+  const size = Math.hypot(at(m, 0), at(m, 1), at(m, 2));
+  return Math.abs(size - 1) < 1e-9 ? 1 : size;
+}
+
+/** Inverse of a rigid transform that may also mirror, or make evenly larger or smaller. */
+export function invertSimilar(m: Mat4): Mat4 {
+  const size = sizeIn(m);
+  const back = invertRigid(m);
+  return size === 1 ? back : back.map((v, i) => (i === 15 ? 1 : v / (size * size)));
 }
 
 export const positionOf = (m: Mat4): Vec3 => [at(m, 12), at(m, 13), at(m, 14)];

@@ -7,6 +7,7 @@ import { speedAt } from '@/core/motion/channel-speed';
 import { keyReader } from '@/core/motion/readers';
 import type { Pace } from '@/core/motion/pace';
 import { arrowStep, Pad, padScales, usePadDrag } from './pad';
+import { NO_REBOUND, rebounds } from '@/core/motion/rebound';
 
 const HEIGHT = 84;
 /** How far over and under its ends a value is shown. */
@@ -16,12 +17,12 @@ const SCALES = padScales(208, HEIGHT, 8, [-OVER, 1 + OVER]);
 const { x, y } = SCALES;
 
 /** A span from 0 to 1 over unit time with this pace. */
-function unitSpan({ leave, arrive, bounces }: Pace): Channel {
+function unitSpan({ leave, arrive, ...rebound }: Pace): Channel {
   const plain: Handle = { influence: 0, speed: 0 };
   return {
     rest: 0,
     keys: [
-      { frame: 0, value: 0, join: 'eased', arrive: plain, leave, bounces },
+      { frame: 0, value: 0, join: 'eased', arrive: plain, leave, ...rebound },
       { frame: 1, value: 1, join: 'eased', arrive, leave: plain, bounces: 0 },
     ],
   };
@@ -56,7 +57,7 @@ export function PaceCurve({ pace, colour, onChange }: { pace: Pace; colour: stri
     const influence = Math.max(0, Math.min(1, side === 'leave' ? time : 1 - time));
     const reach = side === 'leave' ? value : 1 - value;
     const speed = influence < 1e-3 ? 0 : Math.max(-20, Math.min(20, reach / influence));
-    onChange({ ...pace, bounces: 0, [side]: { influence, speed } }, gesture);
+    onChange({ ...pace, ...NO_REBOUND, [side]: { influence, speed } }, gesture);
   };
   const drag = usePadDrag(SCALES, put);
   const step = (side: Side, event: KeyboardEvent) => {
@@ -72,7 +73,7 @@ export function PaceCurve({ pace, colour, onChange }: { pace: Pace; colour: stri
       <line x1={x(0)} x2={x(1)} y1={y(0)} y2={y(0)} stroke="var(--line)" />
       <line x1={x(0)} x2={x(1)} y1={y(1)} y2={y(1)} stroke="var(--line)" />
       <path d={curveLine(values) ?? ''} fill="none" stroke="var(--text)" strokeWidth={1.5} />
-      {pace.bounces > 0
+      {rebounds(pace)
         ? null
         : SIDES.map((side) => {
             const [hx, hy] = points[side];

@@ -1,5 +1,7 @@
 import { line } from 'd3-shape';
+import type { RegionState } from '@/core/frame/frame-state';
 import { regionLines } from '@/core/frame/region-lines';
+import type { RegionKindName } from '@/core/production/owners/regions/regions';
 import { positionOf, transformPoint, type Mat4 } from '@/core/space/matrix';
 import type { Vec3 } from '@/core/space/vector';
 import { hueColour } from '../theme';
@@ -11,11 +13,12 @@ export interface PlanRegion {
   id: string;
   name: string;
   hue: number;
-  kind: 'half-space' | 'box' | 'ball';
+  kind: RegionKindName;
   /** In the world; of one that lies in the frame of the picture, in that. */
   pose: Mat4;
   isFlat: boolean;
   half: Vec3;
+  outline: RegionState['outline'];
   isSelected: boolean;
   onSelect: () => void;
   /** Metres in the world; `gesture` is the same all through one drag. */
@@ -30,7 +33,7 @@ export function PlanRegions({ regions, page }: { regions: readonly PlanRegion[];
       {regions.map((region) => {
         const outline = planHull(
           page.plane,
-          regionLines(region.kind, region.half)
+          regionLines(region)
             .flat()
             .map((place) => transformPoint(region.pose, place)),
         ).map((point) => page.toPage(point));

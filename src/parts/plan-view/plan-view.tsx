@@ -13,6 +13,7 @@ import { Planned } from './plan-planned';
 import { gridStep, type PlanFrom, type PlanPoint } from './plan-geometry';
 import { Grid } from './plan-grid';
 import { PlanMarks, type PlanMark } from './plan-marks';
+import { PlanHandPoints, type PlanPoints } from './plan-points';
 import { PlanRegions, type PlanRegion } from './plan-regions';
 import { usePlanWindow } from './use-plan-window';
 
@@ -58,6 +59,8 @@ export interface PlanViewProps {
   marks: readonly PlanMark[];
   cameras: readonly PlanCamera[];
   rail?: PlanRail | null;
+  /** What is drawn by hand. */
+  drawn?: PlanPoints | null;
   /** Parts of space that are worked on. */
   regions?: readonly PlanRegion[];
   /** Places of a flight that is planned, one after another. */
@@ -88,6 +91,7 @@ export function PlanView({
   marks,
   cameras,
   rail,
+  drawn,
   regions = NO_REGIONS,
   planned,
   selectedMark,
@@ -140,6 +144,7 @@ export function PlanView({
             ))}
             {planned ? <Planned places={planned} page={page} /> : null}
             {over?.(page)}
+            {drawn ? <PlanHandPoints points={drawn} page={page} /> : null}
             {rail?.points.map((point, i) => (
               <Handle
                 key={i}

@@ -2,7 +2,7 @@ import { isColour, isKeyed, isSwitch, type Channel, type Key, type Value } from 
 import { hexColour } from '@/core/colour/transfer';
 import { keyReader } from '@/core/motion/readers';
 import { SAME_FRAME } from '@/core/motion/edit-channel';
-import { paceName } from '@/core/motion/pace';
+import { paceBetween, paceName } from '@/core/motion/pace';
 import { speedSilhouette } from '@/core/motion/silhouette';
 import { isAnyKeyed, keyFrames, type FoundOwner } from '@/core/production/owners/owners';
 
@@ -80,7 +80,7 @@ function moveLabel(channels: readonly Channel<Value>[], from: number, to: number
   const join = common(spans.map(({ a }) => a.join));
   if (join === 'held') return join;
   const isEased = spans.every(({ a, b }) => a.join === 'eased' && (b.join === 'eased' || b.join === 'held'));
-  const pace = isEased ? common(spans.map(({ a, b }) => paceName({ leave: a.leave, arrive: b.arrive, bounces: a.bounces }))) : null;
+  const pace = isEased ? common(spans.map(({ a, b }) => paceName(paceBetween(a, b)))) : null;
   return pace ?? silhouetteWords(silhouette);
 }
 

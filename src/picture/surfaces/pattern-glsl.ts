@@ -1,4 +1,4 @@
-import { FIRST_PATTERN, PATTERN_NUMBER, PATTERN_TEXELS, REGION_NUMBER } from './pattern-table';
+import { CORNERS_A_ROW, FIRST_PATTERN, PATTERN_NUMBER, PATTERN_TEXELS, REGION_NUMBER } from './pattern-table';
 
 const is = (kind: keyof typeof PATTERN_NUMBER): string => `kind == ${PATTERN_NUMBER[kind]}`;
 
@@ -114,8 +114,33 @@ vec3 inPattern(int i, vec3 own) {
   vec4 at = vec4(own, 1.0);
   return vec3(dot(PATTERN(i, 4), at), dot(PATTERN(i, 5), at), dot(PATTERN(i, 6), at));
 }
+/** Rows of corners that follow the row of a region. */
+int cornerRows(int i) { return (int(PATTERN(i, 1).w) + ${CORNERS_A_ROW - 1}) / ${CORNERS_A_ROW}; }
+vec2 cornerAt(int i, int k) {
+  vec4 both = PATTERN(i + 1 + k / ${CORNERS_A_ROW}, (k % ${CORNERS_A_ROW}) / 2);
+  return k % 2 == 0 ? both.xy : both.zw;
+}
+/** The same as in core/outline/polygon-distance. */
+float outsideOutline(int i, vec2 p) {
+  int corners = int(PATTERN(i, 1).w);
+  vec2 a = cornerAt(i, corners - 1);
+  float nearest = 1e18;
+  bool within = false;
+  for (int k = 0; k < corners; k++) {
+    vec2 b = cornerAt(i, k);
+    vec2 side = b - a;
+    vec2 off = p - a - side * clamp(dot(p - a, side) / max(dot(side, side), 1e-12), 0.0, 1.0);
+    nearest = min(nearest, dot(off, off));
+    if ((a.y > p.y) != (b.y > p.y) && p.x < (b.x - a.x) * (p.y - a.y) / (b.y - a.y) + a.x) within = !within;
+    a = b;
+  }
+  return within ? -sqrt(nearest) : sqrt(nearest);
+}
 /** How far a place outside of a region is from it, below 0 within: the same as in core/frame/region-state. */
-float outsideRegion(int kind, vec3 p, vec3 half_) {
+float outsideRegion(int i, vec3 p) {
+  int kind = int(PATTERN(i, 0).x);
+  vec3 half_ = PATTERN(i, 1).xyz;
+  if (kind == ${REGION_NUMBER.drawn}) return outsideOutline(i, p.xy);
   if (kind == ${REGION_NUMBER['half-space']}) return p.x;
   if (kind == ${REGION_NUMBER.ball}) return (length(p / half_) - 1.0) * min(half_.x, min(half_.y, half_.z));
   vec3 d = abs(p) - half_;
@@ -129,7 +154,7 @@ float seenBy(int i, vec3 own, float seen) {
   float within = 0.0;
   if (PATTERN(i, 7).y == 0.0 || p.z > 0.0) {
     if (PATTERN(i, 7).y > 0.0) p = vec3(p.xy / p.z, 0.0);
-    float t = clamp(0.5 - outsideRegion(int(how.x), p, PATTERN(i, 1).xyz) / max(how.z, 1e-5), 0.0, 1.0);
+    float t = clamp(0.5 - outsideRegion(i, p) / max(how.z, 1e-5), 0.0, 1.0);
     within = t * t * (3.0 - 2.0 * t);
   }
   return how.y == 2.0 ? max(seen, within) : seen * (how.y == 1.0 ? 1.0 - within : within);
@@ -188,6 +213,7 @@ void patterned(int row, vec3 own, Standing how, bool isRelief, inout vec4 a, ino
   for (int i = int(held.x); i < last; i++) {
     if (isRegion(i)) {
       seen = seenBy(i, own, seen);
+      i += cornerRows(i);
       continue;
     }
     float relief = isRelief ? PATTERN(i, 3).x : 0.0;
@@ -228,6 +254,7 @@ float leftByPatterns(int row, vec3 own, float lean) {
   for (int i = int(held.x); i < int(held.x + held.y); i++) {
     if (isRegion(i)) {
       seen = seenBy(i, own, seen);
+      i += cornerRows(i);
       continue;
     }
     float thins = PATTERN(i, 2).w;

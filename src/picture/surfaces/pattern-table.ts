@@ -91,23 +91,27 @@ export function patternRow(pattern: PatternState, { seat, mark, part }: PatternG
 }
 
 /** Rows of regions follow those of patterns; they know their kinds by these numbers. */
-export const REGION_NUMBER: Record<RegionKindName, number> = { 'half-space': 100, box: 101, ball: 102 };
+export const REGION_NUMBER: Record<RegionKindName, number> = { 'half-space': 100, box: 101, ball: 102, drawn: 103 };
+
+/** Corners that a row of an outline holds. */
+export const CORNERS_A_ROW = 2 * PATTERN_TEXELS;
 
 /**
- * A part of space that shows or hides, in the same table: kind, whether what lies within is hidden, soft border, 1 | half of its sides, 0 |
- * 0, 0, 0, all of it | nothing | rows of the way from the own frame of what it acts on into its own | nothing.
+ * A part of space that shows or hides, in the same table: kind, whether what lies within is hidden, soft border, 1 | half of its sides,
+ * corners of its outline | 0, 0, 0, all of it | nothing | rows of the way from the own frame of what it acts on into its own | nothing.
+ * Rows of corners follow that of an outline, as x and y.
  * @param seat from the own frame of what it acts on into that of its mark, as it stands at the moment
  */
-export function regionRow({ kind, into, isFlat, half, border, acts }: RegionState, seat: Mat4): number[] {
+export function regionRows({ kind, into, isFlat, half, border, acts, outline }: RegionState, seat: Mat4): number[][] {
   const m = multiply(into, seat);
   const row = (k: number) => [m[k], m[4 + k], m[8 + k], m[12 + k]] as number[];
-  return [
+  const first = [
     REGION_NUMBER[kind],
     REGION_ACTS.indexOf(acts),
     border,
     1,
     ...half,
-    0,
+    outline.length,
     ...[0, 0, 0, 1],
     ...[0, 0, 0, 0],
     ...row(0),
@@ -116,6 +120,11 @@ export function regionRow({ kind, into, isFlat, half, border, acts }: RegionStat
     ...row(isFlat ? 3 : 2),
     ...[-1, isFlat ? 1 : 0, 0, 0],
   ];
+  const rows = Array.from({ length: Math.ceil(outline.length / CORNERS_A_ROW) }, (_, i) => {
+    const corners = outline.slice(i * CORNERS_A_ROW, (i + 1) * CORNERS_A_ROW).flat();
+    return [...corners, ...new Array<number>(4 * PATTERN_TEXELS - corners.length).fill(0)];
+  });
+  return [first, ...rows];
 }
 
 const turnedBack = (degrees: number) => new Matrix4().makeRotationZ(-radians(degrees));

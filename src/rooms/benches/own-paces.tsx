@@ -2,7 +2,7 @@
 
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { paceName, samePace, type Pace } from '@/core/motion/pace';
+import { paceName, paceSchema, samePace, type Pace } from '@/core/motion/pace';
 import { freshId } from '@/core/production/edits/fresh-id';
 import { MAX_PACES } from '@/core/production/production';
 import { cleanText } from '@/core/schema/text';
@@ -23,9 +23,7 @@ export function OwnPaces({ pace, onUse }: { pace: Pace; onUse: (pace: Pace) => v
           void draft.paces.push({
             id: freshId(draft.paces, 'pace'),
             name: label,
-            leave: pace.leave,
-            arrive: pace.arrive,
-            bounces: pace.bounces,
+            ...paceSchema.parse(pace),
           }),
       );
     setNaming(false);
@@ -38,7 +36,7 @@ export function OwnPaces({ pace, onUse }: { pace: Pace; onUse: (pace: Pace) => v
           value={own?.id ?? null}
           onChange={(id) => {
             const found = paces.find((each) => each.id === id);
-            if (found) onUse({ leave: found.leave, arrive: found.arrive, bounces: found.bounces });
+            if (found) onUse(paceSchema.parse(found));
           }}
           options={paces.map(({ id, name: label }) => ({ id, label }))}
         />

@@ -1,8 +1,9 @@
 'use client';
 
 import { PACE_NAMES, paceName, PACES, type Pace } from '@/core/motion/pace';
+import { NO_REBOUND, swingProgress, type Swing } from '@/core/motion/rebound';
 import type { FieldMeta } from '@/core/schema/fields';
-import { Choices } from '@/parts/controls';
+import { Choices, Hint } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { PaceCurve } from '@/parts/pad/pace-curve';
 import type { ReactNode } from 'react';
@@ -11,6 +12,22 @@ import { OwnPaces } from './own-paces';
 const INFLUENCE: FieldMeta = { label: '', unit: '%', min: 0, max: 1, rest: 0.42, step: 0.01, digits: 0, shown: 100 };
 const SPEED: FieldMeta = { label: '', unit: '×', min: -20, max: 20, rest: 0, step: 0.05, digits: 2, shown: 1 };
 const BOUNCES: FieldMeta = { label: 'Rebounds', unit: '', min: 0, max: 6, rest: 0, step: 1, digits: 0, shown: 1 };
+
+const SWINGS: FieldMeta = { label: 'Swings', unit: '', min: 1, max: 12, rest: 3, step: 1, digits: 0, shown: 1 };
+const DAMPING: FieldMeta = { label: 'Damping', unit: '', min: 0.02, max: 0.95, rest: 0.4, step: 0.02, digits: 2, shown: 1 };
+
+/** How often it goes past where it goes, how soon it comes to rest, and how far the first swing is over. */
+function SwingFields({ swing, onChange }: { swing: Swing; onChange: (swing: Swing, gesture: string | null) => void }) {
+  const { count, damping } = swing;
+  const over = swingProgress(1 / (count + 1), count, damping) - 1;
+  return (
+    <>
+      <NumberField meta={SWINGS} value={count} onChange={(v, gesture) => onChange({ ...swing, count: Math.round(v) }, gesture)} />
+      <NumberField meta={DAMPING} value={damping} onChange={(v, gesture) => onChange({ ...swing, damping: v }, gesture)} />
+      <Hint>First {(100 * over).toFixed(1)} % over.</Hint>
+    </>
+  );
+}
 
 /** A pace: drawn, by name, one of one's own, or in numbers. */
 export function PaceFields({
@@ -34,13 +51,13 @@ export function PaceFields({
         meta={INFLUENCE}
         label={side === 'leave' ? 'Leave over' : 'Arrive over'}
         value={pace[side].influence}
-        onChange={(influence, gesture) => onChange({ ...pace, bounces: 0, [side]: { ...pace[side], influence } }, gesture)}
+        onChange={(influence, gesture) => onChange({ ...pace, ...NO_REBOUND, [side]: { ...pace[side], influence } }, gesture)}
       />
       <NumberField
         meta={SPEED}
         label={side === 'leave' ? 'Leave at' : 'Arrive at'}
         value={pace[side].speed}
-        onChange={(speed, gesture) => onChange({ ...pace, bounces: 0, [side]: { ...pace[side], speed } }, gesture)}
+        onChange={(speed, gesture) => onChange({ ...pace, ...NO_REBOUND, [side]: { ...pace[side], speed } }, gesture)}
       />
     </>
   );
@@ -64,6 +81,8 @@ export function PaceFields({
             value={pace.bounces}
             onChange={(bounces, gesture) => onChange({ ...pace, bounces: Math.round(bounces) }, gesture)}
           />
+        ) : pace.swing ? (
+          <SwingFields swing={pace.swing} onChange={(swing, gesture) => onChange({ ...pace, swing }, gesture)} />
         ) : (
           <>
             {end('leave')}

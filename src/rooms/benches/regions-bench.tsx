@@ -12,6 +12,7 @@ import { RemovableList } from '@/parts/removable-list';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { ChannelField } from './channel-field';
 import { NameField } from './name-field';
+import { PointsFold } from './points-fold';
 import { SettingChoice } from './setting-choice';
 import { ShellChoice } from './shell-choice';
 
@@ -105,6 +106,7 @@ export function RegionBench({ path }: { path: string }) {
           onChange={(shellId) => change((own) => void (own.settings.shellId = shellId))}
         />
       )}
+      {region.kind === 'drawn' ? <PointsFold /> : null}
       {Object.keys(kindOf(region.kind).channels.shape).map((name) => (
         <ChannelField key={name} owner={path} name={name} />
       ))}

@@ -1,19 +1,19 @@
 'use client';
 
-import { PenLine, Plus } from 'lucide-react';
+import { keyValue } from '@/core/motion/key-value';
+import { setChannelValue } from '@/core/production/edits/channel-edits';
 import { changeMark } from '@/core/production/edits/mark-edits';
-import { addPoint, movePoint, pointsOf, removePoint } from '@/core/production/edits/line-edits';
-import { lineKind, lineSchema, pointSchema, type Line } from '@/core/production/line';
+import { lineKind, lineSchema, type Line } from '@/core/production/line';
 import type { Mark } from '@/core/production/mark';
 import { LINE_CAPS } from '@/core/solid/line/line-caps';
 import { LINE_JOINS } from '@/core/solid/line/line-path';
 import { LINE_SECTIONS } from '@/core/solid/line/line-section';
-import { Button, Choices, Heading, Hint, Pick, Row, Tick } from '@/parts/controls';
+import { Button, Choices, Heading, Pick, Row, Tick } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
-import { Fold } from '@/parts/fold';
-import { RemovableList } from '@/parts/removable-list';
 import { ChannelField } from '../benches/channel-field';
-import { useEdit, useView, useWorkspace } from '../workspace/workspace';
+import { PointsFold } from '../benches/points-fold';
+import { useSceneFrame } from '../looking/seen';
+import { useEdit } from '../workspace/workspace';
 
 type Change = (recipe: (line: Line) => void, gesture?: string | null) => void;
 
@@ -62,56 +62,30 @@ export function LineBench({ mark, line }: { mark: Mark; line: Line }) {
       <Tick isSelected={!line.inTurn} onChange={(on) => change((own) => void (own.inTurn = !on))}>
         All its paths at once
       </Tick>
-      {line.pen ? <Points mark={mark} line={line} change={change} /> : null}
+      {line.pen ? (
+        <>
+          <Tick isSelected={line.pen.closed} onChange={(on) => change((own) => void (own.pen && (own.pen.closed = on)))}>
+            Closed
+          </Tick>
+          <PointsFold />
+          <LayFlat mark={mark} />
+        </>
+      ) : null}
     </>
   );
 }
 
-/** The points of a line that is drawn by hand. */
-function Points({ mark, line, change }: { mark: Mark; line: Line; change: Change }) {
-  const { view } = useWorkspace();
-  const { draws, point } = useView((s) => ({ draws: s.penDraws, point: s.penPoint }));
-  const points = pointsOf(line);
-  const last = points.at(-1);
-  const chosen = Math.min(point, points.length - 1);
-  const shown = points[chosen];
+/** A line that lies is drawn in the plan from above; one that stands, in the lens view. */
+function LayFlat({ mark }: { mark: Mark }) {
+  const edit = useEdit();
+  const frame = useSceneFrame();
+  const lies = Math.abs(keyValue(mark.channels.tilt, frame) + 90) < 1e-6;
   return (
-    <Fold title="Points" note={String(points.length)} open>
-      <Button $tone={draws ? 'primary' : 'quiet'} aria-pressed={draws} onPress={() => view.setState({ penDraws: !draws })}>
-        <PenLine size={13} /> {draws ? 'Done drawing' : 'Draw in the lens view'}
-      </Button>
-      {draws ? <Hint role="status">Press in the lens view to put points. Take hold of one to move it.</Hint> : null}
-      <Tick isSelected={line.pen?.smooth ?? false} onChange={(on) => change((own) => void (own.pen && (own.pen.smooth = on)))}>
-        A curve through them
-      </Tick>
-      <Tick isSelected={line.pen?.closed ?? false} onChange={(on) => change((own) => void (own.pen && (own.pen.closed = on)))}>
-        Closed
-      </Tick>
-      <RemovableList
-        items={points.map(({ x, y }, i) => ({ id: String(i), label: `${i + 1}: ${x.toFixed(2)}, ${y.toFixed(2)} m` }))}
-        onOpen={(id) => view.setState({ penPoint: Number(id) })}
-        onRemove={(id) => change((own) => removePoint(own, Number(id)))}
-      />
-      {shown ? (
-        <SchemaFields
-          key={`${mark.id} ${chosen}`}
-          shape={pointSchema.shape}
-          names={['x', 'y']}
-          values={shown}
-          onChange={(name, value, gesture) =>
-            change((own) => movePoint(own, chosen, name === 'x' ? value : shown.x, name === 'y' ? value : shown.y), gesture)
-          }
-        />
-      ) : null}
-      <Button
-        $tone="quiet"
-        onPress={() => {
-          change((own) => addPoint(own, (last?.x ?? 0) + 0.5, last?.y ?? 0));
-          view.setState({ penPoint: points.length });
-        }}
-      >
-        <Plus size={13} /> Point
-      </Button>
-    </Fold>
+    <Button
+      $tone="quiet"
+      onPress={() => edit((draft) => setChannelValue(draft, { owner: `marks/${mark.id}`, name: 'tilt' }, frame, lies ? 0 : -90))}
+    >
+      {lies ? 'Stand it up' : 'Lay it flat'}
+    </Button>
   );
 }

@@ -4,28 +4,46 @@ import { markPose } from '@/core/frame/mark-pose';
 import { pivotOf } from '@/core/frame/pivot';
 import { changeMark, releaseCopy } from '@/core/production/edits/mark-edits';
 import type { Mark } from '@/core/production/mark';
-import { patternCount, patternSchema, type Pattern } from '@/core/production/pattern';
+import { canRelease, patternCount, patternSchema, type Pattern } from '@/core/production/pattern';
 import { Button, Choices, Row } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { Fold } from '@/parts/fold';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { boundsIn } from '../workspace/view-store';
 
-type Numbers = 'count' | 'rows' | 'gap' | 'rowGap' | 'across' | 'up' | 'toward' | 'radius' | 'pan' | 'roll';
+type Numbers =
+  | 'count'
+  | 'rows'
+  | 'wide'
+  | 'deep'
+  | 'seed'
+  | 'strays'
+  | 'varies'
+  | 'gap'
+  | 'rowGap'
+  | 'across'
+  | 'up'
+  | 'toward'
+  | 'radius'
+  | 'pan'
+  | 'roll';
 
 /** What there is to be set of a pattern. */
-function fieldsOf({ kind, measure }: Pattern): readonly Numbers[] {
+function fieldsOf({ kind, measure, surface }: Pattern): readonly Numbers[] {
   switch (kind) {
     case 'none':
       return [];
     case 'row':
       return measure === 'gap' ? ['count', 'gap', 'pan', 'roll'] : ['count', 'across', 'up', 'toward', 'pan', 'roll'];
     case 'grid':
+    case 'tiles':
       return measure === 'gap'
         ? ['count', 'rows', 'gap', 'rowGap', 'pan', 'roll']
         : ['count', 'rows', 'across', 'up', 'toward', 'pan', 'roll'];
     case 'ring':
       return ['count', 'radius', 'pan', 'roll'];
+    case 'scatter':
+      return ['count', ...(surface === 'ball' ? (['radius'] as const) : (['wide', 'deep'] as const)), 'strays', 'varies', 'seed'];
   }
 }
 
@@ -77,10 +95,10 @@ export function PatternBench({ mark }: { mark: Mark }) {
               found.pattern.released = [];
             })
           }
-          options={(['none', 'row', 'grid', 'ring'] as const).map((id) => ({ id, label: id }))}
+          options={(['none', 'row', 'grid', 'tiles', 'ring', 'scatter'] as const).map((id) => ({ id, label: id }))}
         />
       </Row>
-      {pattern.kind === 'row' || pattern.kind === 'grid' ? (
+      {pattern.kind === 'row' || pattern.kind === 'grid' || pattern.kind === 'tiles' ? (
         <Row wide label="Apart by">
           <Choices
             label="Apart by"
@@ -107,7 +125,7 @@ export function PatternBench({ mark }: { mark: Mark }) {
           />
         </Row>
       ) : null}
-      {pattern.kind === 'none' ? null : (
+      {pattern.kind === 'none' || pattern.kind === 'scatter' ? null : (
         <Row wide label="Placed by its">
           <Choices
             label="Placed by its"
@@ -134,13 +152,27 @@ export function PatternBench({ mark }: { mark: Mark }) {
           />
         </Row>
       ) : null}
+      {pattern.kind === 'scatter' ? (
+        <Row wide label="Strewn on">
+          <Choices
+            label="Strewn on"
+            value={pattern.surface}
+            onChange={(surface) => change((found) => void (found.pattern.surface = surface))}
+            options={[
+              { id: 'level', label: 'a floor' },
+              { id: 'upright', label: 'a wall' },
+              { id: 'ball', label: 'a ball' },
+            ]}
+          />
+        </Row>
+      ) : null}
       <SchemaFields
         shape={patternSchema.shape}
         names={fieldsOf(pattern)}
         values={pattern}
         onChange={(name, value, gesture) => change((found) => void (found.pattern[name as Numbers] = value), gesture)}
       />
-      {left.length > 0 ? (
+      {left.length > 0 && canRelease(pattern) ? (
         <div style={{ display: 'flex', gap: 4, marginTop: 6 }}>
           <Button onPress={() => release(left.slice(-1))}>Release the last</Button>
           <Button onPress={() => release(left)}>Release all</Button>

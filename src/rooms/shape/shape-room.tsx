@@ -17,7 +17,6 @@ import { TransportBar } from '../looking/transport-bar';
 import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { AddMarks } from './add-marks';
 import type { Mark } from '@/core/production/mark';
-import { LinePen } from './line-pen';
 import { MarkBenches } from './mark-benches';
 import { MarkOverlay } from './mark-overlay';
 import { MarkSection } from './mark-section';
@@ -51,8 +50,8 @@ function ShapeBenches() {
 
 /** What the lens view shows of the mark at hand. */
 function ShapeOverlay({ mark }: { mark: Mark }) {
-  const { body } = mark;
-  return body.kind === 'line' && body.pen ? <LinePen mark={mark} line={body} /> : <MarkOverlay mark={mark} />;
+  // A line that is drawn by hand shows its points.
+  return mark.body.kind === 'line' && mark.body.pen ? null : <MarkOverlay mark={mark} />;
 }
 
 /** In Shape one goes round the marks, unless a camera's view is asked for. */

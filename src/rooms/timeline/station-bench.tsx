@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import type { Channel, Handle, Join, Key, Value } from '@/core/motion/channel';
 import { SAME_FRAME } from '@/core/motion/edit-channel';
-import type { Pace } from '@/core/motion/pace';
+import { paceBetween, type Pace } from '@/core/motion/pace';
 import { channelMeta, type FoundOwner } from '@/core/production/owners/owners';
 import { removeKeys } from '@/core/production/edits/key-edits';
 import { changeStation, removeStation, setMovePace } from '@/core/production/edits/channel-edits';
@@ -105,18 +105,18 @@ function paceOf(owner: FoundOwner, names: readonly string[], from: number, to: n
   for (const name of names) {
     const channel = owner.channels[name] as Channel<Value>;
     const [a, b] = [keyOf(channel, from), keyOf(channel, to)];
-    if (a && b && a.value !== b.value) return paceBetween(a, b);
+    if (a && b && a.value !== b.value) return shownPace(a, b);
   }
   const first = names[0] === undefined ? undefined : owner.channels[names[0]];
   const [a, b] = [first && keyOf(first, from), first && keyOf(first, to)];
-  return a && b ? paceBetween(a, b) : null;
+  return a && b ? shownPace(a, b) : null;
 }
 
 const THIRD: Handle = { influence: 1 / 3, speed: 1 };
-const paceBetween = (a: Key<Value>, b: Key<Value>): Pace => ({
-  leave: a.join === 'straight' || a.join === 'flowing' ? THIRD : a.leave,
-  arrive: b.join === 'straight' || b.join === 'flowing' ? THIRD : b.arrive,
-  bounces: a.bounces,
+const shownPace = (a: Key<Value>, b: Key<Value>): Pace => ({
+  ...paceBetween(a, b),
+  ...(a.join === 'straight' || a.join === 'flowing' ? { leave: THIRD } : {}),
+  ...(b.join === 'straight' || b.join === 'flowing' ? { arrive: THIRD } : {}),
 });
 
 function MoveBench({ owner, from, to }: { owner: FoundOwner; from: number; to: number }) {

@@ -104,8 +104,8 @@ export function RegionOutlines() {
   if (regions.length === 0) return null;
   return (
     <svg viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden>
-      {regions.flatMap(({ id, kind, half, pose, isFlat, hue, isSelected }) =>
-        regionLines(kind, half).map((line, i) => {
+      {regions.flatMap(({ id, kind, half, outline, pose, isFlat, hue, isSelected }) =>
+        regionLines({ kind, half, outline }).map((line, i) => {
           // What lies in the frame is told in heights of it.
           const inFrame = (place: Vec3): [number, number] => {
             const [x, y] = transformPoint(pose, [place[0], place[1], 0]);

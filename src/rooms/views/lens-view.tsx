@@ -4,6 +4,7 @@ import { useEffect, useRef, useState, type HTMLAttributes, type ReactNode } from
 import { styled } from 'styled-components';
 import { frameToSeconds, secondsToFrame } from '@/core/time/rate';
 import { Well } from '@/parts/well';
+import { HandPoints } from '../looking/hand-points';
 import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { Ghosts, RegionOutlines, SafeAreas, Thirds } from './frame-guides';
 import { useFlying, useWheelDolly } from './lens-flying';
@@ -166,6 +167,7 @@ export function LensView({ overlay, hand }: LensViewProps) {
         {ghosts ? <Ghosts /> : null}
         {walks ? null : <RegionOutlines />}
         {overlay}
+        {hand ? null : <HandPoints />}
       </Stage>
       <LensNotices />
     </Surround>

@@ -41,6 +41,7 @@ export function usePlanRegions(movable: boolean, camera: CameraState | null = nu
           pose: own.isFlat ? own.pose : multiply(pose, own.pose),
           isFlat: own.isFlat,
           half: own.half,
+          outline: own.outline,
           isSelected: selection?.kind === 'owner' && selection.id === owner,
           onSelect: () => view.setState({ selection: { kind: 'owner', id: owner }, pick: null, keys: [] }),
           onMove: movable

@@ -15,6 +15,7 @@ import { PlanView, type PlanViewProps } from '@/parts/plan-view/plan-view';
 import { useSame } from '@/parts/use-same';
 import { PaneTitle } from '../layout/panes';
 import { useMoveStation, usePlanCameras, usePlanRail } from './plan-cameras';
+import { usePlanPoints } from './plan-points';
 import { usePlanRegions } from './plan-regions';
 import { useSceneFrame } from '../looking/seen';
 import { seekScene } from '../looking/transport';
@@ -55,6 +56,7 @@ export function SetPlan({
   const rail = usePlanRail();
   const moveStation = useMoveStation();
   const regions = usePlanRegions(movable);
+  const drawn = usePlanPoints();
   const state = useFrameState();
 
   const marks = useSame(useMemo(() => planMarks(state.marks, production.marks, facts), [state.marks, production.marks, facts]));
@@ -79,6 +81,7 @@ export function SetPlan({
         marks={marks}
         cameras={cameras}
         rail={movable ? rail : null}
+        drawn={movable ? drawn : null}
         planned={visit}
         regions={regions}
         selectedMark={selection?.kind === 'mark' ? selection.id : null}

@@ -1,11 +1,19 @@
+import Rapier from '@dimforge/rapier3d-compat';
 import { produce } from 'immer';
 import { frameMotion, GAP_LIMIT } from '@/core/check/strobe';
 import { buildMark } from '@/core/frame/solids/build-mark';
 import { carrierSchema } from '@/core/production/camera';
-import { addForm } from '@/core/production/edits/mark-edits';
+import { at } from '@/core/motion/channel';
+import { PACES } from '@/core/motion/pace';
+import { addCascade, cascadeFrom } from '@/core/production/edits/cascade-edits';
+import { keepSolved, setFallOf } from '@/core/production/edits/fall-edits';
+import { addForm, addWordmark } from '@/core/production/edits/mark-edits';
+import type { Mark } from '@/core/production/mark';
 import { splitShot } from '@/core/production/edits/shot-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { solidProbe } from '@/picture/solid-probe';
+import { solvedFall } from '../../support/solved-fall';
+import { packagedTypeface } from '../support/fonts';
 import { straightKey } from '../support/key';
 
 const box = { min: [-0.01, -0.01, 0] as const, max: [0.01, 0.01, 0] as const };
@@ -94,4 +102,45 @@ test('what is hidden behind something else does not count', () => {
   const probe = solidProbe((id) => solids.get(id));
   const boundsOf = (id: string) => solids.get(id)?.bounds;
   expect(Math.max(...[...frameMotion(production, boundsOf, 7, probe)].map(({ pixels }) => pixels))).toBeLessThan(1e-6);
+});
+
+/** Pixels of the raster that a metre at the origin is wide: 35 mm on 36 mm, 8 m away. */
+const METRE = (1920 * 35) / 36 / 8;
+
+test('letters that come one after another count by the way that each of them goes', async () => {
+  const face = await packagedTypeface('archivo-black');
+  const production = produce(emptyProduction('Letters', { width: 1920, height: 1080, rate: '25', length: 40 }), (draft) => {
+    addWordmark(draft, 'ABC');
+    const [mark] = draft.marks as [Mark];
+    const cascade = cascadeFrom(mark, 'rise', 'arrival', { from: 0, to: 30 });
+    // One after another, a third of the time each: 10 frames for 1.2 m.
+    Object.assign(cascade.channels, { y: at(-1.2), z: at(0), width: at(1 / 3), opacity: at(0.5) });
+    cascade.channels.progress.keys = [straightKey(0, 0), straightKey(30, 1)];
+    Object.assign(cascade.settings, { pace: PACES.even, hides: false });
+    addCascade(mark, cascade);
+  });
+  const { bounds } = buildMark(production.marks[0] as Mark, [face]);
+  const motion = [...frameMotion(production, () => bounds)];
+  for (const frame of [5, 15, 25]) expect(Math.abs((motion[frame]?.pixels ?? 0) / (0.12 * METRE) - 1)).toBeLessThan(0.01);
+  expect(motion[35]?.pixels).toBeLessThan(1e-9);
+});
+
+test('what falls counts: after 0.4 s it is as fast as g t says', async () => {
+  await Rapier.init();
+  const face = await packagedTypeface('archivo-black');
+  let production = produce(emptyProduction('Falls', { width: 1920, height: 1080, rate: '25', length: 30 }), (draft) => {
+    addWordmark(draft, 'SEA');
+    const [mark] = draft.marks as [Mark];
+    setFallOf(draft, mark, 'pieces', 0);
+    Object.assign(mark.fall.settings, { seconds: 0.6, pieces: 12, floor: false });
+    mark.channels.y.rest = 2;
+  });
+  const { from, motion } = solvedFall(Rapier, production, [face]);
+  production = produce(production, (draft) => keepSolved(draft, draft.marks[0] as Mark, from, motion));
+  const { bounds } = buildMark(production.marks[0] as Mark, [face]);
+  const frames = [...frameMotion(production, () => bounds)];
+  // 9.81 m/s² after 10 of 25 frames a second; what is nearer than the origin goes by as much faster.
+  const perFrame = ((9.81 * 0.4) / 25) * METRE;
+  expect(frames[10]?.pixels).toBeGreaterThan(0.97 * perFrame);
+  expect(frames[10]?.pixels).toBeLessThan(1.1 * perFrame);
 });

@@ -11,8 +11,9 @@ import { discPoint } from '@/core/optics/samples';
 import type { Camera, FocusTarget } from '@/core/production/camera';
 import { addForm } from '@/core/production/edits/mark-edits';
 import type { Mark } from '@/core/production/mark';
+import { copyPoses } from '@/core/production/pattern';
 import { emptyProduction, type Production } from '@/core/production/production';
-import { forwardOf, invertRigid, multiply, positionOf, transformDirection, transformPoint } from '@/core/space/matrix';
+import { forwardOf, invertRigid, multiply, positionOf, sizeIn, transformDirection, transformPoint, type Mat4 } from '@/core/space/matrix';
 import { boxCorners, dot, subtract, type Vec3 } from '@/core/space/vector';
 import { solidProbe } from '@/picture/solid-probe';
 import { key, straightKey } from '../support/key';
@@ -113,6 +114,31 @@ describe('follow focus', () => {
     );
     expect(focusDistanceAt(production, focused({ on: 'front', markId: 'gone' }), 0, boundsOf)).toBe(8);
     expect(focusDistanceAt(production, focused({ on: 'front', markId: star.id }), 0, boundsOf)).toBeGreaterThan(7);
+  });
+
+  test('of copies that are strewn smaller, or mirrored, the surface is where it is seen', () => {
+    for (const pattern of [
+      { kind: 'scatter', surface: 'upright', count: 1, wide: 0.01, deep: 0.01, strays: 0, varies: 0.9 },
+      { kind: 'tiles', count: 2, rows: 1, gap: -1 },
+    ]) {
+      const small = produce(emptyProduction('Small', { width: 1920, height: 1080, rate: '25', length: 10 }), (draft) => {
+        addForm(draft, 'disc');
+        Object.assign((draft.marks[0] as Mark).pattern, pattern);
+        const [orbit] = draft.cameras[0]?.carriers ?? [];
+        if (orbit?.kind === 'orbit') Object.assign(orbit.channels, { radius: { rest: 8, keys: [] }, height: { rest: 0, keys: [] } });
+      });
+      const own = (target: Partial<FocusTarget>) => produce(small.cameras[0] as Camera, (draft) => void Object.assign(draft.focus, target));
+      const [mark] = small.marks as [Mark];
+      const built = buildMark(mark, []);
+      const bounds = () => built.bounds;
+      const size = sizeIn(copyPoses(mark.pattern, built.bounds)[0] as Mat4);
+      // The face of a disc is 0.14 m before its middle.
+      const wanted = 8 - 0.14 * size;
+      if (pattern.kind === 'scatter') expect(size).toBeLessThan(0.99);
+      for (const target of [{ on: 'axis' }, { on: 'front', markId: mark.id }, { on: 'nearest', markId: mark.id }] as const)
+        for (const seen of [solidProbe(() => built), undefined])
+          expect(Math.abs(focusDistanceAt(small, own(target), 0, bounds, seen) - wanted)).toBeLessThan(1e-3);
+    }
   });
 
   test('a rack goes from one target to the other as it is keyed, evenly in one over the distance', () => {

@@ -7,10 +7,11 @@ import { outlinePath } from '@/core/frame/solids/outline-path';
 import { solidsKey } from '@/core/frame/solids/solids-key';
 import { standingSurface } from '@/core/frame/solids/standing-solid';
 import { straightKey } from '@/core/motion/channel';
-import { addLine, addOutlineLine, addPoint, movePoint, removePoint } from '@/core/production/edits/line-edits';
+import { addLine, addOutlineLine } from '@/core/production/edits/line-edits';
 import { addForm, addWordmark } from '@/core/production/edits/mark-edits';
-import type { Line } from '@/core/production/line';
+import { LINE_POINTS, type Line } from '@/core/production/line';
 import type { Mark } from '@/core/production/mark';
+import { addPoint, movePoint, removePoint, type Pen } from '@/core/production/pen';
 import { emptyProduction, productionSchema, type Production } from '@/core/production/production';
 import { lineLength, linePaths } from '@/core/solid/line/line-path';
 import { penPath } from '@/core/solid/line/pen-path';
@@ -20,6 +21,12 @@ import { packagedTypeface } from '../support/fonts';
 const lineOf = ({ body }: Mark): Line => {
   if (body.kind !== 'line') throw new Error('No line.');
   return body;
+};
+
+const penOf = (mark: Mark): Pen => {
+  const { pen } = lineOf(mark);
+  if (!pen) throw new Error('No pen.');
+  return pen;
 };
 
 /** A line of one metre to the right, then one up, drawn from frame 0 to 100. */
@@ -103,10 +110,10 @@ test('a line along words is as long as their outlines, stands before them, and g
 
 test('points are put, moved and taken out; two are left; a curve goes through all of them', () => {
   const production = drawing((_, mark) => {
-    const line = lineOf(mark);
-    addPoint(line, 2, 2);
-    movePoint(line, 0, -1, 0);
-    removePoint(line, 1);
+    const pen = penOf(mark);
+    addPoint(pen, LINE_POINTS, { x: 2, y: 2 });
+    movePoint(pen, 0, { x: -1, y: 0 });
+    removePoint(pen, LINE_POINTS, 1);
   });
   const { pen } = lineOf(production.marks[0] as Mark);
   expect(pen?.points).toEqual([
@@ -115,7 +122,7 @@ test('points are put, moved and taken out; two are left; a curve goes through al
     { x: 2, y: 2 },
   ]);
   const fewer = produce(production, (draft) => {
-    for (let i = 0; i < 5; i++) removePoint(lineOf(draft.marks[0] as Mark), 0);
+    for (let i = 0; i < 5; i++) removePoint(penOf(draft.marks[0] as Mark), LINE_POINTS, 0);
   });
   expect(lineOf(fewer.marks[0] as Mark).pen?.points).toHaveLength(2);
   // Of four points on a circle the curve is longer than the square and shorter than the circle.

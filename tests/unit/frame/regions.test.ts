@@ -8,6 +8,8 @@ import { PACES } from '@/core/motion/pace';
 import { addCascade, cascadeFrom } from '@/core/production/edits/cascade-edits';
 import { addForm, addWordmark } from '@/core/production/edits/mark-edits';
 import { addRegion, removeRegion } from '@/core/production/edits/region-edits';
+import { outsidePolygon } from '@/core/outline/polygon-distance';
+import type { SpaceRegion } from '@/core/production/owners/regions/regions';
 import type { Mark } from '@/core/production/mark';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { invertRigid, rotationZ, translation } from '@/core/space/matrix';
@@ -19,6 +21,7 @@ const region = (change: Partial<RegionState>): RegionState => ({
   kind: 'box',
   pose: translation(0, 0, 0),
   half: [1, 1, 1],
+  outline: [],
   border: 0,
   acts: 'keep',
   shell: null,
@@ -36,6 +39,59 @@ test('a place is in a region, out of it, or on its border by a smooth step', () 
   // Left of a plane through (1, 0, 0) that is turned by a quarter: below it.
   const half = region({ kind: 'half-space', pose: [...rotationZ(90)].map((v, i) => (i === 12 ? 1 : v)), border: 0 });
   expect([insideRegion(half, [5, -0.1, 0]), insideRegion(half, [5, 0.1, 0])]).toEqual([1, 0]);
+});
+
+test('a place is in an outline that is drawn, or as far from it as from its nearest side or corner', () => {
+  // An L: two squares of a metre, one above and one beside the corner.
+  const outline = [
+    [0, 0],
+    [2, 0],
+    [2, 1],
+    [1, 1],
+    [1, 2],
+    [0, 2],
+  ] as const;
+  const bent = region({ kind: 'drawn', outline, border: 0 });
+  const held = [
+    [0.5, 1.9],
+    [1.9, 0.5],
+    [1.1, 1.1],
+    [-0.1, 1],
+    [2.1, 0.5],
+  ] as const;
+  expect(held.map(([x, y]) => insideRegion(bent, [x, y, 7]))).toEqual([1, 1, 0, 0, 0]);
+  expect(outsidePolygon(outline, 1.3, 1.4)).toBeCloseTo(0.3, 9);
+  expect(outsidePolygon(outline, 5, -4)).toBeCloseTo(5, 9);
+  expect(outsidePolygon(outline, 0.75, 0.75)).toBeCloseTo(-Math.hypot(0.25, 0.25), 9);
+  // Half of a soft border lies within.
+  expect(insideRegion({ ...bent, border: 0.4 }, [2, 0.5, 0])).toBe(0.5);
+  expect(insideRegion({ ...bent, border: 0.4 }, [1.9, 0.5, 0])).toBeCloseTo(0.84375, 9);
+});
+
+test('a curve through the points of an outline goes through each of them, and its size makes it larger about its place', () => {
+  const state = (recipe: (found: Extract<SpaceRegion, { kind: 'drawn' }>) => void) => {
+    const production = produce(emptyProduction('Drawn', { width: 320, height: 180, rate: '25', length: 10 }), (draft) => {
+      addForm(draft, 'disc');
+      const [mark] = draft.marks as [Mark];
+      addRegion(mark, 'drawn', null);
+      const [found] = mark.regions;
+      if (found?.kind === 'drawn') recipe(found);
+    });
+    return evaluate(production, 0, () => null).marks[0]?.regions[0] as RegionState;
+  };
+  const round = state((found) => {
+    found.settings.smooth = true;
+    found.channels.size.rest = 3;
+  });
+  expect(round.outline).toHaveLength(32);
+  expect(round.outline.filter((_, i) => i % 8 === 0)).toEqual([
+    [-1.5, -1.5],
+    [-1.5, 1.5],
+    [1.5, 1.5],
+    [1.5, -1.5],
+  ]);
+  // Between two corners of a square the curve of Catmull and Rom bulges by an eighth of its side: (h1 + h2) 3/8 of a sixth of the diagonal.
+  expect(Math.max(...round.outline.map(([x]) => x))).toBeCloseTo(1.5 + (3 / 4) * (3 / 6), 9);
 });
 
 /** ABC, three letters that come by a ball which grows over them; nothing else of the cascade goes by time. */
@@ -82,7 +138,7 @@ test('told in the world a region stays where it is while the mark goes; told in 
 });
 
 test('a region that is added holds the whole mark', () => {
-  for (const kind of ['half-space', 'box', 'ball'] as const) {
+  for (const kind of ['half-space', 'box', 'ball', 'drawn'] as const) {
     const production = produce(emptyProduction('Held', { width: 320, height: 180, rate: '25', length: 100 }), (draft) => {
       addForm(draft, 'star');
       const [mark] = draft.marks as [Mark];

@@ -1,10 +1,14 @@
 import bezierEasing from 'bezier-easing';
+import { z } from 'zod';
 import { cubicBezierEasing } from '@/core/motion/bezier';
 import { bounceProgress } from '@/core/motion/bounce';
-import type { Channel, Join, Key } from '@/core/motion/channel';
+import { keysOf, type Channel, type Join, type Key } from '@/core/motion/channel';
+import { withPace } from '@/core/motion/edit-channel';
+import { withKeysReversed } from '@/core/motion/edit-keys';
 import { keyValue } from '@/core/motion/key-value';
 import { speedAt } from '@/core/motion/channel-speed';
 import { PACE_NAMES, paceName, PACES } from '@/core/motion/pace';
+import { reboundOf, swingProgress } from '@/core/motion/rebound';
 import { speedSilhouette } from '@/core/motion/silhouette';
 import { key } from '../support/key';
 
@@ -89,7 +93,7 @@ describe('joins', () => {
 
 describe('paces', () => {
   const span = (name: keyof typeof PACES) =>
-    channel(key(0, 0, { leave: PACES[name].leave, bounces: PACES[name].bounces }), key(100, 1, { arrive: PACES[name].arrive }));
+    channel(key(0, 0, { leave: PACES[name].leave, ...reboundOf(PACES[name]) }), key(100, 1, { arrive: PACES[name].arrive }));
 
   test.each(PACE_NAMES)('%s begins and ends where it should, and is known by its name', (name) => {
     expect([keyValue(span(name), 0), keyValue(span(name), 100)]).toEqual([0, 1]);
@@ -108,11 +112,11 @@ describe('paces', () => {
     expect(speedAt(span('linger'), 50)).toBeLessThan(0.5 * speedAt(span('linger'), 5));
   });
 
-  test('only overshoot goes past its end, by about a tenth (common practice: 110 %)', () => {
+  test('only overshoot goes past its end, by about a tenth (common practice: 110 %), and what swings', () => {
     const highest = (name: keyof typeof PACES) => Math.max(...Array.from({ length: 1001 }, (_, i) => keyValue(span(name), i / 10)));
     expect(highest('overshoot')).toBeGreaterThan(1.05);
     expect(highest('overshoot')).toBeLessThan(1.2);
-    for (const name of PACE_NAMES.filter((n) => n !== 'overshoot')) expect(highest(name)).toBeLessThan(1 + 1e-9);
+    for (const name of PACE_NAMES.filter((n) => n !== 'overshoot' && n !== 'swing')) expect(highest(name)).toBeLessThan(1 + 1e-9);
   });
 });
 
@@ -135,6 +139,53 @@ describe('a bounce', () => {
     expect(bounceProgress(fall / 2, 3, restitution)).toBeCloseTo(0.25, 3);
     tops.forEach((height, k) => expect(height).toBeCloseTo(restitution ** (2 * (k + 1)), 3));
     expect(tops).toHaveLength(3);
+  });
+});
+
+describe('a swing', () => {
+  /** Places and values at which a function turns, sampled. */
+  const turns = (count: number, damping: number) => {
+    const values = Array.from({ length: 100_001 }, (_, i) => swingProgress(i / 100_000, count, damping));
+    return values.flatMap((v, i) => {
+      const [before, after] = [values[i - 1], values[i + 1]];
+      return before !== undefined && after !== undefined && (v - before) * (after - v) < 0 ? [[i / 100_000, v] as const] : [];
+    });
+  };
+
+  test('goes past its goal as far and as often as a damped oscillator does (step response, handbooks of control)', () => {
+    // 10 % over at ζ 0.59116, 25 % at ζ 0.40371; each extreme is e^(−πζ/√(1−ζ²)) of the one before, on the other side.
+    for (const [damping, over] of [
+      [0.59116, 0.1],
+      [0.40371, 0.25],
+    ] as const) {
+      const found = turns(4, damping);
+      expect(found.slice(0, 4).map(([, v]) => v - 1)).toEqual(
+        [over, -(over ** 2), over ** 3, -(over ** 4)].map((v) => expect.closeTo(v, 5)),
+      );
+      // Extremes come at even times, one a half swing.
+      expect(found.slice(0, 4).map(([x]) => x)).toEqual([0.2, 0.4, 0.6, 0.8].map((x) => expect.closeTo(x, 4)));
+    }
+  });
+
+  test('begins and comes to rest without a jolt, however little it is damped', () => {
+    for (const damping of [0.02, 0.3, 0.95]) {
+      expect([swingProgress(0, 3, damping), swingProgress(1, 3, damping)]).toEqual([0, 1]);
+      for (const [x, value] of [
+        [1e-4, 0],
+        [1 - 1e-4, 1],
+      ] as const)
+        expect(Math.abs(swingProgress(x, 3, damping) - value)).toBeLessThan(1e-5);
+    }
+  });
+
+  test('is kept by keys: reversed, set as a pace, and written as it was', () => {
+    const swung = withPace(channel(key(0, 0), key(50, 4)), 0, 50, PACES.swing);
+    expect(keyValue(swung, 50 / 4)).toBeCloseTo(4 * swingProgress(0.25, 3, 0.4), 9);
+    expect(keysOf(z.number()).parse(swung.keys)).toEqual(swung.keys);
+    const back = withPace(swung, 0, 50, PACES.glide);
+    expect(keyValue(back, 25)).toBeCloseTo(2, 9);
+    // Read backwards the span begins at the other key, and swings about what is now its end.
+    expect(keyValue(withKeysReversed(swung, [0, 50], 0, 50), 50 / 4)).toBeCloseTo(4 - 4 * swingProgress(0.25, 3, 0.4), 9);
   });
 });
 

@@ -1,6 +1,8 @@
 import type { Mesh } from 'three';
 import { markStateAt } from '@/core/frame/evaluate';
 import { buildMark } from '@/core/frame/solids/build-mark';
+import { PACES } from '@/core/motion/pace';
+import { addCascade, cascadeFrom } from '@/core/production/edits/cascade-edits';
 import { addWordmark, changeMark } from '@/core/production/edits/mark-edits';
 import { emptyProduction } from '@/core/production/production';
 import { StandingMark } from '@/picture/standing-mark';
@@ -91,4 +93,38 @@ test('a depth that changes moves the halves of what stands there, and builds not
   expect(reach()).toEqual([expect.closeTo(-0.3, 5), expect.closeTo(0.5, 5)]);
   expect(standing.uploads).toBe(afterKeys);
   expect(first).toBeGreaterThan(0);
+});
+
+test('letters that look alike are blown up each by itself, as their turns have it, and all of them as one when at rest', async () => {
+  const { standing, show, change } = await made();
+  change((found) => {
+    if (found.body.kind === 'words') found.body.text = 'OOO';
+    found.skin.on = true;
+    found.channels.inflate.rest = 1.5;
+    const cascade = cascadeFrom(found, 'blown', 'arrival', { from: 0, to: 30 });
+    Object.assign(cascade.settings, { pace: PACES.even, hides: false });
+    cascade.channels.width.rest = 1 / 3;
+    addCascade(found, cascade);
+  });
+  /** How far each letter reaches to the front from its middle depth, from left to right. */
+  const fronts = (frame: number) => {
+    show(frame);
+    const state = meshesOf(standing).filter(({ visible }) => visible);
+    return state
+      .map((mesh) => {
+        const { array } = mesh.geometry.getAttribute('position');
+        let [low, high] = [Infinity, -Infinity];
+        for (let i = 2; i < array.length; i += 3) [low, high] = [Math.min(low, array[i] as number), Math.max(high, array[i] as number)];
+        return { at: mesh.matrix.elements[12] as number, deep: high - low };
+      })
+      .sort((a, b) => a.at - b.at)
+      .map(({ deep }) => deep);
+  };
+  const [whole] = fronts(40) as [number];
+  expect(whole).toBeGreaterThan(0.05);
+  // One after another, a third of the time each: the first is full, the second half way, the third flat.
+  const [first, second, third] = fronts(15) as [number, number, number];
+  expect(first).toBeCloseTo(whole, 6);
+  expect(second).toBeCloseTo(whole / 2, 6);
+  expect(third).toBeLessThan(1e-6);
 });

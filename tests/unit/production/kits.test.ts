@@ -10,7 +10,7 @@ import { readProduction } from '@/core/production/migrate';
 import { copyPose, copyPoses, patternSchema } from '@/core/production/pattern';
 import type { Cascade } from '@/core/production/owners/cascade';
 import { emptyProduction, productionSchema, type Production } from '@/core/production/production';
-import { multiply, positionOf, rotationY, transformPoint, translation } from '@/core/space/matrix';
+import { multiply, positionOf, rotationY, transformDirection, transformPoint, translation, type Mat4 } from '@/core/space/matrix';
 import { poseAlone } from '../support/standing';
 
 const format = { width: 1920, height: 1080, rate: '25', length: 100 } as const;
@@ -133,6 +133,52 @@ describe('patterns', () => {
     const places = copyPoses(ring).map((pose) => transformPoint(pose, [0, 0, 0]));
     for (const [x, , z] of places) expect(Math.hypot(x, z + 2)).toBeCloseTo(2, 9);
     copyPose(ring, 6).forEach((v, i) => expect(v).toBeCloseTo(translation(0, 0, 0)[i] as number, 9));
+  });
+
+  test('tiles meet as in mirrors between them: what is at an edge is at the same edge of the next', () => {
+    // Off its origin, without a gap: an edge is shared.
+    const box = { min: [-1, -0.5, -0.1] as const, max: [2, 0.5, 0.3] as const };
+    const tiles = copyPoses(patternSchema.parse({ kind: 'tiles', count: 3, rows: 2, gap: 0, rowGap: 0 }), box);
+    const at = (tile: number, x: number, y: number) => transformPoint(tiles[tile] as Mat4, [x, y, 0.2]);
+    for (const y of [-0.5, 0.1, 0.5]) {
+      expect(at(1, 2, y)).toEqual(at(0, 2, y).map((v) => expect.closeTo(v, 12)));
+      expect(at(2, -1, y)).toEqual(at(1, -1, y).map((v) => expect.closeTo(v, 12)));
+      expect(at(5, -1, y)).toEqual(at(4, -1, y).map((v) => expect.closeTo(v, 12)));
+    }
+    for (const x of [-1, 0, 2]) expect(at(3, x, -0.5)).toEqual(at(0, x, -0.5).map((v) => expect.closeTo(v, 12)));
+  });
+
+  test('what is strewn lies on its surface, keeps apart, and stays where it is when there is more', () => {
+    const strewn = (change: object) =>
+      copyPoses(patternSchema.parse({ kind: 'scatter', count: 60, wide: 8, deep: 3, radius: 2, varies: 0.5, ...change }));
+    for (const [surface, flat] of [
+      ['level', 1],
+      ['upright', 2],
+    ] as const) {
+      const places = strewn({ surface }).map(positionOf);
+      for (const place of places) {
+        expect(place[flat]).toBe(0);
+        expect(Math.abs(place[0])).toBeLessThanOrEqual(4);
+        expect(Math.abs(place[3 - flat] as number)).toBeLessThanOrEqual(1.5);
+      }
+      // By chance alone two of 60 would nearly always lie within a tenth of the mean distance of a lattice: sqrt(24 / 60).
+      const least = Math.min(
+        ...places.flatMap((a, i) => places.slice(i + 1).map((b) => Math.hypot(...a.map((v, k) => v - (b[k] as number))))),
+      );
+      expect(least).toBeGreaterThan(0.35 * Math.sqrt(24 / 60));
+    }
+    const ball = strewn({ surface: 'ball' });
+    for (const pose of ball) {
+      const place = positionOf(pose);
+      expect(Math.hypot(...place)).toBeCloseTo(2, 9);
+      // It faces away from the middle, and is at least half as large.
+      const faced = transformDirection(pose, [0, 0, 1]);
+      const size = Math.hypot(...faced);
+      expect(size).toBeGreaterThanOrEqual(0.5);
+      faced.forEach((v, k) => expect(v / size).toBeCloseTo((place[k] as number) / 2, 9));
+    }
+    expect(strewn({ count: 80 }).slice(0, 60)).toEqual(strewn({}));
+    expect(strewn({ seed: 2 })).not.toEqual(strewn({}));
   });
 
   test('copies stand apart by their own size and a gap, about their centre, their first or their last', () => {

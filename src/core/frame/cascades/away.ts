@@ -118,13 +118,14 @@ export function awayFrom(
   const share = away < 0 ? 0 : away > 1 ? 1 : away;
   const tints = values.tints * share;
   const [glow, roughness, wipe] = [values.glow * share, values.roughness * share, values.wipe * share];
-  const looks = tints > 0 || glow > 0 || roughness !== 0 || wipe > 0;
+  const inflate = Math.max(0, 1 + away * (values.inflate - 1));
+  const looks = tints > 0 || glow > 0 || roughness !== 0 || wipe > 0 || inflate !== 1;
   return {
     move: moveOf(values, unit, away, seed, frameAt),
     turn: turnOf(values, unit, away, seed),
     opacity: 1 + share * (values.opacity - 1),
     on: !flickersOut(values.flicker * share, frame, seed, unit.parts[0] as number),
-    look: looks ? { tints, colour: values.colour, glow, roughness, wipe, wipeAngle: angle } : null,
+    look: looks ? { tints, colour: values.colour, glow, roughness, wipe, wipeAngle: angle, inflate } : null,
   };
 }
 
@@ -135,7 +136,8 @@ function lookOfBoth(a: PartLook | null, b: PartLook | null): PartLook | null {
   const share = tints > 0 ? b.tints / tints : 0;
   const [r, g, blue] = ([0, 1, 2] as const).map((k) => a.colour[k] + share * (b.colour[k] - a.colour[k])) as [number, number, number];
   const { wipe, wipeAngle } = a.wipe > b.wipe ? a : b;
-  return { tints, colour: [r, g, blue], glow: a.glow + b.glow, roughness: a.roughness + b.roughness, wipe, wipeAngle };
+  const [glow, roughness, inflate] = [a.glow + b.glow, a.roughness + b.roughness, a.inflate * b.inflate];
+  return { tints, colour: [r, g, blue], glow, roughness, wipe, wipeAngle, inflate };
 }
 
 /** Two that come together: places add, turns follow one another, opacities multiply, and both must let it be seen. */

@@ -31,12 +31,12 @@ export interface ReadyCascades {
 }
 
 /** What a pace makes of a share: the curve between two keys that have it. */
-function easing({ leave, arrive, bounces }: Pace): (share: number) => number {
+function easing({ leave, arrive, ...rebound }: Pace): (share: number) => number {
   const key = { join: 'eased' as const, leave, arrive };
   const reader = keyReader({
     rest: 0,
     keys: [
-      { ...key, frame: 0, value: 0, bounces },
+      { ...key, frame: 0, value: 0, ...rebound },
       { ...key, frame: 1, value: 1, bounces: 0 },
     ],
   });

@@ -5,7 +5,7 @@ import { copyPoses } from '../../production/pattern';
 import { cascadeSpan } from '../../production/edits/cascade-edits';
 import type { MarkExtent } from '../frame-state';
 import { pivotOf } from '../pivot';
-import { unitsOf } from './units';
+import { cascadeGround, unitsOf } from './units';
 
 /** The frames in which one thing takes its turn. */
 export interface TurnSpan {
@@ -25,12 +25,7 @@ const MOST = 60;
 export function turnSpans(mark: Mark, cascade: Cascade, extent: MarkExtent): TurnSpan[] {
   const span = cascadeSpan(cascade);
   if (!span || cascade.settings.way === 'swing') return [];
-  const units = unitsOf(cascade, {
-    extent,
-    pivot: pivotOf(mark, extent),
-    shells: mark.shells.length,
-    copies: copyPoses(mark.pattern, extent),
-  });
+  const units = unitsOf(cascade, cascadeGround(mark, extent, pivotOf(mark, extent), copyPoses(mark.pattern, extent)));
   const every = Math.ceil(units.length / MOST);
   const progress = keyReader(cascade.channels.progress);
   const { rest: width } = cascade.channels.width;

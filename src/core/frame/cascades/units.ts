@@ -1,7 +1,8 @@
 import { placesOf } from '../../motion/cascade';
+import type { Mark } from '../../production/mark';
 import type { Cascade } from '../../production/owners/cascade';
-import { IDENTITY, transformDirection, type Mat4 } from '../../space/matrix';
-import { add, boxMiddle, type Vec3 } from '../../space/vector';
+import { IDENTITY, positionOf, transformDirection, transformPoint, type Mat4 } from '../../space/matrix';
+import { add, boxMiddle, subtract, type Vec3 } from '../../space/vector';
 import type { MarkExtent, PartExtent } from '../frame-state';
 
 /** What takes one turn of a cascade. */
@@ -24,6 +25,7 @@ export interface CascadeGround {
   pivot: Vec3;
   shells: number;
   copies: readonly Mat4[];
+  areTiles: boolean;
 }
 
 /** A part alone, or the middle of several. */
@@ -58,9 +60,24 @@ function grouped(parts: readonly PartExtent[], keyOf: (part: PartExtent, i: numb
 
 const isTurned = (m: Mat4): boolean => [1, 2, 4, 6, 8, 9].some((k) => Math.abs(m[k] as number) > 1e-9);
 
+/** What of a mark the cascades on it stand on. */
+export const cascadeGround = ({ shells, pattern }: Mark, extent: MarkExtent, pivot: Vec3, copies: readonly Mat4[]): CascadeGround => ({
+  extent,
+  pivot,
+  shells: shells.length,
+  copies,
+  areTiles: pattern.kind === 'tiles',
+});
+
 /** The whole of a mark, once for each of so many things. */
 const wholes = (n: number, { extent }: CascadeGround): Body[] =>
   Array.from({ length: n }, (_, i) => ({ parts: [i], middle: boxMiddle(extent), baseline: 0, line: 0, home: IDENTITY }));
+
+/** Where a copy stands: its origin; of tiles, which are mirrored about their middles, where that is for one that is not. */
+function copyMiddle({ extent, areTiles }: CascadeGround, copy: Mat4): Vec3 {
+  const middle = boxMiddle(extent);
+  return areTiles ? subtract(transformPoint(copy, middle), middle) : positionOf(copy);
+}
 
 function bodiesOf({ settings: { of } }: Cascade, ground: CascadeGround): Body[] {
   const parts = ground.extent.parts ?? [];
@@ -75,8 +92,7 @@ function bodiesOf({ settings: { of } }: Cascade, ground: CascadeGround): Body[] 
       return wholes(ground.shells, ground);
     case 'copies':
       return wholes(ground.copies.length, ground).map((body, i) => {
-        const copy = ground.copies[i] as Mat4;
-        return { ...body, middle: [copy[12] as number, copy[13] as number, copy[14] as number] };
+        return { ...body, middle: copyMiddle(ground, ground.copies[i] as Mat4) };
       });
   }
 }

@@ -15,7 +15,7 @@ import type { MarkSolids, PlacedSolid } from './mark-solids';
 import { modelOrders, shellOrders, type Order } from './shell-orders';
 import { placedBox } from './placed-box';
 import { layoutOf, outwardReach, shellPieces, type RunFaces } from './shell-outlines';
-import { shardSteps, type Whole } from './shards';
+import { shardMiddles, shardSteps, type Whole } from './shards';
 import { layoutKey } from './solids-key';
 
 interface Keep<T> {
@@ -125,9 +125,10 @@ export function* buildSteps(
     for (; !step.done; step = steps.next()) yield { done: orders.length + step.value, of };
     pieces.push(...step.value);
   }
+  const bounds = extentOf(mark, layout, resting);
   return {
     pieces,
-    bounds: extentOf(mark, layout, resting),
+    bounds: bounds && isCut ? { ...bounds, shards: shardMiddles(pieces) } : bounds,
     triangles: resting.reduce((sum, { mesh, when }) => sum + (when === 'apart' ? 0 : mesh.indices.length / 3), 0),
     missing: layout.missing,
     faults: [...faults],

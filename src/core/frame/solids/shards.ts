@@ -7,7 +7,7 @@ import type { Mark } from '../../production/mark';
 import { buildSolid, SolidError } from '../../solid/bevelled-solid';
 import { cutTree, facePoints, shatterSolid, type CutTree, type SolidShard } from '../../solid/shatter';
 import type { Mat4 } from '../../space/matrix';
-import type { Box } from '../../space/vector';
+import { boxMiddle, type Box, type Vec3 } from '../../space/vector';
 import type { PlacedSolid } from './mark-solids';
 import { placedBox } from './placed-box';
 import type { Swept } from './shell-orders';
@@ -110,4 +110,11 @@ export function* shardSteps(mark: Mark, wholes: readonly Whole[], scale: number)
   }
   const bodies = bodiesOf(shards);
   return shards.map(({ placed }, i) => ({ ...placed, shard: bodies[i] as number }));
+}
+
+/** Middles of the pieces that a mark has been cut into, by their numbers, as they lie at rest. */
+export function shardMiddles(pieces: readonly PlacedSolid[]): Vec3[] {
+  const byShard: PlacedSolid[][] = [];
+  for (const piece of pieces) if (piece.shard !== null) (byShard[piece.shard] ??= []).push(piece);
+  return byShard.map((each) => boxMiddle(placedBox(each) as Box));
 }

@@ -9,11 +9,14 @@ import type { PlacedSolid } from './mark-solids';
 /** What of a mark's state shapes and places its solids. */
 export type MarkShape = Pick<MarkState, 'inflate' | 'parts' | 'line'> & { shells: readonly { from: number; to: number }[] };
 
+/** How far the skin of a piece is blown up: as its mark is, and its own part of that. */
+export const swellOf = (piece: PlacedSolid, mark: Pick<MarkState, 'inflate' | 'parts'>): number =>
+  (mark.inflate ?? 1) * (partOf(mark, piece)?.look?.inflate ?? 1);
+
 /** Places and normals of a solid as it stands at an instant, in its own frame: blown up, and between the depths that its shell has. */
-export function standingSurface(
-  { mesh, built, shell }: PlacedSolid,
-  { inflate, shells, line }: MarkShape,
-): { positions: Float32Array; normals: Float32Array } {
+export function standingSurface(piece: PlacedSolid, mark: MarkShape): { positions: Float32Array; normals: Float32Array } {
+  const { mesh, built, shell } = piece;
+  const { shells, line } = mark;
   const now = shells[shell];
   if (mesh.line && line && now) {
     const { length } = mesh.positions;
@@ -22,7 +25,7 @@ export function standingSurface(
   if (!mesh.swell) {
     return { positions: built && now ? shiftedDepths(mesh, mesh.positions, { built, now }) : mesh.positions, normals: mesh.normals };
   }
-  const blown = swollen(mesh, inflate ?? 1);
+  const blown = swollen(mesh, swellOf(piece, mark));
   const rise = built && now ? (now.from + now.to - built.from - built.to) / 2 : 0;
   if (rise === 0) return blown;
   const positions = blown.positions.slice();

@@ -1,6 +1,6 @@
 import { plainCopy } from '../../schema/plain-copy';
 import { cutText } from '../../schema/text';
-import { MAX_LINE_DATA, MAX_LINE_POINTS, type Line } from '../line';
+import { MAX_LINE_DATA } from '../line';
 import { depthsOf, type Shell } from '../shell';
 import type { Mark } from '../mark';
 import type { Production } from '../production';
@@ -45,23 +45,3 @@ export function addOutlineLine(draft: Production, id: string, d: string): string
   if (line.body.kind === 'line') line.body.channels.width.rest = 0.02;
   return line.id;
 }
-
-type Points = NonNullable<Line['pen']>['points'];
-
-/** Puts a point after the last one of a line that is drawn by hand. */
-export function addPoint(line: Line, x: number, y: number): void {
-  if (line.pen && line.pen.points.length < MAX_LINE_POINTS) line.pen.points.push({ x, y });
-}
-
-export function movePoint(line: Line, index: number, x: number, y: number): void {
-  const point = line.pen?.points[index];
-  if (point) Object.assign(point, { x, y });
-}
-
-/** Takes a point out; two are left. */
-export function removePoint(line: Line, index: number): void {
-  if (line.pen && line.pen.points.length > 2) line.pen.points.splice(index, 1);
-}
-
-/** Points of a line that is drawn by hand. */
-export const pointsOf = ({ pen }: Line): Readonly<Points> => pen?.points ?? [];

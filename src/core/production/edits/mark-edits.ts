@@ -10,7 +10,7 @@ import { retarget } from './references';
 import { freshId } from './fresh-id';
 import { runsAfterEdit } from './run-edits';
 import { MAX_TEXT } from '../words';
-import { copyPose, patternCount, patternSchema } from '../pattern';
+import { canRelease, copyPose, patternCount, patternSchema } from '../pattern';
 import { plainCopy } from '../../schema/plain-copy';
 
 /** What a mark is called that is named after its words. */
@@ -76,7 +76,8 @@ export function duplicateMark(draft: Production, id: string): string | null {
 export function releaseCopy(draft: Production, id: string, copy: number, pose: Mat4, pivot: Vec3, box?: Box | null): string | null {
   const index = draft.marks.findIndex((mark) => mark.id === id);
   const mark = draft.marks[index];
-  if (!mark || copy < 1 || copy >= patternCount(mark.pattern) || mark.pattern.released.includes(copy)) return null;
+  if (!mark || !canRelease(mark.pattern) || copy < 1 || copy >= patternCount(mark.pattern) || mark.pattern.released.includes(copy))
+    return null;
   const own = plainCopy(mark);
   own.id = freshId(draft.marks, 'mark');
   own.name = cutText(`${mark.name} ${copy + 1}`, 80);

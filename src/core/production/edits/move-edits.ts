@@ -13,6 +13,7 @@ import type { Production } from '../production';
 import { shotSpans } from '../shots';
 import { setChannelValue } from './channel-edits';
 import { freshId } from './fresh-id';
+import { reboundOf } from '../../motion/rebound';
 
 /** Ways of a drift, as units of the camera's own axes. */
 export const DRIFTS = {
@@ -88,7 +89,7 @@ export function overlap(
     const key = Object.values(owner.channels)
       .map((channel) => keyAt(channel, frame))
       .find(Boolean);
-    return key ? { join: key.join, arrive: key.arrive, leave: key.leave, bounces: key.bounces } : {};
+    return key ? { join: key.join, arrive: key.arrive, leave: key.leave, ...reboundOf(key) } : {};
   };
   let present: Record<string, number> = { x: 0, y: 0, z: 0, pan: 0, tilt: 0, roll: 0 };
   const keys: Record<string, Key[]> = {};

@@ -21,7 +21,10 @@ export function addRegion(mark: Mark, kind: RegionKindName, extent: Box | null |
     const sides = subtract(extent.max, extent.min);
     // A half space begins just to the right of all.
     [channels.x.rest, channels.y.rest, channels.z.rest] = [kind === 'half-space' ? extent.max[0] + channels.border.rest : x, y, z];
-    if (region.kind !== 'half-space') {
+    if (region.kind === 'drawn') {
+      const [width, height] = sides.map((v) => v / 2 + channels.border.rest) as [number, number, number];
+      region.settings.points = region.settings.points.map(({ x, y }) => ({ x: 2 * x * width, y: 2 * y * height }));
+    } else if (region.kind !== 'half-space') {
       // A ball goes round the box that the mark fills; both by their border larger than that.
       const round = length(sides);
       const held = region.kind === 'ball' ? [round, round, round] : sides;

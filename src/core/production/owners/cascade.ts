@@ -42,6 +42,8 @@ export const cascadeKind = {
     roll: channelField({ label: 'Roll', ...TURN }),
     size: channelField({ label: 'Size', ...factor }),
     deep: channelField({ label: 'Depth', ...factor }),
+    /** Of what has a skin under pressure. */
+    inflate: channelField({ label: 'Blown up', ...factor }),
     spread: channelField({ label: 'Apart by', ...SHARE, min: -10, max: 100, rest: 0, step: 0.05 }),
     scatter: channelField({ label: 'Scattered by', unit: 'm', min: 0, max: 1000, rest: 0, step: 0.1 }),
     tumble: channelField({ label: 'Turned at random by', unit: '°', min: 0, max: 36000, rest: 0, step: 5, digits: 1 }),
