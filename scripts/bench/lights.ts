@@ -5,7 +5,8 @@ import { addLight } from '@/core/production/edits/light-edits';
 import { subFrameSample } from '@/core/optics/samples';
 import type { Production } from '@/core/production/production';
 import { Painter } from '@/picture/painter';
-import { bareScene, lensOf, revived, timed, type PictureBench } from './picture';
+import { bareScene, lensOf, timed, type PictureBench } from './picture';
+import { revived } from './plain-solids';
 
 /** Runs in the page: what lights cost beside bare ones of three's, and what a value costs that is keyed. */
 export interface LightTimes {

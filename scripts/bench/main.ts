@@ -1,14 +1,13 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { cpus, tmpdir } from 'node:os';
 import path from 'node:path';
 import { ExtrudeGeometry, Path, Shape, Vector2 } from 'three';
-import decompress from 'woff2-encoder/decompress';
 import { evaluate } from '@/core/frame/evaluate';
 import { buildMark, type BuildCache } from '@/core/frame/solids/build-mark';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
 import { signedArea, type Ring } from '@/core/outline/ring';
 import { setText } from '@/core/outline/text-layout';
-import { Typeface } from '@/core/outline/typeface';
+import type { Typeface } from '@/core/outline/typeface';
 import { buildSolid, type BevelShape } from '@/core/solid/bevelled-solid';
 import { addWordmark } from '@/core/production/edits/mark-edits';
 import { addShell, changeShell } from '@/core/production/edits/shell-edits';
@@ -17,7 +16,7 @@ import { emptyProduction } from '@/core/production/production';
 import { framesPerSecond } from '@/core/time/rate';
 import { demoProductions } from '@/demo/productions';
 import { launchBrowser } from '../browser.mjs';
-import { ensureBuild, freePort, ROOT, startServer } from '../lib.mjs';
+import { ensureBuild, freePort, startServer } from '../lib.mjs';
 import { bundleForBrowser } from '../bundle.mjs';
 import { dragging } from './dragging';
 import { edits } from './edits';
@@ -27,6 +26,8 @@ import { motion } from './motion';
 import { opening } from './opening';
 import { falling } from './falling';
 import { performing } from './performing';
+import { plainSolids } from './plain-solids';
+import { PREVIEW, typeface } from './setting';
 import { playing } from './playing';
 import { median, milliseconds } from './timing';
 import type { KeyedCosts, LightTimes } from './lights';
@@ -42,14 +43,7 @@ const usedMemory = () => (performance as unknown as { memory?: { usedJSHeapSize:
 
 const WORD = 'BATHYSCAPHES';
 const SEGMENTS = 8;
-const PREVIEW = { width: 640, height: 360 };
 const FULL = { width: 1280, height: 720 };
-
-async function typeface(family: string): Promise<Typeface> {
-  return new Typeface(
-    await decompress(readFileSync(path.join(ROOT, `node_modules/@fontsource/${family}/files/${family}-latin-400-normal.woff2`))),
-  );
-}
 
 /** The same outlines as three takes them: outer contours with the holes that lie in them. */
 function shapesOf(rings: readonly Ring[]): Shape[] {
@@ -228,32 +222,13 @@ function evaluation({ production, solids: built }: Awaited<ReturnType<typeof dem
 }
 
 async function picture({ production, solids: built }: Awaited<ReturnType<typeof demoSolids>>): Promise<void> {
-  const plain = Object.fromEntries(
-    Object.entries(built).map(([id, mark]) => [
-      id,
-      {
-        ...mark,
-        pieces: mark.pieces.map((piece) => ({
-          ...piece,
-          mesh: {
-            groups: piece.mesh.groups,
-            positions: [...piece.mesh.positions],
-            normals: [...piece.mesh.normals],
-            uvs: [...piece.mesh.uvs],
-            indices: [...piece.mesh.indices],
-            topology: { positions: [], triangles: [] },
-          },
-        })),
-      },
-    ]),
-  );
   const browser = await launchBrowser();
   try {
     const page = await browser.newPage();
     await page.addScriptTag({ content: await bundleForBrowser('scripts/bench/picture.ts') });
     const order = {
       production,
-      solids: plain,
+      solids: plainSolids(built),
       frame: production.format.length - 1,
       preview: PREVIEW,
       full: FULL,

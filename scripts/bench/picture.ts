@@ -19,6 +19,7 @@ import { subFrameSample } from '@/core/optics/samples';
 import type { Production } from '@/core/production/production';
 import { Painter } from '@/picture/painter';
 import { subFrameView } from '@/picture/projection';
+import { revived } from './plain-solids';
 
 /** Runs in the page: times the picture, and beside it a bare drawing of the same meshes and lights. */
 export interface PictureTimes {
@@ -54,22 +55,6 @@ export function timed(runs: number, draw: () => void, finish: () => void): numbe
       return performance.now() - began;
     }),
   );
-}
-
-export function revived(solids: MarkSolids): MarkSolids {
-  return {
-    ...solids,
-    pieces: solids.pieces.map((piece) => ({
-      ...piece,
-      mesh: {
-        ...piece.mesh,
-        positions: Float32Array.from(piece.mesh.positions),
-        normals: Float32Array.from(piece.mesh.normals),
-        uvs: Float32Array.from(piece.mesh.uvs),
-        indices: Uint32Array.from(piece.mesh.indices),
-      },
-    })),
-  };
 }
 
 export function bareScene(painter: Painter): Scene {

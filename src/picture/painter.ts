@@ -163,9 +163,8 @@ export class Painter {
     const spread = sample.share < 1 ? spreadOf(state.camera, [this.width, this.height], sample.share, nearest, swept) : null;
     const radius = lensRadius(state.camera) * lensLess(spread);
     this.look(state.camera, { pixelX: sample.pixel[0], pixelY: sample.pixel[1], lensX: lensX * radius, lensY: lensY * radius });
-    // A sketch has no light; the dome is drawn for it only where the lens sees that.
-    if (quality !== 'sketch') this.stage.light(renderer);
-    else if (this.stage.dome.isSeen) this.stage.dome.update(renderer);
+    if (quality === 'sketch') this.stage.sketch(renderer);
+    else this.stage.light(renderer);
     if (traced) {
       this.rays ??= this.newRays();
       this.rays.draw(camera, traced.seed, traced.i, this.single);

@@ -1,5 +1,6 @@
 import { Raycaster, Vector3, type Intersection } from 'three';
-import type { FrameState } from '@/core/frame/frame-state';
+import type { FrameState, RegionState } from '@/core/frame/frame-state';
+import { leftByRegions } from '@/core/frame/region-state';
 import { forwardOf, positionOf, transformDirection } from '@/core/space/matrix';
 import { dot, normalise, type Vec3 } from '@/core/space/vector';
 import type { Stage } from './stage';
@@ -16,6 +17,13 @@ export interface Picked {
 
 /** Nothing lies there. */
 export const PICKED_NOTHING: Picked = { markId: null, distance: NaN, place: null, normal: null };
+
+/** Whether what a ray meets is seen there: regions that cut it away let the ray go on. */
+function isLeft({ object, point }: Intersection, regions: readonly RegionState[]): boolean {
+  const copy = object.parent;
+  if (regions.length === 0 || !copy) return true;
+  return leftByRegions(regions, copy.worldToLocal(point.clone()).toArray(), object.userData.shell as number) >= 0.5;
+}
 
 /**
  * The mark under a point of the picture.
@@ -35,7 +43,8 @@ export function pick(stage: Stage, state: FrameState, x: number, y: number): Pic
   for (const markId of stage.markIds()) {
     const group = stage.group(markId);
     if (!group?.visible) continue;
-    const hit = ray.intersectObject(group, true)[0];
+    const regions = state.marks.find(({ id }) => id === markId)?.regions ?? [];
+    const hit = ray.intersectObject(group, true).find((each) => isLeft(each, regions));
     if (hit && (!best || hit.distance < best.hit.distance)) best = { markId, hit };
   }
   if (!best) return PICKED_NOTHING;

@@ -120,6 +120,12 @@ export class Stage {
     lighting.shadowTable.value = this.atlas.table.texture;
   }
 
+  /** Makes ready what a sketch shows, which has no light: what is cut away, and the dome where the lens sees it. */
+  sketch(renderer: WebGLRenderer): void {
+    if (this.materials.hasPatterns) this.fillLights(null);
+    if (this.dome.isSeen) this.dome.update(renderer);
+  }
+
   /** Distance from a lens at which what stands in the scene begins at the earliest, metres. */
   nearestTo(lens: Vec3): number {
     const away = new Vector3(...lens).distanceTo(this.reach.center);

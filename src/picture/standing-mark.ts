@@ -22,7 +22,7 @@ const ONLY_SHADOW = { shadow: 1, reflection: 0, sky: 0 } as const;
 /** What a piece wears: a material a group, and what each of them casts its shadow by; none where no shadows are drawn. */
 interface Dress {
   materials: Material[];
-  casting: Material[];
+  casting: Material | Material[];
 }
 
 /** What a mark is cut by, and the bit of the stencil by which it cuts others; null for nothing. */
@@ -208,6 +208,7 @@ export class StandingMark {
     for (const piece of this.pieces) {
       const mesh = new Mesh((this.shaped.get(shapeKey(piece)) as Shaped).geometry);
       mesh.matrixAutoUpdate = false;
+      mesh.userData.shell = piece.shell;
       copy.add(mesh);
     }
     this.copies.push(copy);
@@ -291,9 +292,11 @@ export class StandingMark {
       const features = { fade, laid, lights, ground, catches, matte: this.cutBy, ...(regions ? { regions } : {}) };
       // Both sides of a cut-out are read from where they are seen: one of them says what is there of it.
       const casts = !catches && (!laid?.isClear || region === 'face');
-      if (isCasting) casting.push(casts ? this.materials.wear('shadow', fading, surface, features) : this.materials.hidden);
+      if (isCasting) casting.push(casts ? this.materials.cast(fading, surface, features) : this.materials.hidden);
       return this.materials.wear(catches && program === 'lit' ? 'litCatcher' : program, fading, surface, features);
     });
-    return { materials, casting };
+    // What casts by one material alone is drawn in one go.
+    const { solidShadow } = this.materials;
+    return { materials, casting: casting.length > 0 && casting.every((each) => each === solidShadow) ? solidShadow : casting };
   }
 }

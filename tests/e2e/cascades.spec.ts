@@ -341,3 +341,25 @@ for (const traced of [false, true]) {
     expect(there(0.25)).toBeLessThan(0.02);
   });
 }
+
+test('what is cut away is gone in a sketch too, and what is behind it is picked', async () => {
+  const production = wiped('box', ({ channels, settings }, _, draft) => {
+    settings.acts = 'cut';
+    Object.assign(channels, { x: at(-0.8), border: at(0), ...({ width: at(0.8), height: at(0.8), depth: at(4) } as object) });
+    const behind = plate(draft, 1, 8, { material: 'glow', colour: '#00ff00', glow: 1 });
+    behind.channels.z.rest = -1;
+  });
+  const order = { production, frame: 0, width: WIDTH, height: HEIGHT, samples: 1, alpha: true, sketch: true, linear: true };
+  const pixels = await drawn(page, order);
+  const colour = (x: number, y: number) => pixel(pixels, x, y).slice(0, 3);
+  const [hole, kept] = [colour(-0.8, 0), colour(0.5, 0)] as [number[], number[]];
+  expect(hole[1]).toBeGreaterThan(10 * (hole[0] as number));
+  expect(kept[1]).toBeCloseTo(kept[0] as number, 6);
+  // The frame is 36 mm on 35 mm wide at 8 m: -0.8 m and 0.5 m from its middle.
+  const [front, behind] = production.marks.map(({ id }) => id);
+  const found = await page.evaluate(
+    ([p, places]) => (globalThis as unknown as { picked(...of: unknown[]): (string | null)[] }).picked(p, places),
+    [production, [-0.8, 0.5].map((x) => [(x * 2 * 35) / 36 / 8, 0])] as const,
+  );
+  expect(found).toEqual([behind, front]);
+});

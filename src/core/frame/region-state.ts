@@ -46,6 +46,15 @@ export function insideRegion(region: RegionState, place: Vec3): number {
   return smoothstep(0, 1, 0.5 - d / border);
 }
 
+/** How much is left at a place of a shell in the frame of its mark, by all its regions: kept, cut away or put back, one after another. */
+export const leftByRegions = (regions: readonly RegionState[], place: Vec3, shell: number): number =>
+  regions.reduce((seen, region) => {
+    if (region.shell !== null && region.shell !== shell) return seen;
+    const within = insideRegion(region, place);
+    if (region.acts === 'add') return Math.max(seen, within);
+    return region.acts === 'none' ? seen : seen * (region.acts === 'cut' ? 1 - within : within);
+  }, 1);
+
 /** Where a mark stands, and who looks. */
 export interface RegionGround {
   pose: Mat4;

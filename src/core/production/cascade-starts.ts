@@ -19,6 +19,8 @@ export interface CascadeStart {
   settings?: Partial<Omit<CascadeSettings, 'pace' | 'way'>>;
   /** How long it takes, seconds; of what swings, one swing. */
   seconds: number;
+  /** It does something to marks alone that have a skin under pressure. */
+  ofSkins?: boolean;
   /** The values by which it is set, the first ones first. */
   asks: readonly ChannelName[];
 }
@@ -115,10 +117,11 @@ export const CASCADE_STARTS = {
   },
   blown: {
     label: 'Blown up',
-    note: 'each fills with air, of marks that have a skin',
+    note: 'each fills with air',
     ways: COMES_AND_GOES,
     pace: 'swing',
     channels: { width: 0.6, inflate: 0 },
+    ofSkins: true,
     seconds: 1.8,
     asks: ['inflate', 'width'],
   },

@@ -20,6 +20,7 @@ out vec3 ownPlace;
 out vec3 ownNormal;
 void main() {
   vec4 world = modelMatrix * vec4(position, 1.0);
+#ifndef SOLID
   place = world.xyz;
   // Back from the frame of the camera, whose turn is a rotation.
   smoothNormal = (normalMatrix * normal) * mat3(viewMatrix);
@@ -27,6 +28,7 @@ void main() {
   laidAt = (laidInto * vec4(position, 1.0)).xyw;
   ownPlace = position;
   ownNormal = normal;
+#endif
   gl_Position = projectionMatrix * viewMatrix * world;
 }`;
 
@@ -128,8 +130,12 @@ void main() {
   outOwn = vec4(ownPlace, packedOf(atan(dot(along, y), dot(along, x)), laidOwn, lean));
 }`;
 
-/** What casts a shadow: what can be seen through does so as often as it is seen. */
+/** What casts a shadow: what can be seen through does so as often as it is seen; what is solid all over is not looked at. */
 const SHADOW = /* glsl */ `
+#ifdef SOLID
+layout(location = 0) out highp vec4 result;
+void main() { result = vec4(1.0); }
+#else
 ${HERE_GLSL}
 ${SURFACE_TABLE_GLSL}
 ${PATTERN_GLSL}
@@ -143,13 +149,18 @@ void main() {
   }
   if (chance(uint(row + 1.0)) >= there) discard;
   result = vec4(1.0);
-}`;
+}
+#endif`;
 
+/** Flat and fast: of what lies on it only what is cut away by regions counts, without their soft borders. */
 const SKETCH = /* glsl */ `
 ${HERE_GLSL}
+${SURFACE_TABLE_GLSL}
+${PATTERN_GLSL}
 uniform vec3 flatColour;
 layout(location = 0) out vec4 result;
 void main() {
+  if (hasPatterns(int(row)) && leftByPatterns(int(row), ownPlace, leanHere()) < 0.5) discard;
   vec4 laid = laidHere();
   vec4 cover = coverOf(laid);
   float facing = 0.35 + 0.65 * abs(dot(normalize(mat3(viewMatrix) * smoothNormal), normalize(vec3(0.25, 0.5, 0.85))));

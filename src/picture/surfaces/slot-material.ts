@@ -19,7 +19,7 @@ import type { Features } from './slot-features';
 import { isClear, isCutOut, isThin, letsThrough, type SurfaceValues } from './surface-table';
 
 /** What is long to compile, and only compiled for what has it: patterns; and looks into what is mirrored or seen through. */
-export type Extra = 'PATTERNS' | 'LOOKS';
+export type Extra = 'PATTERNS' | 'LOOKS' | 'SOLID';
 
 type Uniforms = Record<string, { value: unknown }>;
 

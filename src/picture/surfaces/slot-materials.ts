@@ -1,4 +1,4 @@
-import { MeshBasicMaterial, Texture, type Material } from 'three';
+import { BackSide, MeshBasicMaterial, Texture, type Material } from 'three';
 import type { PatternState, SurfaceState } from '@/core/frame/frame-state';
 import { patternPicture } from '@/core/frame/panel-state';
 import { EVERY_LIGHT } from '../lights/light-rows';
@@ -44,6 +44,8 @@ export const NOTHING_ROW = 0;
 export class SlotMaterials {
   /** What is not seen at all. */
   readonly hidden = new MeshBasicMaterial({ visible: false });
+  /** What is solid all over casts its shadow by its shape alone, and by its far side. */
+  readonly solidShadow: SlotMaterial;
   readonly table = numberTable();
   /** Uniforms that all programs have in common; grain says which sub-frame it is: what can be seen through goes by it. */
   readonly shared: Record<string, { value: unknown }> & { grain: { value: readonly [number, number] } };
@@ -66,6 +68,8 @@ export class SlotMaterials {
       patternPictures: this.pictures.uniform,
       grain: { value: [0, 0] },
     };
+    this.solidShadow = new SlotMaterial('shadow', this.shared, this.empty, ['SOLID']);
+    this.solidShadow.side = BackSide;
   }
 
   /** Begins a state: surfaces are told anew. */
@@ -91,6 +95,11 @@ export class SlotMaterials {
     }
     material.dress(row, this.rows[row] as SurfaceValues, features);
     return material;
+  }
+
+  /** What a slot casts its shadow by: one material for all that is solid. */
+  cast(slot: string, surface: SurfaceState, features: Features): Material {
+    return isSolid(surface, features) ? this.solidShadow : this.wear('shadow', slot, surface, features);
   }
 
   /** Rows of the patterns of all that is seen, for the table of lights and patterns. */
@@ -148,6 +157,7 @@ export class SlotMaterials {
   dispose(): void {
     this.release('');
     this.hidden.dispose();
+    this.solidShadow.dispose();
     this.table.dispose();
     this.pictures.dispose();
   }
@@ -174,7 +184,7 @@ export class SlotMaterials {
 
 /** What of the extras each program knows: any other would only be compiled once more as it is. */
 const EXTRAS: Record<SlotProgram, readonly Extra[]> = {
-  sketch: [],
+  sketch: ['PATTERNS'],
   lit: ['PATTERNS', 'LOOKS'],
   seen: ['PATTERNS'],
   shadow: ['PATTERNS'],
@@ -186,6 +196,11 @@ function extrasOf(
   { patterns, transmission, metalness }: SurfaceState,
   { isMirror, regions = [] }: Features,
 ): readonly Extra[] {
-  const wanted = { PATTERNS: patterns.length > 0 || regions.length > 0, LOOKS: isMirror === true || transmission * (1 - metalness) > 0 };
+  const lies = regions.length > 0 || (program !== 'sketch' && patterns.length > 0);
+  const wanted = { PATTERNS: lies, LOOKS: isMirror === true || transmission * (1 - metalness) > 0, SOLID: false };
   return EXTRAS[program].filter((extra) => wanted[extra]);
 }
+
+/** Whether all of a surface is there, whatever lies on it: then its shadow is that of its shape. */
+const isSolid = ({ opacity, transmission, metalness, patterns }: SurfaceState, { regions, fade, reach, laid }: Features): boolean =>
+  opacity >= 1 && transmission * (1 - metalness) === 0 && patterns.length === 0 && !regions && !fade && !reach && !laid;

@@ -21,8 +21,11 @@ const MENUS: readonly { label: string; ways: readonly CascadeWay[] }[] = [
   { label: 'On the spot', ways: ['wave', 'swing'] },
 ];
 
-const startsOf = (ways: readonly CascadeWay[]) =>
-  CASCADE_START_NAMES.filter((name) => cascadeStart(name).ways.some((way) => ways.includes(way)));
+const startsOf = ({ skin }: Mark, ways: readonly CascadeWay[]) =>
+  CASCADE_START_NAMES.filter((name) => {
+    const start = cascadeStart(name);
+    return start.ways.some((way) => ways.includes(way)) && (skin.on || !start.ofSkins);
+  });
 
 /** The parts of a mark that take their turn: what there is, and what can be begun. While one is pointed at it plays on the mark. */
 export function CascadesBench({ mark }: { mark: Mark }) {
@@ -76,7 +79,7 @@ export function CascadesBench({ mark }: { mark: Mark }) {
             key={label}
             label={label}
             isDisabled={isFull}
-            groups={[startsOf(ways).map((id) => ({ id, label: cascadeStart(id).label, note: cascadeStart(id).note }))]}
+            groups={[startsOf(mark, ways).map((id) => ({ id, label: cascadeStart(id).label, note: cascadeStart(id).note }))]}
             onPoint={(name) => point(name, ways)}
             onChoose={(name) => {
               endTrial();

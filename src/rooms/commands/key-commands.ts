@@ -35,7 +35,9 @@ export function pasteCopiedKeys({ documents, view }: Workspace, as: 'values' | '
       ? `cameras/${selection.id}/carriers/${carrierId}`
       : selection?.kind === 'mark'
         ? `marks/${selection.id}`
-        : undefined);
+        : selection?.kind === 'owner'
+          ? selection.id
+          : undefined);
   const target = lane !== undefined && ownerAt(production, lane) ? lane : own;
   // Keys of one channel go to the channel whose curve is shown.
   const only = timelineAs === 'curves' && clip.strips.length === 1 ? (curve ?? undefined) : undefined;

@@ -1,4 +1,4 @@
-import { isShown, markPose } from '@/core/frame/mark-pose';
+import { isShown, standingPoses } from '@/core/frame/mark-pose';
 import { wholeView } from '@/core/frame/free-view';
 import type { CarrierValues } from '@/core/rig/carrier';
 import { orbit } from '@/core/rig/carriers/orbit';
@@ -25,7 +25,9 @@ function seeing({ view, documents }: Workspace, markIds: readonly string[], from
   const frame = sceneFrame(production, playhead);
   const boxes = production.marks.flatMap((mark) => {
     const box = facts[mark.id]?.bounds;
-    return box && markIds.includes(mark.id) ? [{ box, pose: markPose(production, mark, frame, boundsIn(facts)) }] : [];
+    if (!box || !markIds.includes(mark.id)) return [];
+    // With all its copies.
+    return standingPoses(production, mark, frame, boundsIn(facts)).map((pose) => ({ box, pose }));
   });
   const turn = orbit.matrix({ ...from, radius: 0, pivotX: 0, pivotY: 0, pivotZ: 0 }, STILL);
   const whole = wholeView(boxes, turn, production);

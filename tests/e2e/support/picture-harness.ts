@@ -1,10 +1,12 @@
 import { evaluate } from '@/core/frame/evaluate';
 import { buildMark } from '@/core/frame/solids/build-mark';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
+import { subFrameSample } from '@/core/optics/samples';
 import type { Production } from '@/core/production/production';
 import { frameToSeconds } from '@/core/time/rate';
 import { addSubFrame, drawFrame, stateAt, type FrameSize, type Scenery } from '@/picture/draw-frame';
 import { Painter } from '@/picture/painter';
+import { pick } from '@/picture/pick';
 import type { PictureFacts } from '@/workers/pictures/opened';
 import { openPicture } from '@/workers/pictures/picture-file';
 import { PictureKeeper } from '@/workers/pictures/picture-keeper';
@@ -23,6 +25,8 @@ export interface DrawOrder {
   least?: number;
   /** Each sub-frame has points of its own seed: as good as drawn by chance. */
   scattered?: boolean;
+  /** A sketch: one picture, flat. */
+  sketch?: boolean;
   /** Scene light in the place of what is shown. */
   linear?: boolean;
   /** Files of pictures by their hashes, in base 64. */
@@ -44,10 +48,30 @@ function drawScattered(painter: Painter, scenery: Scenery, { frame, width, heigh
   return stateAt(scenery, seconds);
 }
 
+/** What is shown while one works fast. */
+function drawSketch(painter: Painter, scenery: Scenery, { frame, width, height }: FrameSize) {
+  painter.resize(width, height);
+  painter.restart();
+  const state = stateAt(scenery, frameToSeconds(frame, scenery.production.format.rate));
+  painter.addSubFrame(state, 'sketch', subFrameSample(1, 0, 1));
+  return state;
+}
+
+/** What lies under places of the frame: marks by their ids. */
+function picked(production: Production, places: readonly (readonly [x: number, y: number])[]): (string | null)[] {
+  const painter = new Painter(new OffscreenCanvas(16, 16));
+  const solids = new Map(production.marks.map((mark) => [mark.id, buildMark(mark, [])]));
+  for (const [id, mark] of solids) painter.stage.setSolids(id, mark);
+  const state = evaluate(production, 0, (id) => solids.get(id)?.bounds);
+  const found = places.map(([x, y]) => pick(painter.stage, state, x, y).markId);
+  painter.dispose();
+  return found;
+}
+
 /** How many sub-frames the last frame took. */
 let taken = 0;
 
-async function draw({ production, alpha, files = {}, linear, scattered, ...size }: DrawOrder): Promise<number[]> {
+async function draw({ production, alpha, files = {}, linear, scattered, sketch, ...size }: DrawOrder): Promise<number[]> {
   const pictures = new PictureKeeper(
     () => undefined,
     (hash) => Promise.resolve(blobOf(files[hash] ?? '')),
@@ -56,7 +80,8 @@ async function draw({ production, alpha, files = {}, linear, scattered, ...size 
   const solids = new Map<string, MarkSolids>(production.marks.map((mark) => [mark.id, buildMark(mark, [])]));
   for (const [id, mark] of solids) painter.stage.setSolids(id, mark);
   const scenery = { production, boundsOf: (id: string) => solids.get(id)?.bounds, pictures };
-  const state = scattered ? drawScattered(painter, scenery, size) : await drawFrame(painter, scenery, size);
+  const atOnce = sketch ? drawSketch : scattered ? drawScattered : null;
+  const state = atOnce ? atOnce(painter, scenery, size) : await drawFrame(painter, scenery, size);
   const read = () => (!state ? [] : linear ? painter.readLinear(state, alpha) : painter.read(state, alpha));
   const pixels = read();
   taken = painter.sampleCount;
@@ -89,4 +114,4 @@ async function look({ file, frames }: { file: string; frames: number[] }): Promi
   return { facts: opened.facts, seen };
 }
 
-Object.assign(globalThis, { draw, dome, look, taken: () => taken });
+Object.assign(globalThis, { draw, dome, look, picked, taken: () => taken });
