@@ -1,7 +1,7 @@
 import { expect, test } from './support/server';
 import { addWords, field, goToRoom, makeProduction, pictureOf, saved, seekTo, type, valueOf } from './support/rooms';
 
-/** What of performing marks is done with the pointer and the keyboard alone: outlines drawn, swings, kits with motion, keys carried over. */
+/** What of performing marks is done by hand: outlines that are drawn, swings, kits with motion, keys that are carried over. */
 
 test('the outline of a region is drawn over the picture and in numbers, and a line that lies is drawn in the plan', async ({
   page,
@@ -64,10 +64,7 @@ test('what swings is set by how often and how much it is damped, and says how fa
   await addWords(page, 'DEEP');
   await goToRoom(page, 'Choreograph');
   await pictureOf(page, 0, 1);
-  await page
-    .getByRole('navigation', { name: 'Call sheet' })
-    .getByRole('button', { name: /^DEEP/ })
-    .click();
+  await page.getByRole('navigation', { name: 'Call sheet' }).getByRole('button', { name: /^DEEP/ }).click();
   await page.getByRole('button', { name: 'Arrival' }).click();
   await page.getByRole('menuitem', { name: /^Grow/ }).click();
   await page.getByRole('button', { name: 'Pace of each turn' }).click();

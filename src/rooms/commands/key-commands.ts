@@ -44,6 +44,7 @@ export function pasteCopiedKeys({ documents, view }: Workspace, as: 'values' | '
   let pasted: KeyRef[] = [];
   documents.edit((draft) => void (pasted = pasteKeys(draft, clip, frame, as, target, only)));
   if (pasted.length > 0) view.setState({ keys: pasted, pick: null });
+  else view.setState({ trouble: 'These keys go to nothing here: press a lane of the timeline first, and paste again.' });
 }
 
 export function removeSelectedKeys({ documents, view }: Workspace): boolean {
