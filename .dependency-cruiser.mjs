@@ -25,6 +25,7 @@ const CORE = [
   'fall',
   'production',
   'frame',
+  'finish',
   'check',
   'sound',
   'interchange',
@@ -74,12 +75,13 @@ export default {
     core('rig', ['schema', 'motion', 'space', 'keep']),
     core(
       'production',
-      CORE.filter((folder) => !['interchange', 'check', 'frame', 'production'].includes(folder)),
+      CORE.filter((folder) => !['interchange', 'check', 'finish', 'frame', 'production'].includes(folder)),
     ),
     core(
       'frame',
-      CORE.filter((folder) => !['interchange', 'check', 'frame'].includes(folder)),
+      CORE.filter((folder) => !['interchange', 'check', 'finish', 'frame'].includes(folder)),
     ),
+    core('finish', ['production', 'frame', 'colour', 'schema', 'motion', 'space']),
     core(
       'check',
       CORE.filter((folder) => !['interchange', 'check'].includes(folder)),

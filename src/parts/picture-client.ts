@@ -1,3 +1,5 @@
+import type { ColourReading } from '@/core/finish/colour-reading';
+import type { Scopes } from '@/core/finish/scopes';
 import type { Letter } from '@/core/outline/text-layout';
 import type { Words } from '@/core/production/words';
 import type { FrameMotion } from '@/core/check/strobe';
@@ -29,7 +31,7 @@ export interface PictureEvents {
 
 type WithoutId<M> = M extends { id: number } ? Omit<M, 'id'> : never;
 /** What is asked of the worker by itself, and is answered under the same name. */
-type Asked = 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'outline' | 'fall' | 'cover' | 'motion';
+type Asked = 'scopes' | 'colour' | 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'outline' | 'fall' | 'cover' | 'motion';
 /** What can be asked of the worker, and what answers it. */
 type Question = WithoutId<Extract<ToPicture, { kind: Asked | 'pick' }>>;
 type Answer<Q extends Question> = Extract<FromPicture, { kind: Q['kind'] extends 'pick' ? 'picked' : Q['kind'] }>;
@@ -73,6 +75,16 @@ export class PictureClient {
   /** What is under a point; coordinates -1..1, Y up. */
   async pick(x: number, y: number): Promise<Picked> {
     return this.ask({ kind: 'pick', x, y });
+  }
+
+  /** What scopes show of the picture that is on the screen, once there is one. */
+  async scopes(): Promise<Scopes> {
+    return (await this.ask({ kind: 'scopes' })).scopes;
+  }
+
+  /** The colour at a point; coordinates -1..1, Y up. */
+  async colour(x: number, y: number): Promise<ColourReading> {
+    return (await this.ask({ kind: 'colour', x, y })).reading;
   }
 
   /** What lights a point, the brightest first. */
@@ -185,6 +197,8 @@ export class PictureClient {
         this.events.markFailed?.(message.markId, message.reason);
         break;
       case 'picked':
+      case 'scopes':
+      case 'colour':
       case 'shares':
       case 'swatches':
       case 'dome':

@@ -1,5 +1,6 @@
 import { cameraAt, evaluate, type EvaluateOptions } from '@/core/frame/evaluate';
 import { picturesIn } from '@/core/frame/panel-state';
+import { marginOf } from '@/core/finish/reach';
 import type { BoundsOf, FrameState } from '@/core/frame/frame-state';
 import type { SolidProbe } from '@/core/frame/solid-probe';
 import { subFrameSample } from '@/core/optics/samples';
@@ -84,13 +85,14 @@ export async function drawFrame(
 ): Promise<FrameState | null> {
   const seconds = frameToSeconds(frame, scenery.production.format.rate);
   // A frame that is written waits for what it shows.
-  await scenery.pictures?.whenReady(picturesIn(stateAt(scenery, seconds)));
-  painter.resize(width, height);
+  const middle = stateAt(scenery, seconds);
+  await scenery.pictures?.whenReady(picturesIn(middle));
+  painter.resize(width, height, marginOf(middle.finish));
   painter.restart(until > 0);
   for (let i = 0; i < samples; i++) {
     if (!(await goesOn())) return null;
     const state = addSubFrame(painter, scenery, { seconds, quality: 'full', i, n: samples, traced });
     if (until > 0 && i + 1 >= least && (i + 1) % MEASURED_EACH === 0 && painter.noise(state) <= until) break;
   }
-  return stateAt(scenery, seconds);
+  return middle;
 }

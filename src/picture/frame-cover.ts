@@ -1,3 +1,4 @@
+import { withoutEffects } from '@/core/finish/reach';
 import { evaluate } from '@/core/frame/evaluate';
 import { subFrameSample } from '@/core/optics/samples';
 import { exposureSeconds, frameToSeconds } from '@/core/time/rate';
@@ -31,7 +32,7 @@ export function frameCover(
     const seconds = frameToSeconds(frame, format.rate);
     const alone = (at: number) => {
       const state = evaluate(production, at, boundsOf, { probe, pictureFrame: frame });
-      return { ...state, marks: state.marks.filter(({ id }) => id === markId), set: [], plate: null };
+      return withoutEffects({ ...state, marks: state.marks.filter(({ id }) => id === markId), set: [], plate: null });
     };
     painter.restart();
     for (let i = 0; i < SAMPLES; i++) {

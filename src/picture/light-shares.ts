@@ -1,3 +1,4 @@
+import { withoutEffects } from '@/core/finish/reach';
 import type { Soloed } from '@/core/frame/soloed';
 import type { Production } from '@/core/production/production';
 import { subFrameSample } from '@/core/optics/samples';
@@ -33,7 +34,7 @@ export function lightShares(painter: Painter, scenery: Scenery, seconds: number,
   const row = Math.min(height - 1, Math.floor(((1 - y) / 2) * height));
   const at = (soloed: Soloed): [number, number, number] => {
     painter.restart();
-    const state = stateAt(scenery, seconds, { ...looking, soloed });
+    const state = withoutEffects(stateAt(scenery, seconds, { ...looking, soloed }));
     painter.addSubFrame(state, 'lit', subFrameSample(seed, 0, 1));
     const pixels = painter.readLinear(state, true);
     const i = 4 * (row * WIDTH + column);

@@ -1,3 +1,4 @@
+import { withoutEffects } from '@/core/finish/reach';
 import { linearColour } from '@/core/colour/transfer';
 import { freeCamera, wholeView } from '@/core/frame/free-view';
 import type { FrameState, MarkState, SurfaceState } from '@/core/frame/frame-state';
@@ -54,7 +55,7 @@ function dressed(state: FrameState, mark: MarkState, { shell, region }: SwatchPl
     i === shell ? { ...each, surfaces: { ...each.surfaces, [region]: atRest(material) } } : each,
   );
   return {
-    ...state,
+    ...withoutEffects(state),
     marks: [{ ...mark, shells, ownSurfaces: mark.ownSurfaces.map(() => null), copies: mark.copies.slice(0, 1), parts: null }],
     set: state.set.filter(({ kind }) => kind === 'dome'),
   };

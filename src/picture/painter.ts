@@ -12,6 +12,7 @@ import {
   type DepthTexture,
   type ShaderMaterial,
 } from 'three';
+import { withoutEffects } from '@/core/finish/reach';
 import type { CameraState, FrameState } from '@/core/frame/frame-state';
 import { picturesIn } from '@/core/frame/panel-state';
 import { ofKind } from '@/core/schema/owner-kind';
@@ -59,6 +60,10 @@ export class Painter {
   private readonly edgeSmoother: ReturnType<typeof smoothPass>;
   private readonly toFrame = { value: new Matrix4() };
   private readonly fromFrame = { value: new Matrix4() };
+  /** Pixels of the frame, and of what is drawn beyond it. */
+  private frame: readonly [width: number, height: number] = [0, 0];
+  private margin: readonly [x: number, y: number] = [0, 0];
+  /** Pixels of all that is drawn. */
   private width = 0;
   private height = 0;
   private samples = 0;
@@ -120,15 +125,19 @@ export class Painter {
     return this.samples;
   }
 
-  resize(width: number, height: number): void {
-    if (width === this.width && height === this.height) return;
-    this.width = width;
-    this.height = height;
+  /** @param beyond how much is drawn beyond the frame for effects that look there, in heights of it */
+  resize(width: number, height: number, beyond = 0): void {
+    const around = Math.ceil(beyond * height);
+    if (width === this.frame[0] && height === this.frame[1] && around === this.margin[0]) return;
+    this.frame = [width, height];
+    this.margin = [around, around];
+    [this.width, this.height] = [width + 2 * around, height + 2 * around];
     this.renderer.setSize(width, height, false);
-    for (const target of [this.sum, this.single, this.output]) target.setSize(width, height);
-    this.chain.setSize(width, height);
-    this.after.setSize(width, height);
-    this.rays?.setSize(width, height);
+    this.output.setSize(width, height);
+    for (const target of [this.sum, this.single]) target.setSize(this.width, this.height);
+    this.chain.setSize(width, height, this.margin);
+    this.after.setSize(this.width, this.height);
+    this.rays?.setSize(this.width, this.height);
     this.edgeSmoother.uniforms.resolution.value.set(1 / width, 1 / height);
     this.restart();
   }
@@ -144,17 +153,19 @@ export class Painter {
   /**
    * Draws one sub-frame and adds it.
    * @param traced the light of a full picture is followed by rays: seed and number of the sub-frame
-   * @param swept the camera as the sub-frame's share of the exposure begins and ends
+   * @param sweeps the camera as the sub-frame's share of the exposure begins and ends
    * @throws NoRays where rays cannot be followed
    */
   addSubFrame(
-    state: FrameState,
+    of: FrameState,
     quality: Quality,
     sample: SubFrameSample,
     traced: { seed: number; i: number } | null = null,
-    swept: readonly [CameraState, CameraState] | null = null,
+    sweeps: readonly [CameraState, CameraState] | null = null,
   ): void {
     const { renderer, camera } = this;
+    const state = this.wider(of);
+    const swept = sweeps && ([this.widened(sweeps[0]), this.widened(sweeps[1])] as const);
     const [lensX, lensY] = throughIris(sample.lens, state.camera.iris);
     this.pictures.need(picturesIn(state));
     this.stage.pose(state, traced ? 'seen' : quality, sample.light);
@@ -191,6 +202,15 @@ export class Painter {
     return made;
   }
 
+  /** A camera that sees as much beyond its frame as is drawn. */
+  private widened(camera: CameraState): CameraState {
+    if (this.margin[0] === 0) return camera;
+    const [across, up] = [this.width / this.frame[0], this.height / this.frame[1]];
+    return { ...camera, sensorWidthMm: camera.sensorWidthMm * across, sensorHeightMm: camera.sensorHeightMm * up };
+  }
+
+  private wider = (state: FrameState): FrameState => (this.margin[0] === 0 ? state : { ...state, camera: this.widened(state.camera) });
+
   /** Puts the drawing camera where a point of the picture's integral is seen from. */
   private look(state: CameraState, sample: ViewSample): void {
     const { camera } = this;
@@ -204,14 +224,34 @@ export class Painter {
     this.fromFrame.value.copy(this.toFrame.value).invert();
   }
 
-  /** Shows the mean of the sum on the canvas, with what is there to work by. A picture of one sub-frame has its edges smoothed. */
-  present(state: FrameState): void {
-    if (this.samples > 1) {
-      this.chain.show(state, this.samples, false, null, true);
-      return;
+  /**
+   * Shows the mean of the sum on the canvas, with what is there to work by. A picture of one sub-frame has its edges smoothed.
+   * @param before as much of the frame from its left, 0..1, is shown as it is before all effects
+   */
+  present(of: FrameState, before = 0): void {
+    const state = this.wider(of);
+    const isSmoothed = this.samples <= 1;
+    const to = isSmoothed ? this.output : null;
+    this.chain.show(state, this.samples, false, to, true);
+    if (before > 0) {
+      this.clip(to, before);
+      this.chain.show(withoutEffects(state), this.samples, false, to, true);
+      this.clip(to, 1);
     }
-    this.chain.show(state, this.samples, false, this.output, true);
-    this.edgeSmoother.draw(this.renderer, null);
+    if (isSmoothed) this.edgeSmoother.draw(this.renderer, null);
+  }
+
+  /** Lets only so much of the frame from its left be drawn into; 1 is all of it. */
+  private clip(to: WebGLRenderTarget | null, share: number): void {
+    const [width, height] = this.frame;
+    const isCut = share < 1;
+    if (to) {
+      to.scissorTest = isCut;
+      to.scissor.set(0, 0, Math.round(share * width), height);
+    } else {
+      this.renderer.setScissorTest(isCut);
+      this.renderer.setScissor(0, 0, Math.round(share * width), height);
+    }
   }
 
   /** Paints over what is shown on the canvas how sharp each surface is. */
@@ -230,18 +270,25 @@ export class Painter {
 
   /** The mean of the sum as 8-bit sRGB, straight alpha, top row first. */
   read(state: FrameState, keepAlpha: boolean): Uint8Array {
-    this.chain.show(state, this.samples, keepAlpha, this.output);
-    const pixels = new Uint8Array(this.width * this.height * 4);
-    this.renderer.readRenderTargetPixels(this.output, 0, 0, this.width, this.height, pixels);
-    return upright(pixels, this.width * 4);
+    const [width, height] = this.frame;
+    this.chain.show(this.wider(state), this.samples, keepAlpha, this.output);
+    const pixels = new Uint8Array(width * height * 4);
+    this.renderer.readRenderTargetPixels(this.output, 0, 0, width, height, pixels);
+    return upright(pixels, width * 4);
   }
 
   /** The mean of the sum as linear scene light, premultiplied, before the display transform; top row first. */
   readLinear(state: FrameState, keepAlpha: boolean): Float32Array {
-    const light = this.chain.sceneLight(state, this.samples, keepAlpha);
-    const pixels = new Float32Array(this.width * this.height * 4);
-    this.renderer.readRenderTargetPixels(light, 0, 0, this.width, this.height, pixels);
-    return upright(pixels, this.width * 4);
+    const [width, height] = this.frame;
+    const light = this.chain.sceneLight(this.wider(state), this.samples, keepAlpha);
+    const pixels = new Float32Array(width * height * 4);
+    this.renderer.readRenderTargetPixels(light, ...this.margin, width, height, pixels);
+    return upright(pixels, width * 4);
+  }
+
+  /** Pixels of the frame. */
+  get frameSize(): readonly [width: number, height: number] {
+    return this.frame;
   }
 
   /** The dome of a state unrolled: radiance by rows from the lowest up, four numbers a point. */

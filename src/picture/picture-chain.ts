@@ -4,7 +4,11 @@ import { ofKind } from '@/core/schema/owner-kind';
 import { display } from '@/core/production/owners/display';
 import { channelMetaOf } from '@/core/schema/fields';
 import type { DomeMap } from './dome/dome-map';
-import { EFFECT_DRAWERS, type EffectDrawer } from './effects/effects';
+import { actingEffects } from '@/core/finish/reach';
+import type { EffectSpace } from '@/core/production/owners/effects/effect';
+import type { EffectDrawer, EffectGround } from './effects/effect-drawer';
+import { EFFECT_DRAWERS } from './effects/effects';
+import { seedOf } from './effects/seed';
 import { ditherPass } from './passes/dither';
 import { pixelTarget } from './passes/fullscreen';
 import { groundPass, setGradient } from './passes/ground';
@@ -22,8 +26,9 @@ function restOf(name: string): number {
 }
 
 /**
- * From the sum of sub-frames to a picture: mean, ground, effects, display transform, dither. Each is a link of its own; up to the display
- * transform all is linear scene light in floating point.
+ * From the sum of sub-frames to a picture: mean, ground, effects in scene light, display transform, effects in code values, dither. Each
+ * is a link of its own; up to the display transform all is linear scene light in floating point. What is drawn beyond the frame for the
+ * effects is cut off by the last.
  */
 export class PictureChain {
   private readonly mean = meanPass();
@@ -35,6 +40,8 @@ export class PictureChain {
   /** The picture so far, and the one that is drawn next, in turn. */
   private readonly targets: [WebGLRenderTarget, WebGLRenderTarget] = [pixelTarget(), pixelTarget()];
   private now = 0;
+  /** What of the picture's size effects know. */
+  private readonly size: Omit<EffectGround, 'seed' | 'keepsAlpha'> = { width: 1, height: 1, lines: 1, margin: [0, 0] };
 
   constructor(
     private readonly renderer: WebGLRenderer,
@@ -45,9 +52,16 @@ export class PictureChain {
     this.ground = groundPass(dome);
   }
 
-  setSize(width: number, height: number): void {
-    for (const each of this.targets) each.setSize(width, height);
+  /** @param margin pixels that are drawn beyond the frame, at each side, and above and below */
+  setSize(width: number, height: number, [mx, my]: readonly [number, number]): void {
+    const [wide, high] = [width + 2 * mx, height + 2 * my];
+    for (const each of this.targets) each.setSize(wide, high);
+    Object.assign(this.size, { width: wide, height: high, lines: height, margin: [mx, my] });
     this.ground.uniforms.aspect.value = width / height;
+    for (const { uniforms } of [this.ground, this.plate]) {
+      uniforms.inFrame.value.set(wide / width, high / height, -mx / width, -my / height);
+    }
+    this.dither.uniforms.margin.value.set(mx, my);
   }
 
   /**
@@ -72,10 +86,7 @@ export class PictureChain {
         ground.draw(renderer, to);
       });
     }
-    for (const effect of state.finish) {
-      const drawer = this.drawerOf(effect.kind);
-      if (drawer) this.next((from, to) => drawer.draw(renderer, effect, from, to));
-    }
+    this.drawEffects(state, 'scene', keepAlpha);
     return this.targets[this.now] as WebGLRenderTarget;
   }
 
@@ -90,6 +101,7 @@ export class PictureChain {
       tone.uniforms.picture.value = from;
       tone.draw(renderer, into);
     });
+    this.drawEffects(state, 'display', keepAlpha);
     dither.uniforms.picture.value = (this.targets[this.now] as WebGLRenderTarget).texture;
     dither.draw(renderer, to);
   }
@@ -123,12 +135,16 @@ export class PictureChain {
     this.now = 1 - this.now;
   }
 
-  private drawerOf(kind: EffectState['kind']): EffectDrawer | undefined {
-    const make = EFFECT_DRAWERS[kind];
-    if (!make) return undefined;
-    let drawer = this.effects.get(kind);
-    if (!drawer) this.effects.set(kind, (drawer = make()));
-    return drawer;
+  /** Draws the effects of a state that change anything, in the order in which they stand. */
+  private drawEffects({ finish, time }: FrameState, space: EffectSpace, keepsAlpha: boolean): void {
+    const ground = { ...this.size, seed: seedOf(time), keepsAlpha };
+    for (const { effect, kind } of actingEffects(finish)) {
+      if (kind.space !== space || effect.kind === 'display') continue;
+      let drawer = this.effects.get(effect.kind);
+      if (!drawer) this.effects.set(effect.kind, (drawer = EFFECT_DRAWERS[effect.kind]() as EffectDrawer));
+      const drawn = drawer;
+      this.next((from, to) => drawn.draw(this.renderer, effect, from, to, ground));
+    }
   }
 
   dispose(): void {

@@ -4,8 +4,9 @@ import type { MarkSolids, PlacedSolid } from '@/core/frame/solids/mark-solids';
 import { partOf } from '@/core/frame/part-places';
 import { isStanding, standingPose, standingSurface, swellOf } from '@/core/frame/solids/standing-solid';
 import type { SolidMesh } from '@/core/solid/mesh';
-import { IDENTITY, multiply, type Mat4 } from '@/core/space/matrix';
+import { IDENTITY, multiply } from '@/core/space/matrix';
 import { EVERY_LIGHT } from './lights/light-rows';
+import { drawnCopies } from './drawn-copies';
 import { MatteWriter, type Matte, type Silhouette } from './matte-writer';
 import { looksOtherwise, seenOn } from './part-look';
 import { wipeOf } from './part-wipe';
@@ -36,15 +37,6 @@ const NO_MATTES: Mattes = { cutBy: null, writes: null };
 interface CopyState {
   state: PartState;
   index: number;
-}
-
-/** All that is drawn of a mark: its copies, and what comes after it. */
-function drawnCopies(mark: MarkState): { pose: Mat4; state: PartState | null; parts: MarkState['parts']; shards: MarkState['shards'] }[] {
-  const own = mark.copies.map((pose, i) => {
-    const state = mark.copyStates?.[i] ?? null;
-    return { pose: state ? multiply(state.pose, pose) : pose, state, parts: mark.parts, shards: mark.shards };
-  });
-  return [...own, ...mark.trail.flatMap(({ copies, ...step }) => copies.map((pose) => ({ pose, ...step })))];
 }
 
 /** A geometry on the graphics card, and what shapes it beside its solid. */
@@ -295,7 +287,6 @@ export class StandingMark {
       if (isCasting) casting.push(casts ? this.materials.cast(fading, surface, features) : this.materials.hidden);
       return this.materials.wear(catches && program === 'lit' ? 'litCatcher' : program, fading, surface, features);
     });
-    // What casts by one material alone is drawn in one go.
     const { solidShadow } = this.materials;
     return { materials, casting: casting.length > 0 && casting.every((each) => each === solidShadow) ? solidShadow : casting };
   }

@@ -5,6 +5,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { styled } from 'styled-components';
 import type { Production } from '@/core/production/production';
 import { ChoreographRoom } from './choreograph/choreograph-room';
+import { FinishRoom } from './finish/finish-room';
 import { LightRoom } from './light/light-room';
 import { MasterRoom } from './master/master-room';
 import { isRoom, type RoomId } from './workspace/rooms';
@@ -30,6 +31,7 @@ const ROOM_PARTS: Record<RoomId, () => React.JSX.Element> = {
   shape: ShapeRoom,
   light: LightRoom,
   choreograph: ChoreographRoom,
+  finish: FinishRoom,
   master: MasterRoom,
 };
 

@@ -1,3 +1,4 @@
+import { marginOf, withoutEffects } from '@/core/finish/reach';
 import { addSubFrame, MEASURED_EACH, stateAt, type Looking, type Scenery } from '@/picture/draw-frame';
 import type { FrameState } from '@/core/frame/frame-state';
 import { subFrameSample } from '@/core/optics/samples';
@@ -19,8 +20,16 @@ const SETTLE_MS = 220;
 const FIRST_SHOWN = 8;
 const SHOWN_EVERY = 4;
 
+/** A state as a look shows it: a sketch and a view that is no camera's go without effects. */
+function finished(state: FrameState, { quality, free, onlyEffect }: Look): FrameState {
+  if (quality === 'sketch' || free) return withoutEffects(state);
+  return onlyEffect === null ? state : { ...state, finish: state.finish.filter(({ id, kind }) => id === onlyEffect || kind === 'display') };
+}
+
 /** What the lens view shows: a quick picture of whatever is newest, refined while nothing changes. */
 export class LookView {
+  /** How much is drawn beyond the frame, in heights of it. */
+  private beyond = 0;
   private look: Look | null = null;
   private stale = true;
   private changedAt = -Infinity;
@@ -77,13 +86,20 @@ export class LookView {
     return this.look && stateAt(scenery, this.look.seconds, this.look);
   }
 
+  /** What is shown, with all that was drawn of it so far. */
+  shown(scenery: Scenery): FrameState | null {
+    const state = this.state(scenery);
+    return state && this.look ? finished(state, this.look) : null;
+  }
+
   /** Draws the next sub-frame; false when there is nothing left to do, or not yet. */
   drawNext(painter: Painter, scenery: Scenery): boolean {
     const { look } = this;
     if (!look || !this.canDraw()) return false;
     const goal = look.quality === 'sketch' ? 1 : look.moving ? (look.quality === 'full' ? MOVING_FULL_SAMPLES : 1) : REST_SAMPLES;
     const started = performance.now();
-    painter.resize(look.width, look.height);
+    if (this.stale) this.beyond = marginOf(finished(stateAt(scenery, look.seconds, look), look).finish);
+    painter.resize(look.width, look.height, this.beyond);
     if (this.stale) {
       this.stale = this.isCalm = false;
       painter.restart(!look.moving);
@@ -129,7 +145,7 @@ export class LookView {
   }
 
   private present(painter: Painter, state: FrameState, look: Look): void {
-    painter.present(state);
+    painter.present(finished(state, look), look.before);
     if (look.sharpness) painter.presentSharpness(state);
   }
 }

@@ -17,6 +17,7 @@ import { LookView } from './look-view';
 import { builtMark, glbOf, sectionLoops } from './mark-answers';
 import type { FrameOrder, FromPicture, ToPicture } from './picture-messages';
 import { PictureKeeper } from './pictures/picture-keeper';
+import { ShownPicture } from './shown-picture';
 import { SolidKeeper } from './solid-keeper';
 
 enablePatches();
@@ -33,6 +34,7 @@ export class PictureDesk {
   private readonly failures = new Map<string, string>();
   private readonly view: LookView;
   private readonly orders: FrameOrders;
+  private readonly shown = new ShownPicture();
   private running = false;
   /** The newest question about motion. */
   private motionAsked = 0;
@@ -80,6 +82,12 @@ export class PictureDesk {
         return;
       case 'pick':
         return this.answerPick(message.id, message.x, message.y);
+      case 'scopes':
+        this.shown.scopes((scopes) => this.send({ kind: 'scopes', id: message.id, scopes }));
+        return this.answerShown();
+      case 'colour':
+        this.shown.colour(message.x, message.y, (reading) => this.send({ kind: 'colour', id: message.id, reading }));
+        return this.answerShown();
       case 'shares':
         return this.answerShares(message.id, message.x, message.y);
       case 'swatches':
@@ -192,6 +200,7 @@ export class PictureDesk {
     const { painter, production } = this;
     if (!painter || !production) return false;
     const more = this.view.drawNext(painter, this.scenery(production));
+    this.answerShown();
     const rest = this.view.restsIn(performance.now());
     if (rest > 0 && this.view.canDraw()) this.runIn(rest);
     return more;
@@ -250,6 +259,11 @@ export class PictureDesk {
     const { painter, production } = this;
     const covers = painter && production ? frameCover(painter, this.scenery(production), markId, frames) : null;
     this.answerDrawn({ kind: 'cover', id, covers });
+  }
+
+  /** Answers what was asked about the picture on the canvas, as soon as there is one. */
+  private answerShown(): void {
+    this.shown.answer(this.painter, this.production && this.view.shown(this.scenery(this.production)));
   }
 
   private answerShares(id: number, x: number, y: number): void {

@@ -1,5 +1,7 @@
 import type { Patch } from 'immer';
 import type { FrameMotion } from '@/core/check/strobe';
+import type { ColourReading } from '@/core/finish/colour-reading';
+import type { Scopes } from '@/core/finish/scopes';
 import type { Production } from '@/core/production/production';
 import type { Mat4 } from '@/core/space/matrix';
 import type { FallOrder } from '@/core/fall/solve-fall';
@@ -32,6 +34,10 @@ export interface Look {
   free: FreeView | null;
   /** Some light alone, or all but it. */
   soloed: Soloed | null;
+  /** One effect alone, by its id; null for all. */
+  onlyEffect: string | null;
+  /** As much of the frame from its left, 0 to 1, is shown as it is before all effects. */
+  before: number;
   /** Paints over the picture how sharp each surface is. */
   sharpness: boolean;
   /** While playing or dragging, one sub-frame a picture; at rest the picture goes on to full. */
@@ -51,6 +57,10 @@ export type ToPicture =
   | { kind: 'patches'; patches: Patch[] }
   | { kind: 'look'; look: Look }
   | { kind: 'pick'; id: number; x: number; y: number }
+  /** What scopes show of the picture as it is. */
+  | { kind: 'scopes'; id: number }
+  /** A colour of it. */
+  | { kind: 'colour'; id: number; x: number; y: number }
   /** What lights a spot of the picture. */
   | { kind: 'shares'; id: number; x: number; y: number }
   /** A mark as it would look with a region of it made of each material. */
@@ -103,6 +113,8 @@ export type FromPicture =
   | { kind: 'cover'; id: number; covers: FrameCover[] | null }
   | { kind: 'motion'; id: number; motion: FrameMotion[] | null }
   | ({ kind: 'picked'; id: number } & Picked)
+  | { kind: 'scopes'; id: number; scopes: Scopes }
+  | { kind: 'colour'; id: number; reading: ColourReading }
   | { kind: 'shares'; id: number; shares: LightShare[] }
   | { kind: 'swatches'; id: number; swatches: MaterialSwatch[] }
   | { kind: 'dome'; id: number; radiance: Float32Array | null }

@@ -1,14 +1,36 @@
-import type { Texture, WebGLRenderer, WebGLRenderTarget } from 'three';
 import type { EffectState } from '@/core/frame/frame-state';
+import { balanceDrawer } from './balance';
+import { barsDrawer } from './bars';
+import { blacksDrawer } from './blacks';
+import { contrastDrawer } from './contrast';
+import { diffusionDrawer } from './diffusion';
+import { fadeDrawer } from './fade';
+import { frameEdgesDrawer } from './frame-edges';
+import { glowDrawer } from './glow';
+import { grainDrawer } from './grain';
+import { hazeLiftDrawer } from './haze-lift';
+import { lensFlawsDrawer } from './lens-flaws';
+import { smearDrawer } from './smear';
+import { streaksDrawer } from './streaks';
+import { vignetteDrawer } from './vignette';
+import type { EffectDrawer, StateOf } from './effect-drawer';
 
-/**
- * What an effect does to a picture of linear scene light, premultiplied: it draws `from` changed into `to`. Made once a painter; a kind of
- * effect is one file, one line here, and its owner.
- */
-export interface EffectDrawer {
-  draw(renderer: WebGLRenderer, state: EffectState, from: Texture, to: WebGLRenderTarget): void;
-  dispose(): void;
-}
+type Drawers = { readonly [K in Exclude<EffectState['kind'], 'display'>]: () => EffectDrawer<StateOf<K>> };
 
-/** How each kind of effect is drawn. What stands in the finish without being here (the display itself) has its own link of the chain. */
-export const EFFECT_DRAWERS: Partial<Record<EffectState['kind'], () => EffectDrawer>> = {};
+/** How each kind of effect is drawn. The display itself has its own link of the chain. */
+export const EFFECT_DRAWERS: Drawers = {
+  diffusion: diffusionDrawer,
+  glow: glowDrawer,
+  streaks: streaksDrawer,
+  'lens-flaws': lensFlawsDrawer,
+  smear: smearDrawer,
+  vignette: vignetteDrawer,
+  'haze-lift': hazeLiftDrawer,
+  contrast: contrastDrawer,
+  balance: balanceDrawer,
+  blacks: blacksDrawer,
+  grain: grainDrawer,
+  'frame-edges': frameEdgesDrawer,
+  bars: barsDrawer,
+  fade: fadeDrawer,
+};

@@ -1,4 +1,4 @@
-import type { Texture } from 'three';
+import { Vector2, type Texture } from 'three';
 import { FullscreenPass } from './fullscreen';
 
 /** Half a step of eight bits of fixed noise, so that dark gradients do not band. */
@@ -6,7 +6,8 @@ export const ditherPass = () =>
   new FullscreenPass(
     /* glsl */ `
 uniform sampler2D picture;
-varying vec2 at;
+/** Pixels that were drawn beyond the frame. */
+uniform vec2 margin;
 float noiseAt(vec2 p) {
   uvec2 q = uvec2(p);
   uint h = q.x * 0x9E3779B1u ^ (q.y * 0x85EBCA77u);
@@ -15,9 +16,9 @@ float noiseAt(vec2 p) {
   return float((h ^ (h >> 15)) & 0xFFFFu) / 65535.0;
 }
 void main() {
-  vec4 shown = texture2D(picture, at);
+  vec4 shown = texelFetch(picture, ivec2(gl_FragCoord.xy) + ivec2(margin), 0);
   float noise = (noiseAt(gl_FragCoord.xy) - 0.5) / 255.0;
   gl_FragColor = vec4(clamp(shown.rgb + noise, 0.0, 1.0), shown.a);
 }`,
-    { picture: { value: null as Texture | null } },
+    { picture: { value: null as Texture | null }, margin: { value: new Vector2() } },
   );

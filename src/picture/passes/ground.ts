@@ -1,4 +1,4 @@
-import { Color, Matrix3, Vector2, Vector3, type Texture } from 'three';
+import { Color, Matrix3, Vector2, Vector3, Vector4, type Texture } from 'three';
 import type { FrameState } from '@/core/frame/frame-state';
 import { ofKind } from '@/core/schema/owner-kind';
 import { radians } from '@/core/space/angle';
@@ -27,15 +27,18 @@ uniform float domeSeen;
 uniform float domeSeenBlur;
 uniform mat3 looks;
 uniform vec2 reach;
+/** From the picture as it is drawn into the frame. */
+uniform vec4 inFrame;
 varying vec2 at;
 ${DOME_GLSL}
 void main() {
   vec4 mean = texture2D(picture, at);
-  vec2 p = (at - vec2(0.5, 0.42)) * vec2(aspect, 1.0) / max(1.0, aspect);
+  vec2 f = at * inFrame.xy + inFrame.zw;
+  vec2 p = (f - vec2(0.5, 0.42)) * vec2(aspect, 1.0) / max(1.0, aspect);
   float away = smoothstep(0.05, 0.75, length(p * vec2(1.0, 1.25)));
   vec3 colour = ground;
   if (shape > 0.0) {
-    vec2 q = (at - 0.5) * vec2(aspect, 1.0) - middle;
+    vec2 q = (f - 0.5) * vec2(aspect, 1.0) - middle;
     float share = shape > 1.5 ? length(q) / run.z : 0.5 + dot(q, run.xy) / run.z;
     colour = mix(ground, into, smoothstep(0.0, 1.0, share));
   }
@@ -57,6 +60,7 @@ void main() {
       run: { value: new Vector3(0, 1, 1) },
       shape: { value: 0 },
       aspect: { value: 1 },
+      inFrame: { value: new Vector4(1, 1, 0, 0) },
       looks: { value: new Matrix3() },
       reach: { value: new Vector2() },
     },

@@ -1,4 +1,4 @@
-import { Vector2, type Texture } from 'three';
+import { Vector2, Vector4, type Texture } from 'three';
 import type { PlateState } from '@/core/frame/frame-state';
 import { INVERSE_DISPLAY_GLSL } from '@/core/colour/display';
 import { FullscreenPass } from './fullscreen';
@@ -13,11 +13,13 @@ uniform vec2 scale;
 uniform float opacity;
 uniform float exposure;
 uniform float knee;
+/** From the picture as it is drawn into the frame. */
+uniform vec4 inFrame;
 varying vec2 at;
 ${INVERSE_DISPLAY_GLSL}
 void main() {
   vec4 mean = texture2D(picture, at);
-  vec2 p = (at - 0.5) * scale + 0.5;
+  vec2 p = (at * inFrame.xy + inFrame.zw - 0.5) * scale + 0.5;
   vec2 inside = step(vec2(0.0), p) * step(p, vec2(1.0));
   vec4 shown = texture2D(plate, p);
   vec3 straight = shown.a > 1e-4 ? shown.rgb / shown.a : vec3(0.0);
@@ -32,6 +34,7 @@ void main() {
       opacity: { value: 1 },
       exposure: { value: 1 },
       knee: { value: 0.5 },
+      inFrame: { value: new Vector4(1, 1, 0, 0) },
     },
   );
 

@@ -3,6 +3,7 @@
 import type { ComponentType } from 'react';
 import { numberNames } from '@/core/schema/fields';
 import { BACKDROPS } from '@/core/production/owners/backdrops/backdrops';
+import { EFFECTS } from '@/core/production/owners/effects/effects';
 import { DOME_ELEMENTS } from '@/core/production/owners/dome-elements/elements';
 import { LIGHTS } from '@/core/production/owners/lights/lights';
 import { ownerAt } from '@/core/production/owners/owners';
@@ -13,6 +14,7 @@ import { SchemaFields } from '@/parts/fields/schema-fields';
 import { BackdropBench } from './backdrop-bench';
 import { CascadeBench } from './cascade-bench';
 import { ChannelField } from './channel-field';
+import { EffectBench } from './effect-bench';
 import { DomeBench } from './light/dome-bench';
 import { ElementBench } from './light/element-bench';
 import { LightBench } from './light/light-bench';
@@ -33,6 +35,7 @@ const OWN_BENCHES: Record<string, ComponentType<{ path: string }> | undefined> =
   ...Object.fromEntries(MARK_CARRIERS.map(({ kind }) => [kind, MarkCarrierBench])),
   'gradient-ground': GradientGroundBench,
   ...Object.fromEntries(BACKDROPS.map(({ kind }) => [kind, BackdropBench])),
+  ...Object.fromEntries(EFFECTS.map(({ kind }) => [kind, EffectBench])),
   dome: DomeBench,
   surroundings: SurroundingsBench,
   ...Object.fromEntries(LIGHTS.map(({ kind }) => [kind, LightBench])),

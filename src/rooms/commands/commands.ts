@@ -229,7 +229,8 @@ export const COMMANDS: readonly Command[] = [
   { id: 'go-shape', label: 'Go to Shape', keys: 'mod+1', always: true, run: ({ goTo }) => goTo('shape') },
   { id: 'go-light', label: 'Go to Light', keys: 'mod+2', always: true, run: ({ goTo }) => goTo('light') },
   { id: 'go-choreograph', label: 'Go to Choreograph', keys: 'mod+3', always: true, run: ({ goTo }) => goTo('choreograph') },
-  { id: 'go-master', label: 'Go to Master', keys: 'mod+4', always: true, run: ({ goTo }) => goTo('master') },
+  { id: 'go-finish', label: 'Go to Finish', keys: 'mod+4', always: true, run: ({ goTo }) => goTo('finish') },
+  { id: 'go-master', label: 'Go to Master', keys: 'mod+5', always: true, run: ({ goTo }) => goTo('master') },
   { id: 'go-desk', label: 'Go to the desk', run: ({ goTo }) => goTo('desk') },
   { id: 'finder', label: 'Find a command', keys: 'mod+k', always: true, run: ({ openFinder }) => openFinder() },
 ];

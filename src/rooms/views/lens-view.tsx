@@ -102,6 +102,8 @@ function useLook(width: number, height: number) {
     walk: s.walk,
     sharpness: s.sharpness,
     soloed: s.soloed,
+    onlyEffect: s.onlyEffect,
+    before: s.before ?? 0,
     moving: s.playing || s.dragging || s.trialFrame !== null,
   }));
   useEffect(() => {
@@ -117,6 +119,8 @@ function useLook(width: number, height: number) {
       free: view.walk && { pose: view.walk.pose, distance: view.walk.distance },
       sharpness: view.sharpness,
       soloed: view.soloed,
+      onlyEffect: view.onlyEffect,
+      before: view.before,
       moving: view.moving,
     });
   }, [picture, width, height, rate, view]);

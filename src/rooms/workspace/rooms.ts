@@ -3,6 +3,7 @@ export const ROOMS = [
   { id: 'shape', label: 'Shape' },
   { id: 'light', label: 'Light' },
   { id: 'choreograph', label: 'Choreograph' },
+  { id: 'finish', label: 'Finish' },
   { id: 'master', label: 'Master' },
 ] as const;
 export type RoomId = (typeof ROOMS)[number]['id'];

@@ -1,3 +1,4 @@
+import type { ColourReading } from '@/core/finish/colour-reading';
 import { createStore } from 'zustand/vanilla';
 import type { Kit } from '@/core/production/kits';
 import type { KeyClip } from '@/core/production/key-clip';
@@ -123,6 +124,12 @@ export interface ViewState {
   lightHand: 'fly' | 'highlight' | 'ask';
   /** A light alone, or all but it, for a look. */
   soloed: Soloed | null;
+  /** An effect that is looked at alone. */
+  onlyEffect: string | null;
+  /** As much of the frame from its left is shown before all effects, 0 to 1; null for the picture as it is. */
+  before: number | null;
+  /** The colour that was read last in the picture, and where: -1 to 1 both ways. */
+  reading: { x: number; y: number; colour: ColourReading } | null;
   /** What lights the spot that was asked for last; null where none was. */
   shares: { x: number; y: number; shares: readonly LightShare[] } | null;
   /** The lens view fills the screen. */
@@ -192,6 +199,9 @@ export function createViewStore() {
     sharpness: false,
     lightHand: 'fly',
     soloed: null,
+    onlyEffect: null,
+    before: null,
+    reading: null,
     shares: null,
     lensFills: false,
     facts: {},

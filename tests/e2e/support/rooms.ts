@@ -35,7 +35,7 @@ export async function addWords(page: Page, words: string): Promise<void> {
   await page.getByRole('textbox', { name: 'Words' }).fill(words);
 }
 
-export async function goToRoom(page: Page, room: 'Shape' | 'Light' | 'Choreograph' | 'Master'): Promise<void> {
+export async function goToRoom(page: Page, room: 'Shape' | 'Light' | 'Choreograph' | 'Finish' | 'Master'): Promise<void> {
   await page.getByRole('navigation', { name: 'Rooms' }).getByRole('button', { name: room }).click();
 }
 

@@ -14,6 +14,7 @@ import { BACKDROPS } from './backdrops/backdrops';
 import { DOME_ELEMENTS } from './dome-elements/elements';
 import { display } from './display';
 import { dome } from './dome';
+import { EFFECTS } from './effects/effects';
 import { gradientGround } from './gradient-ground';
 import { haze } from './haze';
 import { LIGHTS } from './lights/lights';
@@ -29,7 +30,7 @@ import { revealKind } from './reveal';
 export const SET = [dome, ...BACKDROPS, gradientGround, haze, stars, plate] as const;
 export { LIGHTS };
 /** What is done to the picture, in the order in which light takes it. */
-export const FINISH = [display] as const;
+export const FINISH = [display, ...EFFECTS] as const;
 
 /** Every kind of owner there is, in the order in which the timeline lists them. */
 export const OWNER_KINDS: readonly OwnerKind[] = [

@@ -1,0 +1,35 @@
+import { balance } from './balance';
+import { bars } from './bars';
+import { blacks } from './blacks';
+import { contrast } from './contrast';
+import { diffusion } from './diffusion';
+import { fade } from './fade';
+import { frameEdges } from './frame-edges';
+import { glow } from './glow';
+import { grain } from './grain';
+import { hazeLift } from './haze-lift';
+import { lensFlaws } from './lens-flaws';
+import { smear } from './smear';
+import { streaks } from './streaks';
+import { vignette } from './vignette';
+
+/** What can be done to the picture, in the order in which light takes it: before the lens, in it, on what it falls on, as it is shown. */
+export const EFFECTS = [
+  diffusion,
+  glow,
+  streaks,
+  lensFlaws,
+  smear,
+  vignette,
+  hazeLift,
+  contrast,
+  balance,
+  blacks,
+  grain,
+  frameEdges,
+  bars,
+  fade,
+] as const;
+
+/** Any of them, as far as all are alike. */
+export type AnyEffectKind = (typeof EFFECTS)[number];

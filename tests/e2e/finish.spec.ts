@@ -1,0 +1,291 @@
+import { produce } from 'immer';
+import type { Page } from '@playwright/test';
+import { balanced } from '@/core/finish/grade';
+import { lensFit, lensSource, type LensMap } from '@/core/finish/lens-map';
+import { EFFECTS } from '@/core/production/owners/effects/effects';
+import { emptyProduction, productionSchema, type Production } from '@/core/production/production';
+import { bundleForBrowser } from '../../scripts/bundle.mjs';
+import { setOf } from '../support/set-of';
+import { bare, drawn, HEIGHT, plate, WIDTH } from './support/plates';
+import { addWords, goToRoom, makeProduction, pictureOf, saved, type } from './support/rooms';
+import { expect, test } from './support/server';
+
+/** What effects make of the picture, against what their formulas say. */
+
+let page: Page;
+test.beforeAll(async ({ browser }) => {
+  page = await browser.newPage();
+  await page.addScriptTag({ content: await bundleForBrowser('tests/e2e/support/picture-harness.ts') });
+});
+test.afterAll(() => page.close());
+
+type Effect = { kind: string; channels?: Record<string, number | string>; settings?: object };
+
+/** A production with effects in its finish. */
+const finished = (production: Production, effects: readonly Effect[]): Production =>
+  productionSchema.parse({
+    ...production,
+    finish: [
+      ...production.finish,
+      ...effects.map(({ kind, channels = {}, settings = {} }, i) => ({
+        id: `effect-${i}`,
+        kind,
+        channels: Object.fromEntries(Object.entries(channels).map(([name, rest]) => [name, { rest }])),
+        settings,
+      })),
+    ],
+  });
+
+/** A small bright plate of 0.4 m in a dark room, at some place. */
+const lamp = (x = 0, y = 0, glow = 8): Production =>
+  bare((draft) => {
+    setOf(draft).dome.strength.rest = 0;
+    const mark = plate(draft, 1, 0.4, { material: 'glow', colour: '#ffffff', glow });
+    [mark.channels.x.rest, mark.channels.y.rest] = [x, y];
+  });
+
+const draw = (production: Production, change: Partial<Parameters<typeof drawn>[1]> = {}) =>
+  drawn(page, { production, frame: 0, width: WIDTH, height: HEIGHT, samples: 8, alpha: true, linear: true, ...change });
+const at = (pixels: number[], px: number, py: number) =>
+  pixels.slice(4 * (py * WIDTH + px)).slice(0, 4) as [number, number, number, number];
+const sumOf = (pixels: number[], channel: number) => pixels.reduce((sum, v, i) => (i % 4 === channel ? sum + v : sum), 0);
+
+/** Values at which each effect does nothing. */
+const NEUTRAL: Record<string, Record<string, number>> = {
+  diffusion: { amount: 0 },
+  glow: { strength: 0 },
+  streaks: { strength: 0 },
+  'lens-flaws': { bend: 0, fringe: 0 },
+  smear: { length: 0 },
+  vignette: { stops: 0 },
+  'haze-lift': { amount: 0 },
+  contrast: {},
+  balance: {},
+  blacks: { amount: 0 },
+  grain: { amount: 0 },
+  'frame-edges': { opacity: 0 },
+  bars: { opacity: 0 },
+  fade: {},
+};
+
+test('a frame with all effects at neutral is the frame without, bit for bit', async () => {
+  expect(Object.keys(NEUTRAL).sort()).toEqual(EFFECTS.map(({ kind }) => kind).sort());
+  const production = lamp(0.5, 0.3);
+  const neutral = finished(
+    production,
+    Object.entries(NEUTRAL).map(([kind, channels]) => ({ kind, channels })),
+  );
+  for (const change of [{ linear: true }, { linear: false, alpha: false }])
+    expect(await draw(neutral, change)).toEqual(await draw(production, change));
+});
+
+test('each effect that is added changes the picture, and the same way each time', async () => {
+  const production = lamp(0.5, 0.3);
+  const plain = await draw(production, { linear: false, alpha: false });
+  for (const { kind } of EFFECTS) {
+    const channels: Record<string, number> =
+      kind === 'fade' ? { amount: 0.5 } : kind === 'contrast' ? { contrast: 1.3 } : kind === 'balance' ? { slopeRed: 1.2 } : {};
+    const effect = finished(production, [{ kind, channels }]);
+    const [once, again] = [await draw(effect, { linear: false, alpha: false }), await draw(effect, { linear: false, alpha: false })];
+    expect(once).toEqual(again);
+    expect(once, kind).not.toEqual(plain);
+  }
+});
+
+test('glow and diffusion scatter light and keep all of it; what glows beyond the frame is seen in it', async () => {
+  const production = lamp();
+  const plain = await draw(production);
+  for (const effect of [
+    { kind: 'glow', channels: { strength: 0.6, threshold: 0, size: 0.2 } },
+    { kind: 'diffusion', channels: { amount: 0.6, size: 0.2 } },
+  ] as Effect[]) {
+    const glowing = await draw(finished(production, [effect]));
+    expect(sumOf(glowing, 0) / sumOf(plain, 0)).toBeGreaterThan(0.985);
+    expect(sumOf(glowing, 0) / sumOf(plain, 0)).toBeLessThan(1.005);
+    // Some of it lies where there was none.
+    expect(at(plain, WIDTH / 2 + 6, HEIGHT / 2)[0]).toBe(0);
+    expect(at(glowing, WIDTH / 2 + 6, HEIGHT / 2)[0]).toBeGreaterThan(0.01);
+  }
+  // The frame is 8.2 m wide here: a lamp 4.4 m to the right stands just beyond it.
+  const beyond = lamp(4.4, 0, 40);
+  expect(sumOf(await draw(beyond), 0)).toBe(0);
+  const seen = await draw(finished(beyond, [{ kind: 'glow', channels: { strength: 0.6, threshold: 0, size: 0.2 } }]));
+  expect(at(seen, WIDTH - 1, HEIGHT / 2)[0]).toBeGreaterThan(0.01);
+});
+
+test('streaks run along their lines alone', async () => {
+  const streaked = await draw(finished(lamp(), [{ kind: 'streaks', channels: { length: 0.5, angle: 0, tint: '#ffffff' } }]));
+  expect(at(streaked, WIDTH / 2 + 8, HEIGHT / 2)[0]).toBeGreaterThan(0.02);
+  expect(at(streaked, WIDTH / 2 - 9, HEIGHT / 2)[0]).toBeGreaterThan(0.02);
+  expect(at(streaked, WIDTH / 2, HEIGHT / 2 + 8)[0]).toBeLessThan(1e-4);
+});
+
+/** Middle of the light of a channel, in half diagonals of the frame. */
+function middleOf(pixels: number[], channel: number): [number, number] {
+  let [sx, sy, total] = [0, 0, 0];
+  for (let y = 0; y < HEIGHT; y++)
+    for (let x = 0; x < WIDTH; x++) {
+      const v = pixels[4 * (y * WIDTH + x) + channel] as number;
+      [sx, sy, total] = [sx + v * (x + 0.5 - WIDTH / 2), sy + v * (HEIGHT / 2 - y - 0.5), total + v];
+    }
+  const unit = Math.hypot(WIDTH, HEIGHT) / 2;
+  return [sx / total / unit, sy / total / unit];
+}
+
+test('the lens bends light by its polynomial, fitted; its fringe takes red out and blue in', async () => {
+  const production = lamp(2.4, 1.1);
+  const from = middleOf(await draw(production), 1);
+  for (const change of [{ bend: 0.2 }, { bend: -0.2 }]) {
+    const map: LensMap = { bend: 0, bulge: 0, bulgeX: 0, bulgeY: 0, bulgeSize: 0.4, fringe: 0 };
+    Object.assign(map, change);
+    const bent = middleOf(await draw(finished(production, [{ kind: 'lens-flaws', channels: { fringe: 0, ...change } }])), 1);
+    // What is seen there now comes from where the lamp was.
+    const fit = lensFit(map, WIDTH / HEIGHT);
+    const source = lensSource(map, bent).map((v) => v * fit);
+    source.forEach((v, k) => expect(Math.abs(v - (from[k] as number))).toBeLessThan(0.006));
+  }
+  const fringed = await draw(finished(production, [{ kind: 'lens-flaws', channels: { bend: 0, fringe: 0.05 } }]));
+  const [red, green, blue] = [0, 1, 2].map((channel) => Math.hypot(...middleOf(fringed, channel))) as [number, number, number];
+  // Red comes from farther out, so it is seen farther in.
+  expect(green - red).toBeGreaterThan(0.008);
+  expect(blue - green).toBeGreaterThan(0.008);
+});
+
+test('a balance in the picture is the formula of the decision list, whatever is transparent', async () => {
+  const production = bare((draft) => {
+    setOf(draft).dome.strength.rest = 0;
+    plate(draft, 1, 3, { material: 'glow', colour: '#c08040', glow: 1 });
+    const [mark] = draft.marks;
+    if (mark) for (const surface of Object.values(mark.shells[0]?.surfaces ?? {})) surface.channels.opacity.rest = 0.5;
+  });
+  const cdl = { slope: [1.4, 0.8, 1.1], offset: [0.02, -0.01, 0.05], power: [0.9, 1.2, 1.5], saturation: 1.3 } as const;
+  const channels = {
+    ...Object.fromEntries(
+      ['Red', 'Green', 'Blue'].flatMap((name, k) =>
+        (['slope', 'offset', 'power'] as const).map((of) => [`${of}${name}`, cdl[of][k] as number]),
+      ),
+    ),
+    saturation: cdl.saturation,
+  };
+  const [plain, graded] = [
+    await draw(production, { samples: 64 }),
+    await draw(finished(production, [{ kind: 'balance', channels }]), { samples: 64 }),
+  ];
+  const [r, g, b, a] = at(plain, WIDTH / 2, HEIGHT / 2);
+  expect(Math.abs(a - 0.5)).toBeLessThan(0.06);
+  const wanted = balanced([r / a, g / a, b / a], cdl);
+  at(graded, WIDTH / 2, HEIGHT / 2)
+    .slice(0, 3)
+    .forEach((v, k) => expect(v / a).toBeCloseTo(wanted[k] as number, 3));
+});
+
+test('bars leave their aspect, a vignette takes its stops in the corners, and a fade goes all the way', async () => {
+  const white = produce(emptyProduction('White', { width: WIDTH, height: HEIGHT, rate: '25', length: 10 }), (draft) => {
+    const finish = draft.finish.find(({ kind }) => kind === 'display');
+    if (finish?.kind === 'display') [finish.channels.ground.rest, finish.channels.falloff.rest] = ['#808080', 0];
+  });
+  const shown = async (effects: Effect[], change = {}) => draw(finished(white, effects), { alpha: false, linear: false, ...change });
+  const barred = await shown([{ kind: 'bars', settings: { aspect: '2.39' } }]);
+  // 96 pixels across leave 40.2 of 54 lines: 6.9 are black above and below.
+  expect([at(barred, 48, 5)[0], at(barred, 48, 8)[0]]).toEqual([0, expect.closeTo(128, -1)]);
+  expect([at(barred, 48, 48)[0], at(barred, 48, 45)[0]]).toEqual([0, expect.closeTo(128, -1)]);
+  const linear = await shown([{ kind: 'vignette', channels: { stops: 2, size: 1, soft: 1 } }], { linear: true });
+  const ground = await shown([], { linear: true });
+  expect(at(linear, 0, 0)[0] / at(ground, 0, 0)[0]).toBeCloseTo(0.25, 1);
+  expect(at(linear, 48, 27)[0] / at(ground, 48, 27)[0]).toBeCloseTo(1, 2);
+  const faded = await shown([{ kind: 'fade', channels: { amount: 1, colour: '#204060' } }]);
+  for (const [x, y] of [
+    [3, 3],
+    [48, 27],
+  ] as const)
+    expect(at(faded, x, y).slice(0, 3)).toEqual([0x20, 0x40, 0x60].map((v) => expect.closeTo(v, -0.5)));
+});
+
+test('grain is another in each frame, has its strength, and is as coarse in every raster', async () => {
+  const grey = produce(emptyProduction('Grey', { width: 384, height: 216, rate: '25', length: 10 }), (draft) => {
+    const finish = draft.finish.find(({ kind }) => kind === 'display');
+    if (finish?.kind === 'display') [finish.channels.ground.rest, finish.channels.falloff.rest] = ['#808080', 0];
+  });
+  const grained = finished(grey, [{ kind: 'grain', channels: { amount: 0.1, size: 20, colour: 0 } }]);
+  const order = { production: grained, frame: 0, width: 384, height: 216, samples: 1, alpha: false };
+  const [first, next] = [await drawn(page, order), await drawn(page, { ...order, frame: 1 })];
+  expect(first).not.toEqual(next);
+  const values = first.filter((_, i) => i % 4 === 0);
+  const mean = values.reduce((sum, v) => sum + v, 0) / values.length;
+  const deviation = Math.sqrt(values.reduce((sum, v) => sum + (v - mean) ** 2, 0) / values.length);
+  expect(Math.abs(mean - 128)).toBeLessThan(4);
+  // A tenth of the way to white, as it is in mid grey.
+  expect(deviation / 255).toBeGreaterThan(0.06);
+  expect(deviation / 255).toBeLessThan(0.14);
+  /** How alike neighbours are that lie so many lines apart. */
+  const alike = (pixels: number[], width: number, apart: number) => {
+    let [sum, square] = [0, 0];
+    for (let i = 0; i + apart < pixels.length / 4; i++) {
+      if ((i % width) + apart >= width) continue;
+      const [a, b] = [(pixels[4 * i] as number) - mean, (pixels[4 * (i + apart)] as number) - mean];
+      [sum, square] = [sum + a * b, square + a * a];
+    }
+    return sum / square;
+  };
+  const large = await drawn(page, { ...order, width: 768, height: 432 });
+  expect(Math.abs(alike(first, 384, 3) - alike(large, 768, 6))).toBeLessThan(0.12);
+});
+
+test('over transparency it fades out of sight, bars are there, and a glow covers as much as it is bright', async () => {
+  const faded = await draw(finished(lamp(), [{ kind: 'fade', channels: { amount: 0.75 } }]), { linear: false });
+  expect(at(faded, WIDTH / 2, HEIGHT / 2)[3]).toBeCloseTo(64, -0.5);
+  const barred = await draw(finished(lamp(), [{ kind: 'bars', settings: { aspect: '2.39' } }]), { linear: false });
+  expect(at(barred, 10, 2)).toEqual([0, 0, 0, 255]);
+  expect(at(barred, 10, 20)[3]).toBe(0);
+  const glowing = await draw(finished(lamp(), [{ kind: 'glow', channels: { strength: 0.6, threshold: 0, size: 0.2 } }]));
+  const [r, , , a] = at(glowing, WIDTH / 2 + 6, HEIGHT / 2);
+  expect(a).toBeCloseTo(Math.min(1, r), 2);
+});
+
+test('in Finish effects are added to the strip, set, looked at alone, parted from what was before, and scopes and colours read', async ({
+  page: own,
+  ironsky,
+}) => {
+  await makeProduction(own, ironsky.url, 'Finishing', '01:00');
+  await addWords(own, 'DEEP');
+  await goToRoom(own, 'Finish');
+  const strip = own.getByRole('group', { name: 'Effects in the order in which light takes them' });
+  await expect(strip).toContainText('each is added here');
+  const add = async (name: string) => {
+    await own.getByRole('button', { name: 'Effect', exact: true }).click();
+    await own.getByRole('menuitem', { name, exact: true }).click();
+  };
+  await add('Grain');
+  await add('Glow');
+  await expect(strip.getByRole('button')).toHaveText([/^Picture/, /^Glow/, /^Grain/, /Effect/]);
+  await type(own, 'Scattered, %', '60');
+  await expect(own.getByRole('img', { name: 'Waveform of luma' })).toBeVisible({ timeout: 60_000 });
+  await own.getByRole('radio', { name: 'vectors' }).click();
+  await expect(own.getByRole('img', { name: 'Vectorscope' })).toBeVisible();
+
+  await own.getByRole('button', { name: 'alone', exact: true }).click();
+  await expect(strip.getByRole('button', { name: /^Glow/ })).toContainText('alone');
+  await own.getByRole('button', { name: 'alone', exact: true }).click();
+  await own.getByRole('button', { name: 'before / after' }).click();
+  const divider = own.getByRole('slider', { name: 'Before and after' });
+  await divider.focus();
+  await own.keyboard.press('Shift+ArrowRight');
+  await expect(divider).toHaveAttribute('aria-valuenow', '60');
+
+  await own.getByRole('button', { name: 'Light takes it later' }).click();
+  await expect(strip.getByRole('button')).toHaveText([/^Picture/, /^Grain/, /^Glow/, /Effect/]);
+  await own.keyboard.press('Control+z');
+  await expect(strip.getByRole('button')).toHaveText([/^Picture/, /^Glow/, /^Grain/, /Effect/]);
+
+  const lens = await own.getByTestId('lens').boundingBox();
+  if (!lens) throw new Error('no picture');
+  await pictureOf(own, 0, 1);
+  await own.mouse.click(lens.x + 10, lens.y + 10);
+  const reading = own.getByLabel('Colour that was read');
+  await expect(reading).toContainText('stops');
+  // The ground is a bluish grey near black: far under a card of middle grey.
+  expect(Number(/(-?\d+\.\d+) stops/.exec((await reading.textContent()) ?? '')?.[1])).toBeLessThan(-2);
+  await own.getByRole('button', { name: 'Remove Glow' }).click();
+  await expect(strip.getByRole('button')).toHaveText([/^Picture/, /^Grain/, /Effect/]);
+  await saved(own);
+});
