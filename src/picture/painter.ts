@@ -19,9 +19,12 @@ import { ofKind } from '@/core/schema/owner-kind';
 import { throughIris } from '@/core/optics/iris';
 import type { SubFrameSample } from '@/core/optics/samples';
 import { positionOf } from '@/core/space/matrix';
+import { cardIdle } from './card-idle';
 import { DomeSight } from './dome/dome-sight';
+import { DrawnFrame } from './drawn-frame';
 import { drawerName } from './drawer-name';
 import { AfterLight } from './passes/after-light';
+import { clip } from './passes/clip';
 import { depthTexture } from './passes/fullscreen';
 import { LightSum } from './passes/light-sum';
 import { lensLess, spreadOf } from './passes/sub-frame-spread';
@@ -42,9 +45,6 @@ import { upright } from './upright';
 /** Nothing can be drawn here; its message says why in plain words. */
 export class CannotDraw extends Error {}
 
-/** Between two looks at whether the graphics card is done, milliseconds. */
-const FENCE_POLL_MS = 3;
-
 /** Draws sub-frames of a stage, sums them, and makes a picture of the sum. One graphics context, reused. */
 export class Painter {
   readonly stage: Stage;
@@ -60,12 +60,7 @@ export class Painter {
   private readonly edgeSmoother: ReturnType<typeof smoothPass>;
   private readonly toFrame = { value: new Matrix4() };
   private readonly fromFrame = { value: new Matrix4() };
-  /** Pixels of the frame, and of what is drawn beyond it. */
-  private frame: readonly [width: number, height: number] = [0, 0];
-  private margin: readonly [x: number, y: number] = [0, 0];
-  /** Pixels of all that is drawn. */
-  private width = 0;
-  private height = 0;
+  private readonly frame = new DrawnFrame();
   private samples = 0;
   private sharpness: ShaderMaterial | null = null;
   private rays: RayTracer | null = null;
@@ -127,24 +122,21 @@ export class Painter {
 
   /** @param beyond how much is drawn beyond the frame for effects that look there, in heights of it */
   resize(width: number, height: number, beyond = 0): void {
-    const around = Math.ceil(beyond * height);
-    if (width === this.frame[0] && height === this.frame[1] && around === this.margin[0]) return;
-    this.frame = [width, height];
-    this.margin = [around, around];
-    [this.width, this.height] = [width + 2 * around, height + 2 * around];
+    const { frame } = this;
+    if (!frame.set(width, height, beyond)) return;
     this.renderer.setSize(width, height, false);
     this.output.setSize(width, height);
-    for (const target of [this.sum, this.single]) target.setSize(this.width, this.height);
-    this.chain.setSize(width, height, this.margin);
-    this.after.setSize(this.width, this.height);
-    this.rays?.setSize(this.width, this.height);
+    for (const target of [this.sum, this.single]) target.setSize(frame.width, frame.height);
+    this.chain.setSize(width, height, frame.margin);
+    this.after.setSize(frame.width, frame.height);
+    this.rays?.setSize(frame.width, frame.height);
     this.edgeSmoother.uniforms.resolution.value.set(1 / width, 1 / height);
     this.restart();
   }
 
   /** Empties the sum; from here on the noise in it can be asked for, where that is said. */
   restart(isMeasured = false): void {
-    if (isMeasured) (this.meter ??= new NoiseMeter(this.renderer)).restart(this.renderer, this.width, this.height);
+    if (isMeasured) (this.meter ??= new NoiseMeter(this.renderer)).restart(this.renderer, this.frame.width, this.frame.height);
     this.isMeasured = isMeasured;
     this.sum.clear(this.renderer);
     this.samples = 0;
@@ -164,14 +156,14 @@ export class Painter {
     sweeps: readonly [CameraState, CameraState] | null = null,
   ): void {
     const { renderer, camera } = this;
-    const state = this.wider(of);
-    const swept = sweeps && ([this.widened(sweeps[0]), this.widened(sweeps[1])] as const);
+    const state = this.frame.wider(of);
+    const swept = sweeps && ([this.frame.widened(sweeps[0]), this.frame.widened(sweeps[1])] as const);
     const [lensX, lensY] = throughIris(sample.lens, state.camera.iris);
     this.pictures.need(picturesIn(state));
     this.stage.pose(state, traced ? 'seen' : quality, sample.light);
     this.stage.materials.shared.grain.value = grainOf(traced?.seed ?? 0, traced?.i ?? this.samples);
     const nearest = this.stage.nearestTo(positionOf(state.camera.pose));
-    const spread = sample.share < 1 ? spreadOf(state.camera, [this.width, this.height], sample.share, nearest, swept) : null;
+    const spread = sample.share < 1 ? spreadOf(state.camera, [this.frame.width, this.frame.height], sample.share, nearest, swept) : null;
     const radius = lensRadius(state.camera) * lensLess(spread);
     this.look(state.camera, { pixelX: sample.pixel[0], pixelY: sample.pixel[1], lensX: lensX * radius, lensY: lensY * radius });
     if (quality === 'sketch') this.stage.sketch(renderer);
@@ -198,23 +190,14 @@ export class Painter {
 
   private newRays(): RayTracer {
     const made = new RayTracer(this.renderer, this.stage);
-    made.setSize(this.width, this.height);
+    made.setSize(this.frame.width, this.frame.height);
     return made;
   }
-
-  /** A camera that sees as much beyond its frame as is drawn. */
-  private widened(camera: CameraState): CameraState {
-    if (this.margin[0] === 0) return camera;
-    const [across, up] = [this.width / this.frame[0], this.height / this.frame[1]];
-    return { ...camera, sensorWidthMm: camera.sensorWidthMm * across, sensorHeightMm: camera.sensorHeightMm * up };
-  }
-
-  private wider = (state: FrameState): FrameState => (this.margin[0] === 0 ? state : { ...state, camera: this.widened(state.camera) });
 
   /** Puts the drawing camera where a point of the picture's integral is seen from. */
   private look(state: CameraState, sample: ViewSample): void {
     const { camera } = this;
-    const view = subFrameView(state, this.width, this.height, sample);
+    const view = subFrameView(state, this.frame.width, this.frame.height, sample);
     camera.matrixWorld.fromArray(view.pose as number[]);
     camera.matrixWorldInverse.copy(camera.matrixWorld).invert();
     camera.projectionMatrix.fromArray(view.projection as number[]);
@@ -229,29 +212,16 @@ export class Painter {
    * @param before as much of the frame from its left, 0..1, is shown as it is before all effects
    */
   present(of: FrameState, before = 0): void {
-    const state = this.wider(of);
+    const state = this.frame.wider(of);
     const isSmoothed = this.samples <= 1;
     const to = isSmoothed ? this.output : null;
     this.chain.show(state, this.samples, false, to, true);
     if (before > 0) {
-      this.clip(to, before);
+      clip(this.renderer, to, this.frame.size, before);
       this.chain.show(withoutEffects(state), this.samples, false, to, true);
-      this.clip(to, 1);
+      clip(this.renderer, to, this.frame.size, 1);
     }
     if (isSmoothed) this.edgeSmoother.draw(this.renderer, null);
-  }
-
-  /** Lets only so much of the frame from its left be drawn into; 1 is all of it. */
-  private clip(to: WebGLRenderTarget | null, share: number): void {
-    const [width, height] = this.frame;
-    const isCut = share < 1;
-    if (to) {
-      to.scissorTest = isCut;
-      to.scissor.set(0, 0, Math.round(share * width), height);
-    } else {
-      this.renderer.setScissorTest(isCut);
-      this.renderer.setScissor(0, 0, Math.round(share * width), height);
-    }
   }
 
   /** Paints over what is shown on the canvas how sharp each surface is. */
@@ -270,8 +240,8 @@ export class Painter {
 
   /** The mean of the sum as 8-bit sRGB, straight alpha, top row first. */
   read(state: FrameState, keepAlpha: boolean): Uint8Array {
-    const [width, height] = this.frame;
-    this.chain.show(this.wider(state), this.samples, keepAlpha, this.output);
+    const [width, height] = this.frame.size;
+    this.chain.show(this.frame.wider(state), this.samples, keepAlpha, this.output);
     const pixels = new Uint8Array(width * height * 4);
     this.renderer.readRenderTargetPixels(this.output, 0, 0, width, height, pixels);
     return upright(pixels, width * 4);
@@ -279,16 +249,16 @@ export class Painter {
 
   /** The mean of the sum as linear scene light, premultiplied, before the display transform; top row first. */
   readLinear(state: FrameState, keepAlpha: boolean): Float32Array {
-    const [width, height] = this.frame;
-    const light = this.chain.sceneLight(this.wider(state), this.samples, keepAlpha);
+    const [width, height] = this.frame.size;
+    const light = this.chain.sceneLight(this.frame.wider(state), this.samples, keepAlpha);
     const pixels = new Float32Array(width * height * 4);
-    this.renderer.readRenderTargetPixels(light, ...this.margin, width, height, pixels);
+    this.renderer.readRenderTargetPixels(light, ...this.frame.margin, width, height, pixels);
     return upright(pixels, width * 4);
   }
 
   /** Pixels of the frame. */
   get frameSize(): readonly [width: number, height: number] {
-    return this.frame;
+    return this.frame.size;
   }
 
   /** The dome of a state unrolled: radiance by rows from the lowest up, four numbers a point. */
@@ -300,17 +270,9 @@ export class Painter {
     return this.sight.read(this.renderer);
   }
 
-  /**
-   * Resolves once the graphics card has drawn all it was asked for. Commands are only queued when they are given: without waiting, a slow
-   * card falls seconds behind, and what is seen is long past.
-   */
-  async finished(): Promise<void> {
-    const gl = this.renderer.getContext() as WebGL2RenderingContext;
-    const fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0);
-    if (!fence) return;
-    gl.flush();
-    while (gl.clientWaitSync(fence, 0, 0) === gl.TIMEOUT_EXPIRED) await new Promise((resolve) => setTimeout(resolve, FENCE_POLL_MS));
-    gl.deleteSync(fence);
+  /** Resolves once the graphics card has drawn all it was asked for. */
+  finished(): Promise<void> {
+    return cardIdle(this.renderer.getContext() as WebGL2RenderingContext);
   }
 
   /** Called when the graphics context has been lost. */

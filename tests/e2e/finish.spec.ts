@@ -7,7 +7,7 @@ import { emptyProduction, productionSchema, type Production } from '@/core/produ
 import { bundleForBrowser } from '../../scripts/bundle.mjs';
 import { setOf } from '../support/set-of';
 import { bare, drawn, HEIGHT, plate, WIDTH } from './support/plates';
-import { addWords, goToRoom, makeProduction, pictureOf, saved, type } from './support/rooms';
+import { addWords, goToRoom, makeProduction, pictureOf, saved, type, valueOf } from './support/rooms';
 import { expect, test } from './support/server';
 
 /** What effects make of the picture, against what their formulas say. */
@@ -287,5 +287,31 @@ test('in Finish effects are added to the strip, set, looked at alone, parted fro
   expect(Number(/(-?\d+\.\d+) stops/.exec((await reading.textContent()) ?? '')?.[1])).toBeLessThan(-2);
   await own.getByRole('button', { name: 'Remove Glow' }).click();
   await expect(strip.getByRole('button')).toHaveText([/^Picture/, /^Grain/, /Effect/]);
+  await saved(own);
+});
+
+test('a wheel draws the lights toward a colour by hand, in one step of undo, and keeps how bright they are', async ({
+  page: own,
+  ironsky,
+}) => {
+  await makeProduction(own, ironsky.url, 'Balancing', '01:00');
+  await goToRoom(own, 'Finish');
+  await own.getByRole('button', { name: 'Effect', exact: true }).click();
+  await own.getByRole('menuitem', { name: 'Balance', exact: true }).click();
+  const values = async () => Promise.all(['red', 'green', 'blue'].map(async (part) => Number(await valueOf(own, `Lights, ${part}, ×`))));
+  expect(await values()).toEqual([1, 1, 1]);
+  const wheel = own.getByRole('slider', { name: 'Colour of the lights' });
+  await wheel.focus();
+  await own.keyboard.press('Shift+ArrowUp');
+  await own.keyboard.press('Shift+ArrowUp');
+  const [red, green, blue] = (await values()) as [number, number, number];
+  // Two tenths of the way to the rim, which is at 0.4 of a colour difference: red by 1.5748 of that (BT.709).
+  expect(red).toBeCloseTo(1 + 1.5748 * 0.08, 1);
+  expect(blue).toBeCloseTo(1, 1);
+  expect(0.2126 * red + 0.7152 * green + 0.0722 * blue).toBeCloseTo(1, 1);
+  await own.keyboard.press('Delete');
+  expect(await values()).toEqual([1, 1, 1]);
+  await own.keyboard.press('Control+z');
+  expect((await values())[0]).toBeCloseTo(red, 2);
   await saved(own);
 });

@@ -25,6 +25,12 @@ export function lumaAndColour(red: number, green: number, blue: number): { y: nu
   return { y, cb: (blue - y) / CB, cr: (red - y) / CR };
 }
 
+/** The way back: red, green and blue of a luma and colour differences. */
+export function ofLumaAndColour(y: number, cb: number, cr: number): [number, number, number] {
+  const [red, blue] = [y + CR * cr, y + CB * cb];
+  return [red, (y - KR * red - KB * blue) / KG, blue];
+}
+
 /** Colours that bars of a test picture have at some share of their full strength; the trade's targets on a vectorscope. */
 export const PRIMARY_TARGETS = (
   [

@@ -94,6 +94,9 @@ function useFillsScreen(): boolean {
 function useLook(width: number, height: number) {
   const { picture } = useWorkspace();
   const rate = useProduction((p) => p.format.rate);
+  const only = useView((s) => s.onlyEffect);
+  // An effect that is gone is not looked at alone any more.
+  const onlyEffect = useProduction((p) => (p.finish.some(({ id }) => id === only) ? only : null));
   const view = useView((s) => ({
     playhead: s.trialFrame ?? s.playhead,
     quality: s.quality,
@@ -102,7 +105,6 @@ function useLook(width: number, height: number) {
     walk: s.walk,
     sharpness: s.sharpness,
     soloed: s.soloed,
-    onlyEffect: s.onlyEffect,
     before: s.before ?? 0,
     moving: s.playing || s.dragging || s.trialFrame !== null,
   }));
@@ -119,11 +121,11 @@ function useLook(width: number, height: number) {
       free: view.walk && { pose: view.walk.pose, distance: view.walk.distance },
       sharpness: view.sharpness,
       soloed: view.soloed,
-      onlyEffect: view.onlyEffect,
+      onlyEffect,
       before: view.before,
       moving: view.moving,
     });
-  }, [picture, width, height, rate, view]);
+  }, [picture, width, height, rate, view, onlyEffect]);
 }
 
 export interface LensViewProps {

@@ -1,6 +1,6 @@
 import Color from 'colorjs.io';
 import { stopsOverGrey } from '@/core/finish/colour-reading';
-import { lumaAndColour, PRIMARY_TARGETS, scopesOf, SKIN_DEGREES, VECTOR_BINS } from '@/core/finish/scopes';
+import { lumaAndColour, ofLumaAndColour, PRIMARY_TARGETS, scopesOf, SKIN_DEGREES, VECTOR_BINS } from '@/core/finish/scopes';
 
 /** A picture of columns of colours, each as wide as the others. */
 function chart(colours: readonly (readonly [number, number, number])[], width = 8 * colours.length, height = 4): Uint8Array {
@@ -57,6 +57,13 @@ test('colour differences of the primaries are half at full strength; skin of any
     const turn = (Math.atan2(cr, cb) * 180) / Math.PI;
     expect(Math.abs(turn - SKIN_DEGREES)).toBeLessThan(12);
   }
+});
+
+test('three values that a wheel has turned keep their luma, and come back as they were', () => {
+  const { y, cb, cr } = lumaAndColour(1.2, 0.9, 1.05);
+  expect(ofLumaAndColour(y, cb, cr)).toEqual([1.2, 0.9, 1.05].map((v) => expect.closeTo(v, 12)));
+  const turned = ofLumaAndColour(y, cb + 0.1, cr - 0.2);
+  expect(0.2126 * turned[0] + 0.7152 * turned[1] + 0.0722 * turned[2]).toBeCloseTo(y, 12);
 });
 
 test('a card of middle grey is at no stops, twice its light one over', () => {
