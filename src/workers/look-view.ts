@@ -35,6 +35,8 @@ export class LookView {
   private changedAt = -Infinity;
   private noRays = false;
   private isCalm = false;
+  /** What was drawn is a quick picture, and no part of a better one. */
+  private isQuick = false;
 
   constructor(private readonly tell: (message: Extract<FromPicture, { kind: 'drawn' | 'no-rays' }>) => void) {}
 
@@ -101,7 +103,7 @@ export class LookView {
     if (this.stale) this.beyond = marginOf(finished(stateAt(scenery, look.seconds, look), look).finish);
     painter.resize(look.width, look.height, this.beyond);
     if (this.stale) {
-      this.stale = this.isCalm = false;
+      this.stale = this.isCalm = this.isQuick = false;
       painter.restart(!look.moving);
       if (look.quality !== 'full') return this.drawQuick(painter, scenery, look, goal, started);
     } else if (goal === 1 || this.isCalm || painter.sampleCount >= goal) return false;
@@ -121,6 +123,9 @@ export class LookView {
 
   /** Adds the next sub-frame. Where its light cannot be followed by rays it is plain, and that is said. */
   private refine(painter: Painter, scenery: Scenery, look: Look, n: number): FrameState {
+    // Until then the quick picture can be asked about.
+    if (this.isQuick) painter.restart(!look.moving);
+    this.isQuick = false;
     const traced = scenery.production.traced && !look.moving && !this.noRays;
     try {
       return addSubFrame(painter, scenery, { ...look, traced, i: painter.sampleCount, n });
@@ -140,7 +145,7 @@ export class LookView {
     this.present(painter, state, look);
     const { focusDistance: focus } = state.camera;
     this.tell({ kind: 'drawn', seconds: look.seconds, samples: 1, of: goal, focus, milliseconds: performance.now() - started });
-    if (goal > 1) painter.restart(!look.moving);
+    this.isQuick = goal > 1;
     return goal > 1;
   }
 

@@ -27,7 +27,7 @@ const Wheels = styled.div`
 
 /** What each wheel sets, how far its rim goes, and whether more of a value is less of its colour. */
 const WHEELS = [
-  { of: 'offset', name: 'darks', rim: 0.1, sign: 1 },
+  { of: 'offset', name: 'darks', rim: 0.03, sign: 1 },
   { of: 'power', name: 'mids', rim: 0.4, sign: -1 },
   { of: 'slope', name: 'lights', rim: 0.4, sign: 1 },
 ] as const;
