@@ -84,8 +84,8 @@ export async function drawFrame(
   goesOn: () => boolean | Promise<boolean> = () => true,
 ): Promise<FrameState | null> {
   const seconds = frameToSeconds(frame, scenery.production.format.rate);
-  // A frame that is written waits for what it shows.
   const middle = stateAt(scenery, seconds);
+  // A frame that is written waits for what it shows.
   await scenery.pictures?.whenReady(picturesIn(middle));
   painter.resize(width, height, marginOf(middle.finish));
   painter.restart(until > 0);

@@ -256,6 +256,18 @@ export class Painter {
     return upright(pixels, width * 4);
   }
 
+  /** One pixel of the picture over its ground: as scene light, and as it is shown. @param y from the top */
+  readColour(state: FrameState, x: number, y: number): { linear: Float32Array; code: Uint8Array } {
+    const { frame, renderer } = this;
+    const [linear, code, own] = [new Float32Array(4), new Uint8Array(4), frame.wider(state)];
+    const [mx, my] = frame.margin;
+    const up = frame.size[1] - 1 - y;
+    renderer.readRenderTargetPixels(this.chain.sceneLight(own, this.samples, false), mx + x, my + up, 1, 1, linear);
+    this.chain.show(own, this.samples, false, this.output);
+    renderer.readRenderTargetPixels(this.output, x, up, 1, 1, code);
+    return { linear, code };
+  }
+
   /** Pixels of the frame. */
   get frameSize(): readonly [width: number, height: number] {
     return this.frame.size;

@@ -100,21 +100,22 @@ export class LookView {
     if (!look || !this.canDraw()) return false;
     const goal = look.quality === 'sketch' ? 1 : look.moving ? (look.quality === 'full' ? MOVING_FULL_SAMPLES : 1) : REST_SAMPLES;
     const started = performance.now();
-    if (this.stale) this.beyond = marginOf(finished(stateAt(scenery, look.seconds, look), look).finish);
+    const state = this.stale ? stateAt(scenery, look.seconds, look) : null;
+    if (state) this.beyond = marginOf(finished(state, look).finish);
     painter.resize(look.width, look.height, this.beyond);
-    if (this.stale) {
+    if (state) {
       this.stale = this.isCalm = this.isQuick = false;
       painter.restart(!look.moving);
-      if (look.quality !== 'full') return this.drawQuick(painter, scenery, look, goal, started);
+      if (look.quality !== 'full') return this.drawQuick(painter, scenery.production.seed, state, look, goal, started);
     } else if (goal === 1 || this.isCalm || painter.sampleCount >= goal) return false;
     if (look.quality !== 'full' && this.restsIn(started) > 0) return false;
-    const state = this.refine(painter, scenery, look, goal);
+    const refined = this.refine(painter, scenery, look, goal);
     const done = painter.sampleCount;
     const measured = !look.moving && done >= REST_LEAST && done % MEASURED_EACH === 0;
-    this.isCalm = measured && painter.noise(state) <= CALM;
+    this.isCalm = measured && painter.noise(refined) <= CALM;
     const of = this.isCalm ? done : goal;
     if (done >= of || (!look.moving && done >= FIRST_SHOWN && done % SHOWN_EVERY === 0)) {
-      this.present(painter, state, look);
+      this.present(painter, refined, look);
       const focus = stateAt(scenery, look.seconds, look).camera.focusDistance;
       this.tell({ kind: 'drawn', seconds: look.seconds, samples: done, of, focus, milliseconds: performance.now() - started });
     }
@@ -139,9 +140,8 @@ export class LookView {
   }
 
   /** First a quick picture; refining begins anew after it. */
-  private drawQuick(painter: Painter, scenery: Scenery, look: Look, goal: number, started: number): boolean {
-    const state = stateAt(scenery, look.seconds, look);
-    painter.addSubFrame(state, look.quality, subFrameSample(scenery.production.seed, 0, 1));
+  private drawQuick(painter: Painter, seed: number, state: FrameState, look: Look, goal: number, started: number): boolean {
+    painter.addSubFrame(state, look.quality, subFrameSample(seed, 0, 1));
     this.present(painter, state, look);
     const { focusDistance: focus } = state.camera;
     this.tell({ kind: 'drawn', seconds: look.seconds, samples: 1, of: goal, focus, milliseconds: performance.now() - started });

@@ -18,9 +18,9 @@ export class ShownPicture {
     this.asked.push((painter, state) => {
       const [width, height] = painter.frameSize;
       const at = (share: number, size: number) => Math.max(0, Math.min(size - 1, Math.floor(share * size)));
-      const i = 4 * (at((1 - y) / 2, height) * width + at((x + 1) / 2, width));
-      const three = (from: ArrayLike<number>) => [from[i], from[i + 1], from[i + 2]] as [number, number, number];
-      tell({ linear: three(painter.readLinear(state, false)), code: three(painter.read(state, false)) });
+      const three = ([red = 0, green = 0, blue = 0]: ArrayLike<number> & Iterable<number>) => [red, green, blue] as const;
+      const { linear, code } = painter.readColour(state, at((x + 1) / 2, width), at((1 - y) / 2, height));
+      tell({ linear: three(linear), code: three(code) });
     });
   }
 

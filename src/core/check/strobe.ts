@@ -34,11 +34,6 @@ const WHIP_SECONDS = 0.5;
  */
 export const GAP_LIMIT = (1 / (CROSSING_SECONDS * CROSSING_RATE)) * (1 - CROSSING_OPEN);
 
-interface PartsSeen {
-  camera: CameraState;
-  places: ReturnType<typeof movingParts>;
-}
-
 /**
  * Motion in the picture at each delivered frame, or at every so many, inside its own shot; one after another, as they are asked for.
  * @param probe the built surfaces, of which those in view are followed
@@ -48,20 +43,21 @@ export function* frameMotion(production: Production, boundsOf: BoundsOf, every =
   const open = production.shutterDeg / 360;
   const marks = new Map(production.marks.map((mark) => [mark.id, mark]));
   const performs = production.marks.some((mark) => !readyAmong(production, resolverOf(production), mark, boundsOf).still);
+  /** How far something goes over the picture from one place of it to another, pixels. */
+  const wayOf = (at: readonly [number, number], gone: readonly [number, number]) =>
+    Math.hypot(((gone[0] - at[0]) * width) / 2, ((gone[1] - at[1]) * height) / 2);
   /** Largest way of what moves by itself within marks, by its middle, whether something is before it or not. */
-  const partPixels = (frame: number, span: readonly [number, number]): number => {
-    const [a, b] = span.map((at) => {
-      const { camera, marks: states } = evaluate(production, frameToSeconds(at, rate), boundsOf, { pictureFrame: frame, probe });
-      return { camera, places: movingParts(states, boundsOf) };
-    }) as [PartsSeen, PartsSeen];
+  const partPixels = (frame: number, span: readonly [number, number], [a, b]: readonly [CameraState, CameraState]): number => {
+    const placesAt = (at: number) =>
+      movingParts(evaluate(production, frameToSeconds(at, rate), boundsOf, { pictureFrame: frame, probe }).marks, boundsOf);
+    const later = placesAt(span[1]);
     let most = 0;
-    for (const [name, place] of a.places) {
-      const later = b.places.get(name);
-      const [at, gone] = [projected(a.camera, place), later && projected(b.camera, later)];
-      if (!at || !gone || Math.abs(at[0]) > 1 || Math.abs(at[1]) > 1) continue;
-      most = Math.max(most, Math.hypot(((gone[0] - at[0]) * width) / 2, ((gone[1] - at[1]) * height) / 2));
+    for (const [name, place] of placesAt(span[0])) {
+      const then = later.get(name);
+      const [at, gone] = [projected(a, place), then && projected(b, then)];
+      if (at && gone && Math.abs(at[0]) <= 1 && Math.abs(at[1]) <= 1) most = Math.max(most, wayOf(at, gone));
     }
-    return most / (span[1] - span[0]);
+    return most;
   };
   for (let frame = 0; frame < length; frame += every) {
     const shot = shotAt(production, frame);
@@ -80,9 +76,9 @@ export function* frameMotion(production: Production, boundsOf: BoundsOf, every =
     for (const { markId, copy, local, at } of pointsInView(production, a, before, boundsOf, probe)) {
       const pose = posesOf(markId)[copy];
       const gone = pose && projected(b, transformPoint(pose, local));
-      if (gone) pixels = Math.max(pixels, Math.hypot(((gone[0] - at[0]) * width) / 2, ((gone[1] - at[1]) * height) / 2) / (to - from));
+      if (gone) pixels = Math.max(pixels, wayOf(at, gone) / (to - from));
     }
-    pixels = Math.max(pixels, performs ? partPixels(frame, [from, to]) : 0);
+    if (performs) pixels = Math.max(pixels, partPixels(frame, [from, to], [a, b]) / (to - from));
     const gap = (pixels * (1 - open)) / width;
     const whip = pixels / width > 1 / (WHIP_SECONDS * framesPerSecond(rate));
     yield { frame, pixels, strobes: gap > GAP_LIMIT && !whip };

@@ -1,12 +1,10 @@
 import type { EffectState } from '../frame/frame-state';
-import { EFFECTS, type AnyEffectKind } from '../production/owners/effects/effects';
-
-const kindOf = (kind: EffectState['kind']): AnyEffectKind | undefined => EFFECTS.find((each) => each.kind === kind);
+import { effectKind, type AnyEffectKind } from '../production/owners/effects/effects';
 
 /** The effects of a state that change its picture, each with what is known of its kind, in their order. */
 export const actingEffects = (finish: readonly EffectState[]): { effect: EffectState; kind: AnyEffectKind }[] =>
   finish.flatMap((effect) => {
-    const kind = kindOf(effect.kind);
+    const kind = effectKind(effect.kind);
     return kind && !kind.isNeutral(effect.values as never, effect.settings as never) ? [{ effect, kind }] : [];
   });
 

@@ -51,7 +51,7 @@ jsep.addUnaryOp('+');
 
 /** Signs that are typed as they are written by hand. */
 const written = (text: string): string =>
-  text.replaceAll('×', '*').replaceAll('·', '*').replaceAll('÷', '/').replaceAll('−', '-').replaceAll('≤', '<=').replaceAll('≥', '>=');
+  text.replaceAll(/[×·]/g, '*').replaceAll('÷', '/').replaceAll('−', '-').replaceAll('≤', '<=').replaceAll('≥', '>=');
 
 const BINARY: Record<string, (a: number, b: number) => number> = {
   '+': (a, b) => a + b,

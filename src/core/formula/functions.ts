@@ -26,7 +26,7 @@ const clamp = (v: number, low: number, high: number) => Math.max(low, Math.min(h
 /** A number from 0 to 1 (1 excluded) for a whole number: always the same. */
 const random = (n: number, seed = 0) => chance(Math.floor(n), seed, 77);
 
-/** Smooth noise from -1 to 1 that passes through chance at whole numbers, without a corner (K. Perlin, 1985: fade 6t⁵ - 15t⁴ + 10t³). */
+/** Smooth noise from -1 to 1 that passes through chance at whole numbers, with no corner (K. Perlin, 2002: fade 6t⁵ - 15t⁴ + 10t³). */
 function noise(t: number, seed = 0): number {
   const whole = Math.floor(t);
   const slope = (n: number) => 2 * random(n, seed) - 1;

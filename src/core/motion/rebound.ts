@@ -33,9 +33,9 @@ export function reboundProgress(code: number, x: number): number {
 }
 
 /**
- * Progress of a damped oscillator that is let go at 0 and swings about 1: 1 − e^(−ζωt)(cos ω_d t + ζω/ω_d sin ω_d t), its step response as
- * handbooks of control have it. It is beyond 1 `count` times, exactly as far as those say; of the swing after it keeps what brings it
- * to rest at 1 when the span is over.
+ * Progress of a damped oscillator that is let go at 0 and swings about 1, its step response as handbooks of control have it:
+ * 1 − e^(−ζωt)(cos ω_d t + ζω/ω_d sin ω_d t). It is beyond 1 `count` times, exactly as far as those say; of the swing after
+ * it keeps what brings it to rest at 1 when the span is over.
  * @param x share of the span, 0..1
  * @param count how often it is beyond: once is over, twice is over and back under
  * @param damping ratio, more than 0, less than 1

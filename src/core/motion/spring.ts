@@ -12,8 +12,8 @@ export interface SpringState {
 }
 
 /**
- * What follows a goal on a spring, a step later: x'' + 2ζω x' + ω² (x - u) = 0. While the goal moves evenly this is exact, however long the
- * step (the closed form of the damped oscillator about the particular solution u - 2ζ u' / ω).
+ * What follows a goal on a spring, a step later: x'' + 2ζω x' + ω² (x - u) = 0. While the goal moves evenly this is exact, however long
+ * the step (the closed form of the damped oscillator about the particular solution u - 2ζ u' / ω).
  * @param goal at the beginning of the step and at its end
  * @param step seconds
  */

@@ -16,8 +16,8 @@ const SKIN = 0.45;
 export function Vectorscope({ scopes }: { scopes: Scopes }) {
   const draw = useCallback(
     (canvas: HTMLCanvasElement) =>
-      drawDensity(canvas, VECTOR_BINS, VECTOR_BINS, [
-        { counts: scopes.vectors, colour: COLOUR, at: (x, y) => (VECTOR_BINS - 1 - y) * VECTOR_BINS + x },
+      drawDensity(canvas, VECTOR_BINS, [
+        { counts: scopes.vectors, colour: COLOUR, from: 0, wide: VECTOR_BINS, at: (x, y) => (VECTOR_BINS - 1 - y) * VECTOR_BINS + x },
       ]),
     [scopes],
   );

@@ -3,7 +3,7 @@
 import { scaleLinear } from 'd3-scale';
 import { useCallback } from 'react';
 import type { Scopes } from '@/core/finish/scopes';
-import { drawDensity } from './density';
+import { drawDensity, type Layer } from './density';
 import { ScopeFrame } from './scope-frame';
 
 const RATIO = 1.35;
@@ -20,14 +20,15 @@ export function Waveform({ scopes, parade }: { scopes: Scopes; parade: boolean }
   const draw = useCallback(
     (canvas: HTMLCanvasElement) => {
       const { columns } = scopes;
-      const layers = parade
-        ? scopes.parade.map((counts, k) => ({
-            counts,
-            colour: COLOURS[k] as (typeof COLOURS)[number],
-            at: (x: number, y: number) => (Math.floor(x / columns) === k ? (x % columns) * 256 + 255 - y : -1),
-          }))
-        : [{ counts: scopes.luma, colour: WHITE, at: (x: number, y: number) => x * 256 + 255 - y }];
-      drawDensity(canvas, parade ? 3 * columns : columns, 256, layers);
+      const shown = parade
+        ? scopes.parade.map((counts, k) => ({ counts, colour: COLOURS[k] as Layer['colour'], from: k * columns }))
+        : [{ counts: scopes.luma, colour: WHITE, from: 0 }];
+      const at = (x: number, y: number) => x * 256 + 255 - y;
+      drawDensity(
+        canvas,
+        256,
+        shown.map((each) => ({ ...each, wide: columns, at })),
+      );
     },
     [scopes, parade],
   );

@@ -1,5 +1,6 @@
 import { Color } from 'three';
 import { colourEffect, type StateOf } from './effect-drawer';
+import { setTint } from './scattered';
 
 const blacksUniforms = () => ({ tint: { value: new Color() }, amount: { value: 0 }, upTo: { value: 1 } });
 export const blacksDrawer = () =>
@@ -12,7 +13,7 @@ export const blacksDrawer = () =>
     },
     blacksUniforms(),
     ({ tint, amount, upTo }, { values }) => {
-      tint.value.setRGB(...(values.colour as [number, number, number]));
+      setTint(tint.value, values.colour);
       amount.value = values.amount;
       upTo.value = values.upTo;
     },

@@ -1,5 +1,6 @@
 import { HalfFloatType, LinearFilter, Vector2, WebGLRenderTarget, type Texture, type WebGLRenderer } from 'three';
 import { FullscreenPass } from '../passes/fullscreen';
+import { LOOK_AT_GLSL, texture } from './scattered';
 
 /** At each level half as large: a wide blur is a narrow one of a small picture. */
 const NARROW = 3;
@@ -7,17 +8,6 @@ const MOST_LEVELS = 7;
 
 const smallTarget = () =>
   new WebGLRenderTarget(1, 1, { minFilter: LinearFilter, magFilter: LinearFilter, type: HalfFloatType, depthBuffer: false });
-
-/** Beyond the picture there is nothing. */
-const PICTURE_GLSL = /* glsl */ `
-uniform sampler2D picture;
-uniform vec2 texel;
-varying vec2 at;
-vec4 lookAt(vec2 p) {
-  vec2 inside = step(vec2(0.0), p) * step(p, vec2(1.0));
-  return texture2D(picture, p) * inside.x * inside.y;
-}
-`;
 
 /** A picture that was blurred. */
 export interface Blurred {
@@ -28,7 +18,8 @@ export interface Blurred {
 /** Blurs pictures by a Gauss curve as wide as is asked for, and keeps their light: what leaves over the border is all that is lost. */
 export class Blur {
   private readonly halve = new FullscreenPass(
-    /* glsl */ `${PICTURE_GLSL}
+    /* glsl */ `${LOOK_AT_GLSL}
+uniform vec2 texel;
 void main() {
   vec4 sum = vec4(0.0);
   for (int y = -1; y <= 2; y++)
@@ -39,10 +30,10 @@ void main() {
     }
   gl_FragColor = sum / 64.0;
 }`,
-    { picture: { value: null as Texture | null }, texel: { value: new Vector2() } },
+    { picture: texture(), texel: { value: new Vector2() } },
   );
   private readonly along = new FullscreenPass(
-    /* glsl */ `${PICTURE_GLSL}
+    /* glsl */ `${LOOK_AT_GLSL}
 uniform vec2 way;
 uniform float sigma;
 void main() {
@@ -56,7 +47,7 @@ void main() {
   }
   gl_FragColor = sum / total;
 }`,
-    { picture: { value: null as Texture | null }, texel: { value: new Vector2() }, way: { value: new Vector2() }, sigma: { value: 1 } },
+    { picture: texture(), way: { value: new Vector2() }, sigma: { value: 1 } },
   );
   private readonly levels: WebGLRenderTarget[] = Array.from({ length: MOST_LEVELS }, smallTarget);
   private readonly turned = smallTarget();

@@ -37,7 +37,7 @@ const common = () => ({
 });
 
 /** The picture, and where in the frame a pixel is: 0 to 1 within it, beyond in the margin. */
-export const EFFECT_GLSL = /* glsl */ `
+const EFFECT_GLSL = /* glsl */ `
 uniform sampler2D picture;
 uniform vec2 frameAt;
 uniform vec2 frameSize;
@@ -73,7 +73,7 @@ export function passEffect<S extends EffectState, U extends Uniforms>(
 }
 
 /** Says where the frame lies in the picture. */
-export function placeFrame(uniforms: ReturnType<typeof common>, { width, height, margin: [mx, my] }: EffectGround): void {
+function placeFrame(uniforms: ReturnType<typeof common>, { width, height, margin: [mx, my] }: EffectGround): void {
   uniforms.frameAt.value.set(mx, my);
   uniforms.frameSize.value.set(width - 2 * mx, height - 2 * my);
 }

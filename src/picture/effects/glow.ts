@@ -1,20 +1,18 @@
 import { Color, Vector2 } from 'three';
-import { FullscreenPass, pixelTarget } from '../passes/fullscreen';
+import { FullscreenPass } from '../passes/fullscreen';
 import { Blur } from './blur';
 import type { EffectDrawer, StateOf } from './effect-drawer';
-import { brightPass, SCATTERED_GLSL, texture } from './scattered';
+import { BrightParts, SCATTERED_GLSL, setTint, texture } from './scattered';
 
 /** Curves that a glow is made of: how wide each is, as a share of how far it reaches, and how much of the light it has. */
-export const GLOW_CURVES = [
-  { wide: 0.04, share: 0.5 },
-  { wide: 0.13, share: 0.3 },
-  { wide: 0.4, share: 0.2 },
+const CURVES = [
+  { name: 'near', wide: 0.04, share: 0.5 },
+  { name: 'middle', wide: 0.13, share: 0.3 },
+  { name: 'far', wide: 0.4, share: 0.2 },
 ] as const;
-const NAMES = ['near', 'middle', 'far'] as const;
 
 export function glowDrawer(): EffectDrawer<StateOf<'glow'>> {
-  const bright = brightPass();
-  const source = pixelTarget();
+  const bright = new BrightParts();
   const blur = new Blur();
   const uniforms = {
     picture: texture(),
@@ -40,31 +38,27 @@ varying vec2 at;
 ${SCATTERED_GLSL}
 void main() {
   vec4 seen = texture2D(picture, at);
-  vec3 spread = ${NAMES.map((name, i) => `${GLOW_CURVES[i]?.share.toFixed(3)} * texture2D(${name}, at * scales[${i}]).rgb`).join(' + ')};
+  vec3 spread = ${CURVES.map(({ name, share }, i) => `${share} * texture2D(${name}, at * scales[${i}]).rgb`).join(' + ')};
   vec3 added = strength * tint * spread;
   gl_FragColor = vec4(seen.rgb - strength * texture2D(bright, at).rgb + added, covered(seen.a, added));
 }`,
     uniforms,
   );
   return {
-    draw(renderer, { values }, from, to, { width, height, lines }) {
-      source.setSize(width, height);
-      blur.setSize(width, height);
-      bright.uniforms.picture.value = from;
-      bright.uniforms.threshold.value = values.threshold;
-      bright.draw(renderer, source);
-      GLOW_CURVES.forEach(({ wide }, i) => {
-        const name = NAMES[i] as (typeof NAMES)[number];
-        const { texture: blurred, scale } = blur.draw(renderer, source.texture, wide * values.size * lines, name);
+    draw(renderer, { values }, from, to, ground) {
+      const source = bright.draw(renderer, from, values.threshold, ground);
+      blur.setSize(ground.width, ground.height);
+      CURVES.forEach(({ name, wide }, i) => {
+        const { texture: blurred, scale } = blur.draw(renderer, source, wide * values.size * ground.lines, name);
         uniforms[name].value = blurred;
         uniforms.scales.value[i]?.copy(scale);
       });
       uniforms.picture.value = from;
-      uniforms.bright.value = source.texture;
+      uniforms.bright.value = source;
       uniforms.strength.value = values.strength;
-      uniforms.tint.value.setRGB(...(values.tint as [number, number, number]));
+      setTint(uniforms.tint.value, values.tint);
       mix.draw(renderer, to);
     },
-    dispose: () => [bright, source, blur, mix].forEach((each) => each.dispose()),
+    dispose: () => [bright, blur, mix].forEach((each) => each.dispose()),
   };
 }

@@ -1,3 +1,4 @@
+import { HASH_GLSL } from '../passes/hash-glsl';
 import { passEffect, type EffectGround, type StateOf } from './effect-drawer';
 
 const grainUniforms = () => ({ amount: { value: 0 }, size: { value: 1 }, inColour: { value: 0 }, seed: { value: 0 } });
@@ -9,13 +10,7 @@ uniform float amount;
 uniform float size;
 uniform float inColour;
 uniform float seed;
-uint hashed(uvec3 q) {
-  uint h = q.x * 0x9E3779B1u ^ (q.y * 0x85EBCA77u) ^ (q.z * 0xC2B2AE3Du);
-  h = (h ^ (h >> 15)) * 0x2C1B3C6Du;
-  h = (h ^ (h >> 12)) * 0x297A2D39u;
-  return h ^ (h >> 15);
-}
-/** Four numbers of mean 0 and deviation 1: sums of evenly spread ones. */
+${HASH_GLSL}/** Four numbers of mean 0 and deviation 1: sums of evenly spread ones. */
 vec4 chanceAt(ivec2 cell) {
   vec4 sum = vec4(0.0);
   for (uint k = 0u; k < 3u; k++) {

@@ -1,5 +1,6 @@
 import { Color } from 'three';
 import { colourEffect, type StateOf } from './effect-drawer';
+import { setTint } from './scattered';
 
 const uniforms = () => ({ tint: { value: new Color() }, amount: { value: 0 } });
 
@@ -8,7 +9,7 @@ export const hazeLiftDrawer = () =>
     { space: 'scene', functions: 'uniform vec3 tint;\nuniform float amount;', change: 'colour += amount * tint;' },
     uniforms(),
     ({ tint, amount }, { values }) => {
-      tint.value.setRGB(...(values.colour as [number, number, number]));
+      setTint(tint.value, values.colour);
       amount.value = values.amount;
     },
   );

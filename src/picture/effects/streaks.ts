@@ -2,29 +2,26 @@ import { Color, Vector2, type WebGLRenderTarget } from 'three';
 import { radians } from '@/core/space/angle';
 import { FullscreenPass, pixelTarget } from '../passes/fullscreen';
 import type { EffectDrawer, StateOf } from './effect-drawer';
-import { brightPass, SCATTERED_GLSL, texture } from './scattered';
+import { BrightParts, LOOK_AT_GLSL, SCATTERED_GLSL, setTint, texture } from './scattered';
 
 /** Looks along a line, each as far apart again as those before: 4 looks, then 4 of those, and so on. */
 const LOOKS = 4;
 const ROUNDS = 4;
 
 export function streaksDrawer(): EffectDrawer<StateOf<'streaks'>> {
-  const bright = brightPass();
-  const targets = [pixelTarget(), pixelTarget(), pixelTarget()] as const;
+  const bright = new BrightParts();
+  const turns = [pixelTarget(), pixelTarget()] as const;
   const along = new FullscreenPass(
     /* glsl */ `
-uniform sampler2D picture;
+${LOOK_AT_GLSL}
 uniform vec2 way;
 uniform float fall;
-varying vec2 at;
 void main() {
   vec3 sum = vec3(0.0);
   float total = 0.0;
   for (int i = 0; i < ${LOOKS}; i++) {
-    vec2 p = at - float(i) * way;
     float w = exp(-fall * float(i));
-    vec2 inside = step(vec2(0.0), p) * step(p, vec2(1.0));
-    sum += w * texture2D(picture, p).rgb * inside.x * inside.y;
+    sum += w * lookAt(at - float(i) * way).rgb;
     total += w;
   }
   gl_FragColor = vec4(sum / total, 0.0);
@@ -49,14 +46,12 @@ void main() {
   );
   const sums = [pixelTarget(), pixelTarget()] as const;
   return {
-    draw(renderer, { values, settings }, from, to, { width, height, lines }) {
-      for (const each of [...targets, ...sums]) each.setSize(width, height);
-      const [source, ...turns] = targets as readonly [WebGLRenderTarget, WebGLRenderTarget, WebGLRenderTarget];
-      bright.uniforms.picture.value = from;
-      bright.uniforms.threshold.value = values.threshold;
-      bright.draw(renderer, source);
+    draw(renderer, { values, settings }, from, to, ground) {
+      const { width, height, lines } = ground;
+      for (const each of [...turns, ...sums]) each.setSize(width, height);
+      const source = bright.draw(renderer, from, values.threshold, ground);
       uniforms.strength.value = values.strength;
-      uniforms.tint.value.setRGB(...(values.tint as [number, number, number]));
+      setTint(uniforms.tint.value, values.tint);
       const reach = values.length * lines;
       // At its end a streak has a hundredth of its light.
       const step = reach / LOOKS ** ROUNDS;
@@ -64,7 +59,7 @@ void main() {
       const ways = 2 * settings.count;
       for (let k = 0; k < ways; k++) {
         const turn = radians(values.angle) + (2 * Math.PI * k) / ways;
-        let now = source.texture;
+        let now = source;
         for (let round = 0; round < ROUNDS; round++) {
           const target = turns[round % 2] as WebGLRenderTarget;
           const apart = step * LOOKS ** round;
@@ -81,6 +76,6 @@ void main() {
         picture = into.texture;
       }
     },
-    dispose: () => [bright, along, add, ...targets, ...sums].forEach((each) => each.dispose()),
+    dispose: () => [bright, along, add, ...turns, ...sums].forEach((each) => each.dispose()),
   };
 }

@@ -1,5 +1,6 @@
 import { Vector2, type Texture } from 'three';
 import { FullscreenPass } from './fullscreen';
+import { HASH_GLSL } from './hash-glsl';
 
 /** Half a step of eight bits of fixed noise, so that dark gradients do not band. */
 export const ditherPass = () =>
@@ -8,13 +9,8 @@ export const ditherPass = () =>
 uniform sampler2D picture;
 /** Pixels that were drawn beyond the frame. */
 uniform vec2 margin;
-float noiseAt(vec2 p) {
-  uvec2 q = uvec2(p);
-  uint h = q.x * 0x9E3779B1u ^ (q.y * 0x85EBCA77u);
-  h = (h ^ (h >> 15)) * 0x2C1B3C6Du;
-  h = (h ^ (h >> 12)) * 0x297A2D39u;
-  return float((h ^ (h >> 15)) & 0xFFFFu) / 65535.0;
-}
+${HASH_GLSL}
+float noiseAt(vec2 p) { return float(hashed(uvec3(uvec2(p), 0u)) & 0xFFFFu) / 65535.0; }
 void main() {
   vec4 shown = texelFetch(picture, ivec2(gl_FragCoord.xy) + ivec2(margin), 0);
   float noise = (noiseAt(gl_FragCoord.xy) - 0.5) / 255.0;

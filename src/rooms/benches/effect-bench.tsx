@@ -4,7 +4,7 @@ import { ArrowLeft, ArrowRight, Trash2 } from 'lucide-react';
 import { styled } from 'styled-components';
 import { moveEffect, removeEffect } from '@/core/production/edits/effect-edits';
 import { BAR_ASPECTS } from '@/core/production/owners/effects/bars';
-import { EFFECTS } from '@/core/production/owners/effects/effects';
+import { effectKind } from '@/core/production/owners/effects/effects';
 import { ownerAt } from '@/core/production/owners/owners';
 import { numberNames } from '@/core/schema/fields';
 import { Button, IconButton } from '@/parts/controls';
@@ -22,8 +22,7 @@ const Tools = styled.div`
 `;
 
 /** What an effect is called: by its own name, or by its kind's. */
-export const effectName = ({ name, kind }: { name: string; kind: string }): string =>
-  name || (EFFECTS.find((each) => each.kind === kind)?.label ?? kind);
+export const effectName = ({ name, kind }: { name: string; kind: string }): string => name || (effectKind(kind)?.label ?? kind);
 
 const ASPECT_WORDS: Record<string, string> = Object.fromEntries(BAR_ASPECTS.map((aspect) => [aspect, `${aspect}:1`]));
 const WORDS = { ...ASPECT_WORDS, '1.7778': '16:9', '1.3333': '4:3', '0.8': '4:5', '0.5625': '9:16', '1': '1:1', '1.5': '3:2' };
@@ -34,7 +33,7 @@ export function EffectBench({ path }: { path: string }) {
   const edit = useEdit();
   const id = path.split('/')[1] ?? '';
   const found = useProduction((p) => p.finish.find((each) => each.id === id));
-  const kind = EFFECTS.find((each) => each.kind === found?.kind);
+  const kind = found && effectKind(found.kind);
   const only = useView((s) => s.onlyEffect);
   if (!found || !kind) return null;
   const { shape } = kind.settings;

@@ -2,6 +2,7 @@ import { ownerAt } from '@/core/production/owners/owners';
 import { copyKeys, pasteKeys, removeKeys, shiftKeys, type KeyRef } from '@/core/production/edits/key-edits';
 import { sceneFrame } from '../looking/seen';
 import { keepCopiedKeys } from '../workspace/copied';
+import type { ViewState } from '../workspace/view-store';
 import type { Workspace } from '../workspace/workspace';
 
 /** What is selected in the timeline as keys: several, or the station or move that is picked. */
@@ -22,6 +23,21 @@ export function copySelectedKeys(workspace: Workspace): void {
   keepCopiedKeys(clip, workspace.documents.store.getState().production.format.rate);
 }
 
+/** The lane that is picked, by its owner: that of a key, or of what is selected. */
+function pickedLane({ pick, selection, carrierId }: Pick<ViewState, 'pick' | 'selection' | 'carrierId'>): string | undefined {
+  if (pick) return pick.owner;
+  switch (selection?.kind) {
+    case 'camera':
+      return `cameras/${selection.id}/carriers/${carrierId}`;
+    case 'mark':
+      return `marks/${selection.id}`;
+    case 'owner':
+      return selection.id;
+    default:
+      return undefined;
+  }
+}
+
 /** Pastes at the playhead: onto the lane that is picked when the keys are of one lane, else to where they came from. */
 export function pasteCopiedKeys({ documents, view }: Workspace, as: 'values' | 'shape'): void {
   const { clip, pick, playhead, selection, carrierId, timelineAs, curve } = view.getState();
@@ -29,15 +45,7 @@ export function pasteCopiedKeys({ documents, view }: Workspace, as: 'values' | '
   const { production } = documents.store.getState();
   const frame = sceneFrame(production, playhead);
   const own = clip.strips[0]?.owner;
-  const lane =
-    pick?.owner ??
-    (selection?.kind === 'camera'
-      ? `cameras/${selection.id}/carriers/${carrierId}`
-      : selection?.kind === 'mark'
-        ? `marks/${selection.id}`
-        : selection?.kind === 'owner'
-          ? selection.id
-          : undefined);
+  const lane = pickedLane({ pick, selection, carrierId });
   const target = lane !== undefined && ownerAt(production, lane) ? lane : own;
   // Keys of one channel go to the channel whose curve is shown.
   const only = timelineAs === 'curves' && clip.strips.length === 1 ? (curve ?? undefined) : undefined;

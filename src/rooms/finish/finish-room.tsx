@@ -1,7 +1,7 @@
 'use client';
 
 import { SplitSquareHorizontal } from 'lucide-react';
-import { useEffect, type PointerEvent } from 'react';
+import { useEffect, useMemo, type PointerEvent } from 'react';
 import { Button } from '@/parts/controls';
 import { OwnerBench } from '../benches/owner-bench';
 import { CallSheet } from '../layout/call-sheet';
@@ -9,6 +9,7 @@ import { Column, PaneTitle } from '../layout/panes';
 import { RoomOfViews } from '../layout/room-of-views';
 import type { SplitPane } from '../layout/split';
 import { framePoint } from '../looking/frame-point';
+import { oneQuestion } from '../looking/one-question';
 import { ScrubStrip } from '../looking/scrub-strip';
 import { TransportBar } from '../looking/transport-bar';
 import { LensPane } from '../views/lens-pane';
@@ -19,18 +20,18 @@ import { ScopesPane } from './scopes-pane';
 
 /** A press in the picture reads the colour there; dragged, the colours on the way. */
 function useReadingHand({ picture, view }: Workspace) {
-  const read = (event: PointerEvent<HTMLDivElement>) => {
-    const [x, y] = framePoint(event, event.currentTarget);
-    void picture?.colour(x, y).then((colour) => view.setState({ reading: { x, y, colour } }));
-  };
+  const read = useMemo(
+    () => oneQuestion((x, y) => picture?.colour(x, y).then((colour) => view.setState({ reading: { x, y, colour } }))),
+    [picture, view],
+  );
   return {
     onPointerDown: (event: PointerEvent<HTMLDivElement>) => {
       if (event.button > 0) return;
       event.currentTarget.setPointerCapture(event.pointerId);
-      read(event);
+      read(...framePoint(event, event.currentTarget));
     },
     onPointerMove: (event: PointerEvent<HTMLDivElement>) => {
-      if (event.buttons === 1) read(event);
+      if (event.buttons === 1) read(...framePoint(event, event.currentTarget));
     },
     onPointerUp: () => undefined,
   };

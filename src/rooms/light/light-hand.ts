@@ -5,6 +5,7 @@ import { lightGround } from '@/core/frame/light-state';
 import { anglesTo, highlightAt, isPlaced, lightOf } from '@/core/production/edits/light-edits';
 import { pointElement } from '@/core/production/edits/dome-edits';
 import { newGesture } from '@/parts/gesture';
+import { oneQuestion } from '../looking/one-question';
 import { sceneFrame } from '../looking/seen';
 import { framePoint } from '../looking/frame-point';
 import { seenState } from '../looking/use-frame-state';
@@ -43,25 +44,21 @@ export function putHighlight(workspace: Workspace, place: Vec3, normal: Vec3, ge
 
 /** What the pointer does in the lens view of Light beside flying: a highlight follows it, or it asks what lights a spot. */
 export function useLightHand(workspace: Workspace, does: 'fly' | 'highlight' | 'ask') {
-  const drag = useRef<{ gesture: string; isAsking: boolean; last: [number, number] | null } | null>(null);
+  const drag = useRef<((x: number, y: number) => void) | null>(null);
   if (does === 'fly') return null;
-  const follow = (x: number, y: number): void => {
-    const from = drag.current;
-    if (!from) return;
-    // One question at a time: the newest place is asked for when the last one is answered.
-    if (from.isAsking) {
-      from.last = [x, y];
-      return;
-    }
-    from.isAsking = true;
-    void workspace.picture?.pick(x, y).then(({ place, normal }) => {
-      from.isAsking = false;
-      if (place && normal && !putHighlight(workspace, place, normal, from.gesture))
-        workspace.view.setState({ trouble: 'Select the light, or the light of the dome, whose highlight is to be moved.' });
-      const next = from.last;
-      from.last = null;
-      if (next && drag.current === from) follow(...next);
-    });
+  /** The highlight follows the pointer for as long as it is held. */
+  const begin = () => {
+    const gesture = newGesture('highlight');
+    const follow = oneQuestion((x, y) =>
+      drag.current !== follow
+        ? undefined
+        : workspace.picture?.pick(x, y).then(({ place, normal }) => {
+            if (place && normal && !putHighlight(workspace, place, normal, gesture))
+              workspace.view.setState({ trouble: 'Select the light, or the light of the dome, whose highlight is to be moved.' });
+          }),
+    );
+    drag.current = follow;
+    return follow;
   };
   return {
     onPointerDown: (event: PointerEvent<HTMLDivElement>) => {
@@ -72,12 +69,11 @@ export function useLightHand(workspace: Workspace, does: 'fly' | 'highlight' | '
         void workspace.picture?.shares(x, y).then((shares) => workspace.view.setState({ shares: { x, y, shares } }));
         return;
       }
-      drag.current = { gesture: newGesture('highlight'), isAsking: false, last: null };
       workspace.view.setState({ dragging: true });
-      follow(x, y);
+      begin()(x, y);
     },
     onPointerMove: (event: PointerEvent<HTMLDivElement>) => {
-      if (drag.current) follow(...framePoint(event, event.currentTarget));
+      drag.current?.(...framePoint(event, event.currentTarget));
     },
     onPointerUp: () => {
       drag.current = null;

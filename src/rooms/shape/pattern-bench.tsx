@@ -47,6 +47,32 @@ function fieldsOf({ kind, measure, surface }: Pattern): readonly Numbers[] {
   }
 }
 
+/** What is chosen of a pattern, in words. */
+const CHOICES = {
+  measure: { label: 'Apart by', words: { gap: 'their size and a gap', spacing: 'a spacing' } },
+  way: { label: 'It runs', words: { across: 'across', up: 'down', toward: 'back' } },
+  anchor: { label: 'Placed by its', words: { centre: 'centre', first: 'first copy', last: 'last copy' } },
+  ring: { label: 'It lies', words: { level: 'level', upright: 'upright' } },
+  surface: { label: 'Strewn on', words: { level: 'a floor', upright: 'a wall', ball: 'a ball' } },
+} as const satisfies { readonly [K in keyof Pattern]?: { label: string; words: Readonly<Partial<Record<string, string>>> } };
+
+/** What there is to be chosen of a pattern, in its order. */
+function choicesOf({ kind, measure }: Pattern): readonly (keyof typeof CHOICES)[] {
+  switch (kind) {
+    case 'none':
+      return [];
+    case 'row':
+      return measure === 'gap' ? ['measure', 'way', 'anchor'] : ['measure', 'anchor'];
+    case 'grid':
+    case 'tiles':
+      return ['measure', 'anchor'];
+    case 'ring':
+      return ['anchor', 'ring'];
+    case 'scatter':
+      return ['surface'];
+  }
+}
+
 /** The mark in a mirror, and in copies. */
 export function PatternBench({ mark }: { mark: Mark }) {
   const { view } = useWorkspace();
@@ -98,74 +124,19 @@ export function PatternBench({ mark }: { mark: Mark }) {
           options={(['none', 'row', 'grid', 'tiles', 'ring', 'scatter'] as const).map((id) => ({ id, label: id }))}
         />
       </Row>
-      {pattern.kind === 'row' || pattern.kind === 'grid' || pattern.kind === 'tiles' ? (
-        <Row wide label="Apart by">
-          <Choices
-            label="Apart by"
-            value={pattern.measure}
-            onChange={(measure) => change((found) => void (found.pattern.measure = measure))}
-            options={[
-              { id: 'gap', label: 'their size and a gap' },
-              { id: 'spacing', label: 'a spacing' },
-            ]}
-          />
-        </Row>
-      ) : null}
-      {pattern.kind === 'row' && pattern.measure === 'gap' ? (
-        <Row wide label="It runs">
-          <Choices
-            label="It runs"
-            value={pattern.way}
-            onChange={(way) => change((found) => void (found.pattern.way = way))}
-            options={[
-              { id: 'across', label: 'across' },
-              { id: 'up', label: 'down' },
-              { id: 'toward', label: 'back' },
-            ]}
-          />
-        </Row>
-      ) : null}
-      {pattern.kind === 'none' || pattern.kind === 'scatter' ? null : (
-        <Row wide label="Placed by its">
-          <Choices
-            label="Placed by its"
-            value={pattern.anchor}
-            onChange={(anchor) => change((found) => void (found.pattern.anchor = anchor))}
-            options={[
-              { id: 'centre', label: 'centre' },
-              { id: 'first', label: 'first copy' },
-              { id: 'last', label: 'last copy' },
-            ]}
-          />
-        </Row>
-      )}
-      {pattern.kind === 'ring' ? (
-        <Row wide label="It lies">
-          <Choices
-            label="It lies"
-            value={pattern.ring}
-            onChange={(ring) => change((found) => void (found.pattern.ring = ring))}
-            options={[
-              { id: 'level', label: 'level' },
-              { id: 'upright', label: 'upright' },
-            ]}
-          />
-        </Row>
-      ) : null}
-      {pattern.kind === 'scatter' ? (
-        <Row wide label="Strewn on">
-          <Choices
-            label="Strewn on"
-            value={pattern.surface}
-            onChange={(surface) => change((found) => void (found.pattern.surface = surface))}
-            options={[
-              { id: 'level', label: 'a floor' },
-              { id: 'upright', label: 'a wall' },
-              { id: 'ball', label: 'a ball' },
-            ]}
-          />
-        </Row>
-      ) : null}
+      {choicesOf(pattern).map((name) => {
+        const { label, words } = CHOICES[name];
+        return (
+          <Row key={name} wide label={label}>
+            <Choices
+              label={label}
+              value={pattern[name] as string}
+              onChange={(value) => change((found) => void Object.assign(found.pattern, { [name]: value }))}
+              options={Object.entries(words).map(([id, word]) => ({ id, label: word }))}
+            />
+          </Row>
+        );
+      })}
       <SchemaFields
         shape={patternSchema.shape}
         names={fieldsOf(pattern)}

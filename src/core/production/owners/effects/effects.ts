@@ -33,3 +33,6 @@ export const EFFECTS = [
 
 /** Any of them, as far as all are alike. */
 export type AnyEffectKind = (typeof EFFECTS)[number];
+
+/** An effect by what it is called in the document; undefined for what is none. */
+export const effectKind = (kind: string): AnyEffectKind | undefined => EFFECTS.find((each) => each.kind === kind);
