@@ -87,6 +87,20 @@ try {
   await page.keyboard.press('Escape');
   await page.goto(url);
   await page.getByRole('link', { name: /^Open Lantern Deep, ident A/ }).click();
+  await room('Finish');
+  await seek(149);
+  for (const effect of ['Glow', 'Lens', 'Vignette', 'Grain', 'Balance']) {
+    await page.getByRole('button', { name: 'Effect', exact: true }).click();
+    await page.getByRole('menuitem', { name: effect, exact: true }).click();
+  }
+  await page.getByRole('slider', { name: 'Colour of the lights' }).focus();
+  await page.keyboard.press('Shift+ArrowUp');
+  await page.getByRole('button', { name: 'before / after' }).click();
+  await refined(149);
+  await page.getByRole('img', { name: 'Waveform of luma' }).waitFor();
+  await page.waitForTimeout(2000);
+  await shoot('finish');
+  for (let i = 0; i < 6; i++) await page.keyboard.press('Control+z');
   await room('Master');
   await page.getByRole('textbox', { name: 'Scale, %', exact: true }).fill('10');
   await page.getByRole('textbox', { name: 'Scale, %', exact: true }).press('Enter');
@@ -121,7 +135,6 @@ try {
   await shoot('falling');
   await shootFirstTitle(browser, refinedOn);
   render('Lantern Deep, ident A', 149, 'ident');
-  render('Merrow Nine, round the world', 149, 'round-the-world');
 } finally {
   await browser.close();
   child.kill();
