@@ -1,13 +1,16 @@
+import { decode } from 'fast-png';
 import { produce } from 'immer';
 import type { Page } from '@playwright/test';
-import { balanced } from '@/core/finish/grade';
+import { linearColour } from '@/core/colour/transfer';
+import { balanced, contrasted } from '@/core/finish/grade';
 import { lensFit, lensSource, type LensMap } from '@/core/finish/lens-map';
 import { EFFECTS } from '@/core/production/owners/effects/effects';
 import { emptyProduction, productionSchema, type Production } from '@/core/production/production';
+import { ofKind } from '@/core/schema/owner-kind';
 import { bundleForBrowser } from '../../scripts/bundle.mjs';
 import { setOf } from '../support/set-of';
 import { bare, drawn, HEIGHT, plate, WIDTH } from './support/plates';
-import { addWords, goToRoom, makeProduction, pictureOf, saved, type, valueOf } from './support/rooms';
+import { addWords, field, goToRoom, makeProduction, pictureOf, saved, seekTo, type, valueOf } from './support/rooms';
 import { expect, test } from './support/server';
 
 /** What effects make of the picture, against what their formulas say. */
@@ -179,6 +182,80 @@ test('a balance in the picture is the formula of the decision list, whatever is 
     .forEach((v, k) => expect(v / a).toBeCloseTo(wanted[k] as number, 3));
 });
 
+for (const traced of [false, true]) {
+  test(`what is drawn beyond the frame changes nothing within it, ${traced ? 'traced' : 'plain'}`, async () => {
+    // A gradient behind everything, a lamp aside; a glow of what nothing is bright enough for, whose margin is drawn all the same.
+    const production = produce(lamp(-1.5, 0.8, 1), (draft) => {
+      const gradient = ofKind(draft.set, 'gradient-ground');
+      if (gradient) gradient.channels.on.rest = true;
+    });
+    const order = { alpha: false, samples: 64, traced };
+    const [plain, wider] = [
+      await draw(production, order),
+      await draw(finished(production, [{ kind: 'glow', channels: { strength: 1, threshold: 100, size: 0.2 } }]), order),
+    ];
+    const brightest = Math.max(...plain);
+    const off = plain.map((v, i) => Math.abs(v - (wider[i] as number)) / brightest);
+    expect(off.reduce((sum, v) => sum + v, 0) / off.length).toBeLessThan(0.002);
+    // Edges are drawn from other points of their pixels.
+    expect(Math.max(...off)).toBeLessThan(0.15);
+    const [from, to] = [middleOf(plain, 1), middleOf(wider, 1)];
+    to.forEach((v, k) => expect(Math.abs(v - (from[k] as number))).toBeLessThan(0.002));
+  });
+}
+
+test('exposure and contrast, a haze lift and near black are what their formulas say', async () => {
+  const level = async (effects: Effect[], glow = 1) =>
+    at(
+      await draw(
+        finished(
+          bare((draft) => {
+            setOf(draft).dome.strength.rest = 0;
+            plate(draft, 1, 3, { material: 'glow', colour: '#808080', glow });
+          }),
+          effects,
+        ),
+      ),
+      WIDTH / 2,
+      HEIGHT / 2,
+    )[1];
+  const plain = await level([]);
+  const values = { exposure: 0.7, contrast: 1.4, pivot: 0.18, gamma: 1.2, offset: 0.01 };
+  expect(await level([{ kind: 'contrast', channels: values }])).toBeCloseTo(contrasted(plain, values), 4);
+  const grey = linearColour('#406080')[1];
+  expect(await level([{ kind: 'haze-lift', channels: { amount: 0.3, colour: '#406080' } }])).toBeCloseTo(plain + 0.3 * grey, 4);
+  // Of what is darker than its bound, by the square of how much; nothing above.
+  const dark = await level([], 0.1);
+  const blacks = [{ kind: 'blacks', channels: { amount: 0.5, upTo: 0.1, colour: '#406080' } }];
+  expect(await level(blacks, 0.1)).toBeCloseTo(dark + 0.5 * (1 - dark / 0.1) ** 2 * grey, 4);
+  expect(await level(blacks)).toBeCloseTo(plain, 6);
+});
+
+test('a smear draws out one way, by its length, and keeps all light; edges of the frame are as wide as they are told', async () => {
+  const [plain, smeared] = [await draw(lamp()), await draw(finished(lamp(), [{ kind: 'smear', channels: { length: 0.4, angle: 90 } }]))];
+  expect(sumOf(smeared, 0) / sumOf(plain, 0)).toBeCloseTo(1, 2);
+  // Two fifths of 54 lines, half of them to either side of the lamp, which is 4.7 lines high.
+  for (const [dy, there] of [
+    [11, true],
+    [-11, true],
+    [15, false],
+    [-15, false],
+  ] as const)
+    expect(at(smeared, WIDTH / 2, HEIGHT / 2 + dy)[0] > 0.02).toBe(there);
+  expect(at(smeared, WIDTH / 2 + 6, HEIGHT / 2)[0]).toBe(0);
+  const channels = { width: 0.1, corner: 0, soft: 0, colour: '#ff0000' };
+  const edged = await draw(finished(lamp(), [{ kind: 'frame-edges', channels }]), { linear: false });
+  // A tenth of 54 lines all round.
+  for (const [x, y, red] of [
+    [4, 27, true],
+    [7, 27, false],
+    [48, 4, true],
+    [48, 7, false],
+    [92, 50, true],
+  ] as const)
+    expect(at(edged, x, y)).toEqual(red ? [255, 0, 0, 255] : [expect.anything(), expect.anything(), expect.anything(), 0]);
+});
+
 test('bars leave their aspect, a vignette takes its stops in the corners, and a fade goes all the way', async () => {
   const white = produce(emptyProduction('White', { width: WIDTH, height: HEIGHT, rate: '25', length: 10 }), (draft) => {
     const finish = draft.finish.find(({ kind }) => kind === 'display');
@@ -313,5 +390,38 @@ test('a wheel draws the lights toward a colour by hand, in one step of undo, and
   expect(await values()).toEqual([1, 1, 1]);
   await own.keyboard.press('Control+z');
   expect((await values())[0]).toBeCloseTo(red, 2);
+  await saved(own);
+});
+
+test('a fade that is keyed is seen where it is parted from what was before, at its key and not before it', async ({
+  page: own,
+  ironsky,
+}) => {
+  await makeProduction(own, ironsky.url, 'Fading', '01:00');
+  await goToRoom(own, 'Finish');
+  await own.getByRole('button', { name: 'Effect', exact: true }).click();
+  await own.getByRole('menuitem', { name: 'Fade', exact: true }).click();
+  const faded = field(own, 'Faded, %');
+  await seekTo(own, 0);
+  await own.getByRole('button', { name: 'Set a key of Faded here' }).click();
+  await seekTo(own, 10);
+  await faded.fill('100');
+  await faded.press('Enter');
+  await own.getByRole('button', { name: 'before / after' }).click();
+  const lens = await own.getByTestId('lens').boundingBox();
+  if (!lens) throw new Error('no picture');
+  const shown = async (frame: number) => {
+    await seekTo(own, frame);
+    await pictureOf(own, frame, 8);
+    // What is on the screen: a colour of the page itself, left and right of the divider.
+    const image = decode(await own.screenshot({ clip: { ...lens, y: lens.y + 0.5 * lens.height, height: 1 } }));
+    const at = (share: number) => image.data[image.channels * Math.floor(share * image.width) + 2] as number;
+    return [at(0.25), at(0.75)] as const;
+  };
+  const [begins, middle] = await shown(0);
+  expect(Math.abs(begins - middle)).toBeLessThan(6);
+  const [before, after] = await shown(10);
+  expect(before).toBeGreaterThan(30);
+  expect(after).toBeLessThan(3);
   await saved(own);
 });
