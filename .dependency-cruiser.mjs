@@ -28,6 +28,7 @@ const CORE = [
   'finish',
   'check',
   'sound',
+  'delivery',
   'interchange',
 ];
 const core = (folder, allowed) =>
@@ -75,11 +76,11 @@ export default {
     core('rig', ['schema', 'motion', 'space', 'keep']),
     core(
       'production',
-      CORE.filter((folder) => !['interchange', 'check', 'finish', 'frame', 'production'].includes(folder)),
+      CORE.filter((folder) => !['interchange', 'delivery', 'check', 'finish', 'frame', 'production'].includes(folder)),
     ),
     core(
       'frame',
-      CORE.filter((folder) => !['interchange', 'check', 'finish', 'frame'].includes(folder)),
+      CORE.filter((folder) => !['interchange', 'delivery', 'check', 'finish', 'frame'].includes(folder)),
     ),
     core('finish', ['production', 'frame', 'colour', 'schema', 'motion', 'space']),
     core(
@@ -87,6 +88,7 @@ export default {
       CORE.filter((folder) => !['interchange', 'check'].includes(folder)),
     ),
     core('sound', ['motion', 'keep']),
+    core('delivery', ['production', 'schema', 'time', 'colour']),
     core('formula', ['motion', 'space', 'sound']),
     core(
       'interchange',

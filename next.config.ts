@@ -2,7 +2,7 @@ import type { NextConfig } from 'next';
 
 const config: NextConfig = {
   compiler: { styledComponents: true },
-  serverExternalPackages: ['@electric-sql/pglite', 'harfbuzzjs', 'woff2-encoder'],
+  serverExternalPackages: ['@electric-sql/pglite', 'pg-boss', 'harfbuzzjs', 'woff2-encoder'],
   // Types are checked by the test command, with settings of their own for one package.
   typescript: { ignoreBuildErrors: true },
   // The shaper asks for a module of Node's only when it runs there.

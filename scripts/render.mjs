@@ -9,7 +9,7 @@ import { ensurePackages } from './lib.mjs';
 import { ask, fail, findServer, openFile } from './terminal.mjs';
 
 const USAGE = `npm run render -- <production> [--frames 0-95] [--scale 0.5] [--samples 16] [--noise 1.5] [--least 16]
-  [--light plain|traced] [--alpha] [--video mp4|webm] [--silent] --out DIR
+  [--light plain|traced] [--alpha] [--files png,exr,prores-4444] [--depth 16] [--layers marks,depth] [--every 2] [--silent] --out DIR
 
   <production>  its name, its id, or a production file, which is opened first
   --frames      one frame or first-last, counted from 0; all of them unless given
@@ -19,7 +19,13 @@ const USAGE = `npm run render -- <production> [--frames 0-95] [--scale 0.5] [--s
   --least       sub-frames that are drawn whatever the noise is (16)
   --light       whether light is followed by rays (as the production says)
   --alpha       leave the ground out: transparent frames
-  --video       encode the frames as a video too, with the production's sound
+  --files       what is written, from one pass over the frames: png, jpeg, exr, mp4, webm, webm-10, and where ffmpeg is found
+                prores-422-hq, prores-4444, dnxhr-hqx, ffv1 (png)
+  --video       the same as --files png,VIDEO
+  --depth       bits of PNG: 8 or 16 (8)
+  --layers      layers of OpenEXR beside the beauty: lights, marks, shadow, reflection, effects, depth, position, normal, motion,
+                mattes, regions
+  --every       draw every so many frames only (1)
   --silent      leave the sound out of the video
   --out         folder for the frames; made when it is not there`;
 
@@ -37,6 +43,10 @@ function readArguments() {
         light: { type: 'string' },
         alpha: { type: 'boolean', default: false },
         video: { type: 'string' },
+        files: { type: 'string' },
+        depth: { type: 'string' },
+        layers: { type: 'string' },
+        every: { type: 'string' },
         silent: { type: 'boolean', default: false },
         out: { type: 'string' },
         help: { type: 'boolean', short: 'h' },
@@ -71,10 +81,21 @@ function readArguments() {
       least: number('least'),
       alpha: values.alpha,
       traced: values.light === undefined ? undefined : values.light === 'traced',
-      output: values.video ?? 'frames',
+      every: number('every'),
+      outputs: outputsOf(values),
       sound: !values.silent,
     },
   };
+}
+
+/** What is written, as the server takes it. */
+function outputsOf({ files, video, depth, layers }) {
+  const kinds = (files ?? (video ? `png,${video}` : 'png')).split(',').map((kind) => kind.trim());
+  return kinds.map((kind) => ({
+    kind,
+    ...(kind === 'png' && depth ? { depth } : {}),
+    ...(kind === 'exr' && layers ? { layers: layers.split(',').map((layer) => layer.trim()) } : {}),
+  }));
 }
 
 async function findProduction(url, wanted) {

@@ -43,7 +43,7 @@ export class CancelledError extends Error {}
 /** The page's side of one picture worker. */
 export class PictureClient {
   private readonly port: WorkerPort<ToPicture, FromPicture>;
-  private readonly frames = new Questions<Uint8Array>();
+  private readonly frames = new Questions<Uint8Array[]>();
   private readonly asked = new Questions<AnyAnswer>();
 
   constructor(private readonly events: PictureEvents = {}) {
@@ -142,8 +142,13 @@ export class PictureClient {
     this.post({ kind: 'stop-building', markId });
   }
 
-  /** Draws one frame in full. Rejects with CancelledError when the signal stops it. */
-  async frame(order: Omit<FrameOrder, 'id'>, signal?: AbortSignal): Promise<Uint8Array> {
+  /** Draws one frame in full, and makes one thing of it. Rejects with CancelledError when the signal stops it. */
+  async frame({ as, ...order }: Omit<FrameOrder, 'id' | 'files'> & { as: FrameOrder['files'][number] }, signal?: AbortSignal) {
+    return (await this.frameFiles({ ...order, files: [as] }, signal))[0] as Uint8Array;
+  }
+
+  /** Draws one frame in full, and makes all of it that is ordered. Rejects with CancelledError when the signal stops it. */
+  async frameFiles(order: Omit<FrameOrder, 'id'>, signal?: AbortSignal): Promise<Uint8Array[]> {
     if (signal?.aborted) throw new CancelledError('cancelled');
     let cancel: (() => void) | undefined;
     const drawn = this.frames.ask((id) => {
@@ -212,7 +217,7 @@ export class PictureClient {
         this.asked.answer(message.id, message);
         break;
       case 'frame':
-        this.frames.answer(message.id, message.bytes);
+        this.frames.answer(message.id, message.files);
         break;
       case 'frame-failed':
         this.frames.refuse(message.id, message.reason === 'cancelled' ? new CancelledError('cancelled') : new Error(message.reason));

@@ -1,34 +1,50 @@
 import { canEncodeAudio, canEncodeVideo } from 'mediabunny';
+import { outputNamed } from '@/core/delivery/outputs/outputs';
 import type { FromVideo, VideoOrder, VideoSound } from '@/workers/video-messages';
 import { CancelledError } from './picture-client';
 import { workerOnce } from './worker-once';
 
-type Container = VideoOrder['container'];
-type Codec = VideoOrder['codec'];
+export type BrowserVideo = VideoOrder['kind'];
 
-/** Codecs of each container, the best known to the world first. */
-const CODECS: Record<Container, readonly Codec[]> = { mp4: ['avc', 'av1'], webm: ['vp9', 'vp8', 'av1'] };
+/** A way to encode a video: the family of its codec, and its own name where more than one belongs to that. */
+export interface BrowserCodec {
+  codec: 'avc' | 'vp9' | 'vp8' | 'av1';
+  fullCodecString?: string;
+}
+
+/** VP9 of profile 2 with 10 bits (VP Codec ISO Media File Format Binding, 1.0). */
+const VP9_10_BIT = 'vp09.02.51.10';
+
+/** Codecs of each kind of video, the best known to the world first. */
+const CODECS: Record<BrowserVideo, readonly BrowserCodec[]> = {
+  mp4: [{ codec: 'avc' }, { codec: 'av1' }],
+  webm: [{ codec: 'vp9' }, { codec: 'vp8' }, { codec: 'av1' }],
+  'webm-10': [{ codec: 'vp9', fullCodecString: VP9_10_BIT }],
+};
+
+export const isBrowserVideo = (kind: string): kind is BrowserVideo => Object.hasOwn(CODECS, kind);
 
 /** The codec with which this browser can write such a video, or null. */
-export async function videoCodecFor(container: Container, size: { width: number; height: number }, alpha: boolean): Promise<Codec | null> {
-  if (typeof VideoEncoder === 'undefined' || (alpha && container === 'mp4')) return null;
-  for (const codec of CODECS[container]) {
+export async function videoCodecFor(
+  kind: BrowserVideo,
+  size: { width: number; height: number },
+  alpha: boolean,
+): Promise<BrowserCodec | null> {
+  if (typeof VideoEncoder === 'undefined' || (alpha && !outputNamed(kind).holdsAlpha)) return null;
+  for (const { codec, fullCodecString } of CODECS[kind]) {
     if (alpha && codec === 'av1') continue;
-    if (await canEncodeVideo(codec, size)) return codec;
+    if (await canEncodeVideo(codec, { ...size, ...(fullCodecString ? { fullCodecString } : {}) }))
+      return fullCodecString ? { codec, fullCodecString } : { codec };
   }
   return null;
 }
 
-const SOUND_CODECS: Record<Container, readonly VideoSound['codec'][]> = { mp4: ['aac', 'opus'], webm: ['opus'] };
+const SOUND_CODECS: Record<BrowserVideo, readonly VideoSound['codec'][]> = { mp4: ['aac', 'opus'], webm: ['opus'], 'webm-10': ['opus'] };
 
 /** The codec with which this browser can write such a sound into a video, or null. */
-export async function soundCodecFor(
-  container: Container,
-  numberOfChannels: number,
-  sampleRate: number,
-): Promise<VideoSound['codec'] | null> {
+export async function soundCodecFor(kind: BrowserVideo, numberOfChannels: number, sampleRate: number): Promise<VideoSound['codec'] | null> {
   if (typeof AudioEncoder === 'undefined') return null;
-  for (const codec of SOUND_CODECS[container]) if (await canEncodeAudio(codec, { numberOfChannels, sampleRate })) return codec;
+  for (const codec of SOUND_CODECS[kind]) if (await canEncodeAudio(codec, { numberOfChannels, sampleRate })) return codec;
   return null;
 }
 

@@ -9,6 +9,7 @@ import { exposureSeconds, frameToSeconds, secondsToFrame } from '@/core/time/rat
 import type { PictureSource } from './picture-source';
 import type { Painter } from './painter';
 import type { Quality } from './quality';
+import type { SlotFilter } from './surfaces/slot-materials';
 
 /** A production as it can be drawn: with the extents and surfaces of its marks, as far as they are built. */
 export interface Scenery {
@@ -21,6 +22,14 @@ export interface Scenery {
 
 /** How it is looked at. */
 export type Looking = Pick<EvaluateOptions, 'pose' | 'cameraId' | 'free' | 'soloed'>;
+
+/** What of the picture is drawn, where that is not all of it. */
+export interface Variant {
+  /** What of all that stands there, hidden by the rest as in the whole. */
+  part?: SlotFilter | null;
+  /** What else is otherwise. */
+  change?: (state: FrameState) => FrameState;
+}
 
 /** The state of an instant as it is drawn. */
 export const stateAt = ({ production, boundsOf, probe }: Scenery, seconds: number, looking: Looking = {}): FrameState =>
@@ -36,20 +45,22 @@ export function addSubFrame(
     i,
     n,
     traced = false,
+    part = null,
+    change = (state) => state,
     ...looking
-  }: Looking & { seconds: number; quality: Quality; i: number; n: number; traced?: boolean },
+  }: Looking & Variant & { seconds: number; quality: Quality; i: number; n: number; traced?: boolean },
 ): FrameState {
   const { seed, shutterDeg, format } = production;
   const sample = subFrameSample(seed, i, n);
   const exposure = exposureSeconds(shutterDeg, format.rate);
   const instant = seconds + (sample.shutter - 0.5) * exposure;
   const pictureFrame = secondsToFrame(seconds, format.rate);
-  const state = evaluate(production, instant, boundsOf, { ...looking, probe, pictureFrame });
+  const state = change(evaluate(production, instant, boundsOf, { ...looking, probe, pictureFrame }));
   const half = 0.5 * sample.share * exposure;
   const seenAt = (time: number) => cameraAt(production, time, boundsOf, { ...looking, probe, pictureFrame });
   // One that stands for the whole exposure is a look at an instant.
   const swept = sample.share < 1 ? ([seenAt(instant - half), seenAt(instant + half)] as const) : null;
-  painter.addSubFrame(state, quality, sample, traced ? { seed, i } : null, swept);
+  painter.addSubFrame(state, quality, sample, traced ? { seed, i } : null, swept, part);
   return state;
 }
 

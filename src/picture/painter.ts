@@ -2,15 +2,12 @@ import {
   HalfFloatType,
   LinearFilter,
   LinearSRGBColorSpace,
-  Matrix4,
   NearestFilter,
   NoToneMapping,
-  PerspectiveCamera,
   UnsignedByteType,
   WebGLRenderer,
   WebGLRenderTarget,
   type DepthTexture,
-  type ShaderMaterial,
 } from 'three';
 import { withoutEffects } from '@/core/finish/reach';
 import type { CameraState, FrameState } from '@/core/frame/frame-state';
@@ -34,12 +31,14 @@ import { smoothPass } from './passes/smooth';
 import { PictureChain } from './picture-chain';
 import { NO_PICTURES, type PictureSource } from './picture-source';
 import { PictureTextures } from './picture-textures';
-import { lensRadius, subFrameView, type ViewSample } from './projection';
+import { lensRadius } from './projection';
 import { grainOf } from './rays/numbers-glsl';
 import { RayTracer } from './rays/ray-tracer';
-import { setSharpness, sharpnessMaterial } from './sharpness';
+import { Sharpness } from './sharpness';
 import type { Quality } from './quality';
 import { Stage } from './stage';
+import { SubFrameCamera } from './sub-frame-camera';
+import type { SlotFilter } from './surfaces/slot-materials';
 import { upright } from './upright';
 
 /** Nothing can be drawn here; its message says why in plain words. */
@@ -49,8 +48,8 @@ export class CannotDraw extends Error {}
 export class Painter {
   readonly stage: Stage;
   private readonly pictures: PictureTextures;
-  private readonly renderer: WebGLRenderer;
-  private readonly camera = new PerspectiveCamera();
+  readonly renderer: WebGLRenderer;
+  readonly lens = new SubFrameCamera();
   private readonly sum: LightSum;
   private readonly single: WebGLRenderTarget;
   private readonly output: WebGLRenderTarget;
@@ -58,11 +57,9 @@ export class Painter {
   private readonly plain: PlainLight;
   private readonly after: AfterLight;
   private readonly edgeSmoother: ReturnType<typeof smoothPass>;
-  private readonly toFrame = { value: new Matrix4() };
-  private readonly fromFrame = { value: new Matrix4() };
   private readonly frame = new DrawnFrame();
   private samples = 0;
-  private sharpness: ShaderMaterial | null = null;
+  private sharpness: Sharpness | null = null;
   private rays: RayTracer | null = null;
   private sight: DomeSight | null = null;
   private meter: NoiseMeter | null = null;
@@ -95,12 +92,11 @@ export class Painter {
     });
     this.pictures = new PictureTextures(this.renderer, source);
     this.stage = new Stage(this.pictures);
-    Object.assign(this.stage.materials.shared, { toFrame: this.toFrame, fromFrame: this.fromFrame });
+    Object.assign(this.stage.materials.shared, this.lens.uniforms);
     this.plain = new PlainLight(this.stage);
     this.after = new AfterLight(this.stage);
     this.chain = new PictureChain(this.renderer, this.sum, this.pictures, this.stage.dome.uniforms);
     this.edgeSmoother = smoothPass(this.output.texture);
-    this.camera.matrixAutoUpdate = false;
   }
 
   /** What draws: the graphics card, or the software that stands in for one, by the name it gives itself. */
@@ -146,6 +142,8 @@ export class Painter {
    * Draws one sub-frame and adds it.
    * @param traced the light of a full picture is followed by rays: seed and number of the sub-frame
    * @param sweeps the camera as the sub-frame's share of the exposure begins and ends
+   * @param part what of all that stands there is drawn, hidden by the rest as in the whole; all, with what is far and the light of haze,
+   * if null
    * @throws NoRays where rays cannot be followed
    */
   addSubFrame(
@@ -154,8 +152,10 @@ export class Painter {
     sample: SubFrameSample,
     traced: { seed: number; i: number } | null = null,
     sweeps: readonly [CameraState, CameraState] | null = null,
+    part: SlotFilter | null = null,
   ): void {
-    const { renderer, camera } = this;
+    const { renderer } = this;
+    const { camera } = this.lens;
     const state = this.frame.wider(of);
     const swept = sweeps && ([this.frame.widened(sweeps[0]), this.frame.widened(sweeps[1])] as const);
     const [lensX, lensY] = throughIris(sample.lens, state.camera.iris);
@@ -165,17 +165,23 @@ export class Painter {
     const nearest = this.stage.nearestTo(positionOf(state.camera.pose));
     const spread = sample.share < 1 ? spreadOf(state.camera, [this.frame.width, this.frame.height], sample.share, nearest, swept) : null;
     const radius = lensRadius(state.camera) * lensLess(spread);
-    this.look(state.camera, { pixelX: sample.pixel[0], pixelY: sample.pixel[1], lensX: lensX * radius, lensY: lensY * radius });
+    this.lens.look(state.camera, this.frame, {
+      pixelX: sample.pixel[0],
+      pixelY: sample.pixel[1],
+      lensX: lensX * radius,
+      lensY: lensY * radius,
+    });
     if (quality === 'sketch') this.stage.sketch(renderer);
     else this.stage.light(renderer);
     if (traced) {
-      this.rays ??= this.newRays();
-      this.rays.draw(camera, traced.seed, traced.i, this.single);
+      this.rays ??= new RayTracer(renderer, this.stage, this.frame);
+      this.rays.draw(camera, traced.seed, traced.i, this.single, part);
     } else {
-      this.plain.draw(renderer, camera, this.single, quality !== 'full' && sample.share === 1);
+      this.plain.draw(renderer, camera, this.single, quality !== 'full' && sample.share === 1, part);
     }
     const depths = (traced ? this.rays?.depths : this.single.depthTexture) as DepthTexture;
-    const done = quality === 'sketch' ? this.single : this.after.draw(renderer, state, camera, spread, { light: this.single, depths });
+    const done =
+      quality === 'sketch' ? this.single : this.after.draw(renderer, state, camera, spread, { light: this.single, depths }, part !== null);
     this.sum.add(renderer, done.texture);
     if (this.isMeasured) this.meter?.take(renderer, this.samples, done.texture);
     this.samples++;
@@ -186,25 +192,6 @@ export class Painter {
     if (!this.isMeasured || !this.meter || this.samples < 2) return Infinity;
     const stops = ofKind(state.finish, 'display')?.values.exposure ?? 0;
     return this.meter.measure(this.renderer, this.sum.texture, this.samples, 2 ** stops);
-  }
-
-  private newRays(): RayTracer {
-    const made = new RayTracer(this.renderer, this.stage);
-    made.setSize(this.frame.width, this.frame.height);
-    return made;
-  }
-
-  /** Puts the drawing camera where a point of the picture's integral is seen from. */
-  private look(state: CameraState, sample: ViewSample): void {
-    const { camera } = this;
-    const view = subFrameView(state, this.frame.width, this.frame.height, sample);
-    camera.matrixWorld.fromArray(view.pose as number[]);
-    camera.matrixWorldInverse.copy(camera.matrixWorld).invert();
-    camera.projectionMatrix.fromArray(view.projection as number[]);
-    camera.projectionMatrixInverse.copy(camera.projectionMatrix).invert();
-    camera.matrixWorldAutoUpdate = false;
-    this.toFrame.value.multiplyMatrices(camera.projectionMatrix, camera.matrixWorldInverse);
-    this.fromFrame.value.copy(this.toFrame.value).invert();
   }
 
   /**
@@ -226,16 +213,10 @@ export class Painter {
 
   /** Paints over what is shown on the canvas how sharp each surface is. */
   presentSharpness(state: FrameState): void {
-    const { renderer, stage } = this;
     this.stage.pose(state, 'sketch', () => [0, 0]);
-    this.look(state.camera, { pixelX: 0, pixelY: 0, lensX: 0, lensY: 0 });
-    this.sharpness ??= sharpnessMaterial();
-    setSharpness(this.sharpness, state.camera);
-    stage.scene.overrideMaterial = this.sharpness;
-    renderer.setRenderTarget(null);
-    renderer.clearDepth();
-    renderer.render(stage.scene, this.camera);
-    stage.scene.overrideMaterial = null;
+    this.lens.look(state.camera, this.frame, { pixelX: 0, pixelY: 0, lensX: 0, lensY: 0 });
+    this.sharpness ??= new Sharpness();
+    this.sharpness.draw(this.renderer, this.stage.scene, this.lens.camera, state.camera);
   }
 
   /** The mean of the sum as 8-bit sRGB, straight alpha, top row first. */
@@ -249,8 +230,21 @@ export class Painter {
 
   /** The mean of the sum as linear scene light, premultiplied, before the display transform; top row first. */
   readLinear(state: FrameState, keepAlpha: boolean): Float32Array {
+    return this.readFloats(this.chain.sceneLight(this.frame.wider(state), this.samples, keepAlpha));
+  }
+
+  /** The mean of the sum as it is shown: sRGB from 0 to 1, straight alpha, not rounded to eight bits; top row first. */
+  readShown(state: FrameState, keepAlpha: boolean): Float32Array {
+    return this.readFloats(this.chain.shown(this.frame.wider(state), this.samples, keepAlpha));
+  }
+
+  /** The mean of the sum alone, with neither ground nor effects: linear scene light, premultiplied; top row first. */
+  readMean(): Float32Array {
+    return this.readFloats(this.chain.meanLight(this.samples));
+  }
+
+  private readFloats(light: WebGLRenderTarget): Float32Array {
     const [width, height] = this.frame.size;
-    const light = this.chain.sceneLight(this.frame.wider(state), this.samples, keepAlpha);
     const pixels = new Float32Array(width * height * 4);
     this.renderer.readRenderTargetPixels(light, ...this.frame.margin, width, height, pixels);
     return upright(pixels, width * 4);

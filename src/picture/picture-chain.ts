@@ -64,16 +64,23 @@ export class PictureChain {
     this.dither.uniforms.margin.value.set(mx, my);
   }
 
+  /** The mean of the sub-frames alone: premultiplied, with nothing behind it. */
+  meanLight(samples: number): WebGLRenderTarget {
+    const { mean } = this;
+    mean.uniforms.sum.value = this.sum.texture;
+    mean.uniforms.samples.value = Math.max(1, samples);
+    this.next((_, to) => mean.draw(this.renderer, to));
+    return this.targets[this.now] as WebGLRenderTarget;
+  }
+
   /**
    * Scene light as it goes to the display: premultiplied.
    * @param keepAlpha leaves the ground out
    * @param isWork shows a plate too that is only there to work by
    */
   sceneLight(state: FrameState, samples: number, keepAlpha: boolean, isWork = false): WebGLRenderTarget {
-    const { renderer, mean, ground } = this;
-    mean.uniforms.sum.value = this.sum.texture;
-    mean.uniforms.samples.value = Math.max(1, samples);
-    this.next((_, to) => mean.draw(renderer, to));
+    const { renderer, ground } = this;
+    this.meanLight(samples);
     const shown = ofKind(state.finish, 'display')?.values ?? PLAIN;
     if (state.plate && (isWork || state.plate.isDelivered)) this.addPlate(state.plate, shown);
     if (!keepAlpha) {
@@ -90,10 +97,16 @@ export class PictureChain {
     return this.targets[this.now] as WebGLRenderTarget;
   }
 
-  /** The picture as it is shown, sRGB with straight alpha, into a target or (null) onto the canvas. */
+  /** The picture as it is shown, sRGB with straight alpha, eight bits, into a target or (null) onto the canvas. */
   show(state: FrameState, samples: number, keepAlpha: boolean, to: WebGLRenderTarget | null, isWork = false): void {
+    this.dither.uniforms.picture.value = this.shown(state, samples, keepAlpha, isWork).texture;
+    this.dither.draw(this.renderer, to);
+  }
+
+  /** The same in floating point, with what is drawn beyond the frame. */
+  shown(state: FrameState, samples: number, keepAlpha: boolean, isWork = false): WebGLRenderTarget {
     this.sceneLight(state, samples, keepAlpha, isWork);
-    const { renderer, tone, dither } = this;
+    const { renderer, tone } = this;
     const shown = ofKind(state.finish, 'display')?.values ?? PLAIN;
     tone.uniforms.exposure.value = 2 ** shown.exposure;
     tone.uniforms.knee.value = shown.knee;
@@ -102,8 +115,7 @@ export class PictureChain {
       tone.draw(renderer, into);
     });
     this.drawEffects(state, 'display', keepAlpha);
-    dither.uniforms.picture.value = (this.targets[this.now] as WebGLRenderTarget).texture;
-    dither.draw(renderer, to);
+    return this.targets[this.now] as WebGLRenderTarget;
   }
 
   /** Which way each point of the frame looks. */

@@ -1,4 +1,4 @@
-import { ShaderMaterial } from 'three';
+import { ShaderMaterial, type PerspectiveCamera, type Scene, type WebGLRenderer } from 'three';
 import type { CameraState } from '@/core/frame/frame-state';
 import { permittedCircleMm } from '@/core/optics/lens';
 
@@ -26,25 +26,36 @@ void main() {
 }`;
 
 /** Paints surfaces by how sharp they are: green within the depth of field, red before it, blue behind it. */
-export function sharpnessMaterial(): ShaderMaterial {
-  return new ShaderMaterial({
+export class Sharpness {
+  private readonly material = new ShaderMaterial({
     vertexShader: VERTEX,
     fragmentShader: FRAGMENT,
     uniforms: { focus: { value: 1 }, aperture: { value: 1 }, focal: { value: 1 }, circle: { value: 1 } },
     transparent: true,
   });
-}
 
-/** Tells the material what the lens does; all in metres. */
-export function setSharpness(
-  { uniforms }: ShaderMaterial,
-  { focusDistance, focalLengthMm, fStop, sensorWidthMm, sensorHeightMm }: CameraState,
-): void {
-  const values: Record<string, number> = {
-    focus: focusDistance,
-    aperture: focalLengthMm / fStop / 1000,
-    focal: focalLengthMm / 1000,
-    circle: permittedCircleMm(sensorWidthMm, sensorHeightMm) / 1000,
-  };
-  for (const [name, value] of Object.entries(values)) (uniforms[name] as { value: number }).value = value;
+  /** Draws over what is on the canvas. */
+  draw(renderer: WebGLRenderer, scene: Scene, camera: PerspectiveCamera, through: CameraState): void {
+    this.set(through);
+    scene.overrideMaterial = this.material;
+    renderer.setRenderTarget(null);
+    renderer.clearDepth();
+    renderer.render(scene, camera);
+    scene.overrideMaterial = null;
+  }
+
+  dispose(): void {
+    this.material.dispose();
+  }
+
+  /** Tells the material what the lens does; all in metres. */
+  private set({ focusDistance, focalLengthMm, fStop, sensorWidthMm, sensorHeightMm }: CameraState): void {
+    const values: Record<string, number> = {
+      focus: focusDistance,
+      aperture: focalLengthMm / fStop / 1000,
+      focal: focalLengthMm / 1000,
+      circle: permittedCircleMm(sensorWidthMm, sensorHeightMm) / 1000,
+    };
+    for (const [name, value] of Object.entries(values)) (this.material.uniforms[name] as { value: number }).value = value;
+  }
 }

@@ -276,12 +276,21 @@ export class StandingMark {
       }
       const surface = seenOn(seenOn(own ?? shell.surfaces[region], part), copy?.state ?? null);
       const alone = part && looksOtherwise(part) ? `/${piece.parts.join()}` : '';
-      const slot = `${stem}/${own ? '' : region}${alone}${copy ? `/copy ${copy.index}` : ''}`;
+      const slot = `${stem}/${region}${alone}${copy ? `/copy ${copy.index}` : ''}`;
       const ground = surface.patterns.length > 0 ? this.groundOf(piece) : null;
       // Fades, patterns and what is thrown on lie differently in each piece.
       const fading = fade || ground || regions || thrown ? `${slot}/${this.pieces.indexOf(piece)}` : slot;
       const catches = surface.material === 'only-shadow' ? ONLY_SHADOW : null;
-      const features = { fade, laid, lights, ground, catches, matte: this.cutBy, ...(regions ? { regions } : {}) };
+      const features = {
+        fade,
+        laid,
+        lights,
+        ground,
+        catches,
+        matte: this.cutBy,
+        of: { id: this.id, region },
+        ...(regions ? { regions } : {}),
+      };
       // Both sides of a cut-out are read from where they are seen: one of them says what is there of it.
       const casts = !catches && (!laid?.isClear || region === 'face');
       if (isCasting) casting.push(casts ? this.materials.cast(fading, surface, features) : this.materials.hidden);

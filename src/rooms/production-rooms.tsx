@@ -8,6 +8,8 @@ import { ChoreographRoom } from './choreograph/choreograph-room';
 import { FinishRoom } from './finish/finish-room';
 import { LightRoom } from './light/light-room';
 import { MasterRoom } from './master/master-room';
+import { beginQueue } from './master/queue-runner';
+import { RenderNotice } from './master/render-notice';
 import { isRoom, type RoomId } from './workspace/rooms';
 import { FormulaBar } from './benches/formula-bar';
 import { CommandFinder } from './commands/command-finder';
@@ -41,6 +43,8 @@ function Rooms({ id, first }: { id: string; first: RoomId }) {
   const [room, setRoom] = useState(first);
   const [finding, setFinding] = useState(false);
   useSound();
+  // What is queued goes on wherever Ironsky is open.
+  useEffect(beginQueue, []);
 
   const goTo = useCallback(
     (to: RoomId | 'desk') => {
@@ -93,6 +97,7 @@ function Rooms({ id, first }: { id: string; first: RoomId }) {
       <TopBar room={room} goTo={goTo} openFinder={() => setFinding(true)} />
       <OutdatedNotice />
       <TroubleNotice />
+      <RenderNotice />
       <FormulaBar />
       <Room />
       <Versions />

@@ -1,72 +1,98 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
 import { createReadStream, existsSync, statSync } from 'node:fs';
-import { readdir, rm } from 'node:fs/promises';
-import path from 'node:path';
+import { rm } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import { isDeepStrictEqual } from 'node:util';
-import { and, desc, eq } from 'drizzle-orm';
-import type { RenderSummary } from '@/core/production/listing';
+import { and, asc, desc, eq, inArray, ne, sql } from 'drizzle-orm';
+import type { RenderStatus, RenderSummary } from '@/core/delivery/listing';
+import { isVideo, outputNamed, type VideoOutput } from '@/core/delivery/outputs/outputs';
+import {
+  frameFiles,
+  framesOf,
+  readRenderSettings,
+  videoFileName,
+  type FrameFile,
+  type RenderSettings,
+} from '@/core/delivery/render-settings';
 import { readProduction } from '@/core/production/migrate';
 import type { Production } from '@/core/production/production';
-import { frameFileName, type RenderSettings } from '@/core/production/render-settings';
 import { database } from './database';
 import { UserError } from './errors';
 import { readIfThere } from './files';
+import { encodings } from './outside/encodings';
 import { loadProduction } from './productions';
+import { dropJobs, liveJobs } from './queue/jobs';
+import { framePath, missingFrames, videoPath, videosOf } from './render-files';
 import { renderFolder } from './render-folders';
 import { renders } from './schema';
-import { bodyToFile, MP4, PNG, WEBM } from './streams';
+import { bodyToFile } from './streams';
 
-type Row = typeof renders.$inferSelect;
+export type RenderRow = Omit<typeof renders.$inferSelect, 'settings'> & { settings: RenderSettings };
 
-async function framesOnDisk(id: string): Promise<Set<number>> {
-  const found = new Set<number>();
-  for (const name of await readdir(renderFolder(id))) {
-    const match = /^frame_(\d{5,})\.png$/.exec(name);
-    if (match) found.add(Number(match[1]));
-  }
-  return found;
-}
+const rowFrom = (row: typeof renders.$inferSelect): RenderRow => ({ ...row, settings: readRenderSettings(row.settings) });
 
-const videoName = ({ output }: RenderSettings): string | null => (output === 'frames' ? null : `video.${output}`);
-
-async function summary(row: Row): Promise<RenderSummary> {
-  const { first, last } = row.settings;
-  const onDisk = await framesOnDisk(row.id);
-  const video = videoName(row.settings);
+async function summary(row: RenderRow): Promise<RenderSummary> {
+  const { settings, status } = row;
+  const videos = videosOf(row.id, settings);
+  const missing = await missingFrames(
+    row.id,
+    settings,
+    videos.every(({ isDone }) => isDone),
+  );
+  const total = framesOf(settings).length;
   return {
     id: row.id,
     productionId: row.productionId,
+    productionName: String((row.document as { name?: unknown }).name ?? ''),
     revision: row.revision,
-    settings: row.settings,
-    status: row.status,
-    total: last - first + 1,
-    done: [...onDisk].filter((frame) => frame >= first && frame <= last).length,
-    video: video && existsSync(path.join(renderFolder(row.id), video)) ? video : null,
+    settings,
+    status,
+    reason: row.reason,
+    position: row.position,
+    total,
+    done: total - missing.length,
+    videos: videos.filter(({ isDone }) => isDone).map(({ output }) => videoFileName(output)),
+    encoding: encodings.get(row.id) ?? null,
+    working: status === 'open' ? (await liveJobs(row.id)).filter(({ isTaken }) => isTaken).length : 0,
     folder: renderFolder(row.id),
     createdAt: row.createdAt.toISOString(),
   };
 }
 
-async function rowOf(id: string): Promise<Row> {
+/** @throws UserError when there is no such render */
+export async function renderRow(id: string): Promise<RenderRow> {
   const db = await database();
   const [row] = /^[0-9a-f-]{36}$/.test(id) ? await db.select().from(renders).where(eq(renders.id, id)) : [];
   if (!row) throw new UserError(404, 'There is no such render.');
-  return row;
+  return rowFrom(row);
 }
 
+export const renderSummary = async (id: string): Promise<RenderSummary> => summary(await renderRow(id));
+
+/** Renders that are in the queue, in its order: first those that are drawn first. */
+export async function queuedRenders(): Promise<RenderRow[]> {
+  const db = await database();
+  const rows = await db
+    .select()
+    .from(renders)
+    .where(inArray(renders.status, ['open', 'paused']))
+    .orderBy(asc(renders.position), asc(renders.createdAt));
+  return rows.map(rowFrom);
+}
+
+/** The renders of a production, newest first, and whatever else is in the queue, in its order. */
 export async function listRenders(productionId: string): Promise<RenderSummary[]> {
   const db = await database();
-  const rows = await db.select().from(renders).where(eq(renders.productionId, productionId)).orderBy(desc(renders.createdAt)).limit(30);
-  return Promise.all(rows.map(summary));
+  const own = await db.select().from(renders).where(eq(renders.productionId, productionId)).orderBy(desc(renders.createdAt)).limit(30);
+  const queued = (await queuedRenders()).filter(({ id }) => !own.some((row) => row.id === id));
+  return Promise.all([...own.map(rowFrom), ...queued].map(summary));
 }
 
-/**
- * Orders a render of a production as it stands now. The same render, if one is still open, is gone on with: what was
- * drawn of it is not drawn again.
- */
-export async function orderRender(productionId: string, asked: RenderSettings): Promise<RenderSummary> {
+export const listQueue = async (): Promise<RenderSummary[]> => Promise.all((await queuedRenders()).map(summary));
+
+/** Orders a render, or finds the same one that is still to be done; it is the caller's to queue it. */
+export async function keepOrder(productionId: string, asked: RenderSettings): Promise<string> {
   const { document, revision } = await loadProduction(productionId);
   // How its light is drawn is settled now: the production may be changed before the last frame is.
   const settings = { ...asked, traced: asked.traced ?? document.traced };
@@ -75,82 +101,117 @@ export async function orderRender(productionId: string, asked: RenderSettings): 
   const open = await db
     .select()
     .from(renders)
-    .where(and(eq(renders.productionId, productionId), eq(renders.revision, revision), eq(renders.status, 'open')));
-  const same = open.find((row) => isDeepStrictEqual(row.settings, settings));
-  if (same) return summary(same);
-  const [row] = await db.insert(renders).values({ id: randomUUID(), productionId, revision, document, settings }).returning();
-  return summary(row as Row);
+    .where(and(eq(renders.productionId, productionId), eq(renders.revision, revision), ne(renders.status, 'done')));
+  const same = open.map(rowFrom).find((row) => row.status !== 'cancelled' && isDeepStrictEqual(row.settings, settings));
+  if (same) return same.id;
+  const id = randomUUID();
+  const position = sql`(select coalesce(max(position), 0) + 1 from renders)`;
+  await db.insert(renders).values({ id, productionId, revision, document, settings, position });
+  return id;
 }
 
 /** Everything needed to go on with a render: its document and the frames still missing. */
 export async function openRender(id: string): Promise<{ render: RenderSummary; document: Production; missing: number[] }> {
-  const row = await rowOf(id);
-  const onDisk = await framesOnDisk(id);
-  const missing: number[] = [];
-  for (let frame = row.settings.first; frame <= row.settings.last; frame++) if (!onDisk.has(frame)) missing.push(frame);
+  const row = await renderRow(id);
+  const videosDone = videosOf(id, row.settings).every(({ isDone }) => isDone);
+  const missing = await missingFrames(id, row.settings, videosDone);
   return { render: await summary(row), document: readProduction(row.document), missing };
 }
 
+/** Notes where a render stands. Frames on disk stay in every case. */
+export async function noteStatus(id: string, status: RenderStatus, reason: string | null = null): Promise<void> {
+  const db = await database();
+  await db.update(renders).set({ status, reason, updatedAt: new Date() }).where(eq(renders.id, id));
+}
+
+/** Puts the renders of the queue in an order; those that are not named come after. */
+export async function orderQueue(ids: readonly string[]): Promise<void> {
+  const db = await database();
+  const queued = (await queuedRenders()).map(({ id }) => id);
+  const ordered = [...ids.filter((id) => queued.includes(id)), ...queued.filter((id) => !ids.includes(id))];
+  await db.transaction(async (own) => {
+    for (const [position, id] of ordered.entries()) await own.update(renders).set({ position }).where(eq(renders.id, id));
+  });
+}
+
 /** Largest frame and largest video that are taken, bytes. */
-const MAX_FRAME_BYTES = 400_000_000;
+const MAX_FRAME_BYTES = 2_000_000_000;
 const MAX_VIDEO_BYTES = 4_000_000_000;
 
-/** Puts one finished frame on disk, as it comes. */
-export async function storeFrame(id: string, frame: number, request: Request): Promise<void> {
-  const { settings } = await rowOf(id);
-  if (!(frame >= settings.first && frame <= settings.last)) throw new UserError(400, 'That frame is not part of this render.');
-  await bodyToFile(request, path.join(renderFolder(id), frameFileName(frame)), {
+function fileOf(settings: RenderSettings, name: string | null): FrameFile {
+  const files = frameFiles(settings);
+  const found = name === null ? files[0] : files.find((file) => file.name === name);
+  if (!found) throw new UserError(400, 'Such frames are not part of this render.');
+  return found;
+}
+
+/** Puts one finished frame on disk, as it comes. @param name which of the pictures of it; the first that was ordered if null */
+export async function storeFrame(id: string, frame: number, request: Request, name: string | null = null): Promise<void> {
+  const { settings } = await renderRow(id);
+  if (!framesOf(settings).includes(frame)) throw new UserError(400, 'That frame is not part of this render.');
+  const file = fileOf(settings, name);
+  const { firstBytes, label } = outputNamed(file.output.kind);
+  await bodyToFile(request, framePath(id, file, frame), {
     limit: MAX_FRAME_BYTES,
     what: 'A frame',
-    first: PNG,
-    wrong: 'A frame must be a PNG picture.',
+    first: firstBytes,
+    wrong: `A frame must be a ${label} picture.`,
   });
 }
 
-export async function readFrame(id: string, frame: number): Promise<Buffer> {
-  await rowOf(id);
-  const bytes = await readIfThere(path.join(renderFolder(id), frameFileName(frame)));
+/** A finished frame, and its media type. */
+export async function readFrame(id: string, frame: number, name: string | null = null): Promise<{ bytes: Buffer; mediaType: string }> {
+  const { settings } = await renderRow(id);
+  const file = fileOf(settings, name);
+  const bytes = await readIfThere(framePath(id, file, frame));
   if (!bytes) throw new UserError(404, 'That frame has not been rendered yet.');
-  return bytes;
+  return { bytes, mediaType: outputNamed(file.output.kind).mediaType };
 }
 
-/** Puts the finished video on disk under its final name, as it comes. */
-export async function storeVideo(id: string, request: Request): Promise<void> {
-  const { settings } = await rowOf(id);
-  const name = videoName(settings);
-  if (!name) throw new UserError(400, 'This render has no video.');
-  await bodyToFile(request, path.join(renderFolder(id), name), {
+/** A video of a render by its kind. @throws UserError when it was not ordered */
+export async function videoOutput(id: string, kind: string | null): Promise<VideoOutput> {
+  const { outputs } = (await renderRow(id)).settings;
+  const videos = outputs.filter(isVideo);
+  const found = kind === null ? videos[0] : videos.find((output) => output.kind === kind);
+  if (!found) throw new UserError(400, 'This render has no such video.');
+  return found;
+}
+
+/** Puts a finished video on disk under its final name, as it comes. */
+export async function storeVideo(id: string, kind: string | null, request: Request): Promise<void> {
+  const output = await videoOutput(id, kind);
+  const { firstBytes, label, by } = outputNamed(output.kind);
+  if (by !== 'browser') throw new UserError(400, 'This video is made by the server.');
+  await bodyToFile(request, videoPath(id, output), {
     limit: MAX_VIDEO_BYTES,
     what: 'A video',
-    first: settings.output === 'mp4' ? MP4 : WEBM,
-    wrong: `This is not the ${settings.output === 'mp4' ? 'MP4' : 'WebM'} video that was ordered.`,
+    first: firstBytes,
+    wrong: `This is not the ${label} video that was ordered.`,
   });
 }
 
-/** The finished video as a stream, for download. */
-export async function readVideo(id: string): Promise<{ name: string; bytes: number; stream: ReadableStream }> {
-  const row = await rowOf(id);
-  const name = videoName(row.settings);
-  const file = name && path.join(renderFolder(id), name);
-  if (!file || !existsSync(file)) throw new UserError(404, 'The video is not finished yet.');
-  return { name, bytes: statSync(file).size, stream: Readable.toWeb(createReadStream(file)) as ReadableStream };
+/** A finished video as a stream, for download. */
+export async function readVideo(
+  id: string,
+  kind: string | null,
+): Promise<{ name: string; mediaType: string; bytes: number; stream: ReadableStream }> {
+  const output = await videoOutput(id, kind);
+  const file = videoPath(id, output);
+  if (!existsSync(file)) throw new UserError(404, 'The video is not finished yet.');
+  const { mediaType } = outputNamed(output.kind);
+  return {
+    name: videoFileName(output),
+    mediaType,
+    bytes: statSync(file).size,
+    stream: Readable.toWeb(createReadStream(file)) as ReadableStream,
+  };
 }
 
-/** Removes a render with its frames and its video. */
+/** Removes a render with its work, its frames and its videos. */
 export async function removeRender(id: string): Promise<void> {
-  await rowOf(id);
+  await renderRow(id);
+  await dropJobs(id);
   const db = await database();
   await db.delete(renders).where(eq(renders.id, id));
   await rm(renderFolder(id), { recursive: true, force: true });
-}
-
-/** Marks a render done, cancelled or open again. Frames on disk stay in every case. */
-export async function setRenderStatus(id: string, status: Row['status']): Promise<RenderSummary> {
-  const { render, missing } = await openRender(id);
-  if (status === 'done' && (missing.length > 0 || (videoName(render.settings) && !render.video))) {
-    throw new UserError(409, 'This render is not finished.');
-  }
-  const db = await database();
-  const [row] = await db.update(renders).set({ status, updatedAt: new Date() }).where(eq(renders.id, id)).returning();
-  return summary(row as Row);
 }

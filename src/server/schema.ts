@@ -1,5 +1,5 @@
-import { customType, index, integer, jsonb, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
-import type { RenderSettings } from '@/core/production/render-settings';
+import { customType, doublePrecision, index, integer, jsonb, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
+import { RENDER_STATUSES } from '@/core/delivery/listing';
 
 /** Documents are checked when they are read, so the database gives them as unknown. */
 const document = customType<{ data: unknown; driverData: unknown }>({ dataType: () => 'jsonb' });
@@ -43,10 +43,13 @@ export const renders = pgTable('renders', {
   revision: integer('revision').notNull(),
   /** The production as it was when the render was ordered. */
   document: document('document').notNull(),
-  settings: jsonb('settings').$type<RenderSettings>().notNull(),
-  status: text('status', { enum: ['open', 'done', 'cancelled'] })
-    .notNull()
-    .default('open'),
+  /** As they were ordered; read by `readRenderSettings`, as they may be of an older kind. */
+  settings: jsonb('settings').$type<unknown>().notNull(),
+  status: text('status', { enum: RENDER_STATUSES }).notNull().default('open'),
+  /** Why it was given up, in words. */
+  reason: text('reason'),
+  /** Its place in the queue: the least is drawn first. */
+  position: doublePrecision('position').notNull().default(0),
   ...stamps,
 });
 

@@ -11,6 +11,7 @@ import { readIfThere } from './files';
 import { FolderInUseError } from './folder-lock';
 import { keepHouse } from './housekeeping';
 import { addMedia } from './media';
+import { beginServerWork } from './outside/server-work';
 import { addKit, listKits } from './kits';
 import { importProduction, listProductions, shipShown, SHOWN_ENDINGS } from './productions';
 
@@ -50,6 +51,7 @@ export async function startUp(): Promise<void> {
     await database();
     await keepHouse();
     if (process.env.IRONSKY_DEMO === '1') await fillWithDemo();
+    await beginServerWork();
   } catch (error) {
     const { sentence, code } = reasonOf(error);
     console.error(`\n${sentence}\n`);

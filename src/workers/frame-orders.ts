@@ -1,7 +1,8 @@
-import { encode } from 'fast-png';
 import { drawFrame, type Scenery } from '@/picture/draw-frame';
 import type { Painter } from '@/picture/painter';
+import { LayersStopped } from '@/picture/layers/layer-source';
 import { breathe } from './breathe';
+import { DrawnPicture, writeFrame } from './frame-writers';
 import type { FrameOrder, FromPicture } from './picture-messages';
 
 type Send = (message: FromPicture, transfer?: Transferable[]) => void;
@@ -37,28 +38,21 @@ export class FrameOrders {
   async fill(order: FrameOrder, painter: Painter, scenery: Scenery): Promise<void> {
     try {
       const started = performance.now();
-      const state = await drawFrame(painter, scenery, order, async () => {
+      const goesOn = async () => {
         await breathe();
         return !this.cancelled.has(order.id);
-      });
+      };
+      const state = await drawFrame(painter, scenery, order, goesOn);
       if (!state) return this.refuse(order, 'cancelled');
-      const pixels = painter.read(state, order.alpha);
-      const bytes = order.as === 'rgba' ? pixels : encodePng(pixels, order);
+      const files = await writeFrame(new DrawnPicture(painter, scenery, order, state, goesOn), order.files);
       this.cancelled.delete(order.id);
-      this.send({ kind: 'frame', id: order.id, bytes, milliseconds: performance.now() - started }, [bytes.buffer as ArrayBuffer]);
+      this.send(
+        { kind: 'frame', id: order.id, files, milliseconds: performance.now() - started },
+        files.map(({ buffer }) => buffer as ArrayBuffer),
+      );
     } catch (error) {
+      if (error instanceof LayersStopped) return this.refuse(order, 'cancelled');
       this.refuse(order, error instanceof Error ? error.message : 'The frame could not be drawn.');
     }
   }
-}
-
-function encodePng(rgba: Uint8Array, { width, height, alpha }: FrameOrder): Uint8Array {
-  if (alpha) return encode({ width, height, data: rgba, channels: 4, depth: 8 });
-  const rgb = new Uint8Array(width * height * 3);
-  for (let i = 0, o = 0; i < rgba.length; i += 4, o += 3) {
-    rgb[o] = rgba[i] as number;
-    rgb[o + 1] = rgba[i + 1] as number;
-    rgb[o + 2] = rgba[i + 2] as number;
-  }
-  return encode({ width, height, data: rgb, channels: 3, depth: 8 });
 }

@@ -1,5 +1,6 @@
 import type { Patch } from 'immer';
 import type { FrameMotion } from '@/core/check/strobe';
+import type { FrameOutput } from '@/core/delivery/outputs/outputs';
 import type { ColourReading } from '@/core/finish/colour-reading';
 import type { Scopes } from '@/core/finish/scopes';
 import type { Production } from '@/core/production/production';
@@ -47,7 +48,8 @@ export interface Look {
 export interface FrameOrder extends FrameSize {
   id: number;
   alpha: boolean;
-  as: 'png' | 'rgba';
+  /** What is made of it: files, or (for looking at) its pixels in 8 bits with straight opacity, top row first. */
+  files: readonly (FrameOutput | { kind: 'rgba' })[];
 }
 
 export type ToPicture =
@@ -118,7 +120,7 @@ export type FromPicture =
   | { kind: 'shares'; id: number; shares: LightShare[] }
   | { kind: 'swatches'; id: number; swatches: MaterialSwatch[] }
   | { kind: 'dome'; id: number; radiance: Float32Array | null }
-  | { kind: 'frame'; id: number; bytes: Uint8Array; milliseconds: number }
+  | { kind: 'frame'; id: number; files: Uint8Array[]; milliseconds: number }
   | { kind: 'frame-failed'; id: number; reason: string }
   /** A picture has come, or (in words) one that is wanted will not. */
   | { kind: 'pictures'; trouble: string | null }

@@ -6,8 +6,9 @@ export interface VideoOrder {
   height: number;
   /** Frames a second as a ratio. */
   rate: { num: number; den: number };
-  container: 'mp4' | 'webm';
-  codec: 'avc' | 'vp9' | 'vp8' | 'av1';
+  kind: 'mp4' | 'webm' | 'webm-10';
+  /** The family of its codec, and its own name where more than one belongs to that. */
+  codec: { codec: 'avc' | 'vp9' | 'vp8' | 'av1'; fullCodecString?: string };
   alpha: boolean;
   sound: VideoSound | null;
 }

@@ -20,12 +20,12 @@ const send = (message: FromVideo, transfer: Transferable[] = []) => scope.postMe
 /** What the encoder is told of the colours: what televisions expect, in the narrow range. */
 const COLOUR_SPACE: VideoColorSpaceInit = { matrix: 'bt709', primaries: 'bt709', transfer: 'bt709', fullRange: false };
 
-async function pixelsOf(address: string, { width, height }: VideoOrder): Promise<Uint8Array> {
+async function pixelsOf(address: string, { width, height }: VideoOrder): Promise<Uint8Array | Uint16Array> {
   const response = await fetch(address);
   if (!response.ok) throw new Error('A frame could not be read back for the video.');
   const png = decode(new Uint8Array(await response.arrayBuffer()));
   if (png.width !== width || png.height !== height) throw new Error('A frame has another size than the video.');
-  return png.data as Uint8Array;
+  return png.data as Uint8Array | Uint16Array;
 }
 
 /** Gives a sound to the encoder bit by bit, so that it lies between the pictures that it is heard with. */
@@ -57,18 +57,20 @@ function soundTrack(output: Output, sound: VideoSound | null): (seconds: number)
 async function encode(order: VideoOrder): Promise<ArrayBuffer> {
   const target = new BufferTarget();
   const output = new Output({
-    format: order.container === 'mp4' ? new Mp4OutputFormat({ fastStart: 'in-memory' }) : new WebMOutputFormat(),
+    format: order.kind === 'mp4' ? new Mp4OutputFormat({ fastStart: 'in-memory' }) : new WebMOutputFormat(),
     target,
   });
-  const source = new VideoSampleSource({ codec: order.codec, quality: QUALITY_VERY_HIGH, alpha: order.alpha ? 'keep' : 'discard' });
+  const source = new VideoSampleSource({ ...order.codec, quality: QUALITY_VERY_HIGH, alpha: order.alpha ? 'keep' : 'discard' });
+  const bits = order.kind === 'webm-10' ? 10 : 8;
   const { num, den } = order.rate;
   output.addVideoTrack(source, { frameRate: num / den });
   const soundUpTo = soundTrack(output, order.sound);
   await output.start();
   for (const [i, address] of order.frames.entries()) {
     // Made into planes here: browsers differ in the matrix that they would take for it.
-    const frame = new VideoFrame(videoPlanes(await pixelsOf(address, order), order.width, order.height, order.alpha), {
-      format: order.alpha ? 'I420A' : 'I420',
+    const planes = videoPlanes(await pixelsOf(address, order), order.width, order.height, order.alpha, bits);
+    const frame = new VideoFrame(planes as AllowSharedBufferSource, {
+      format: (bits === 10 ? 'I420P10' : order.alpha ? 'I420A' : 'I420') as VideoPixelFormat,
       codedWidth: order.width,
       codedHeight: order.height,
       timestamp: Math.round((i * den * 1e6) / num),

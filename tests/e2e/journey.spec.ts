@@ -153,7 +153,7 @@ test('from an empty desk to frames on disk, as a person would', async ({ page, i
     await type(page, 'Last frame, fr', '2');
     await type(page, 'Scale, %', '10');
     await type(page, 'Sub-frames', '4');
-    await page.getByRole('radio', { name: 'WebM' }).click();
+    await page.getByRole('checkbox', { name: 'WebM', exact: true }).click({ force: true });
     await page.getByRole('button', { name: 'Render 3 frames' }).click();
     await expect(page.getByText('done · 3 frames')).toBeVisible({ timeout: 120_000 });
     const [render] = readdirSync(path.join(ironsky.folder, 'renders'));

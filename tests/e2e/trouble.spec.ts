@@ -107,7 +107,7 @@ test('the disk is full while rendering: the reason is said, and the render goes 
   await type(page, 'Sub-frames', '2');
   // What the server answers when the system says that there is no room (its own handling of that is tested with the server).
   let full = true;
-  await page.route('**/frames/1', (route) =>
+  await page.route('**/frames/1?*', (route) =>
     full && route.request().method() === 'PUT'
       ? route.fulfill({ status: 507, json: { error: 'The disk is full. Nothing that was saved is lost: make room, then continue.' } })
       : route.continue(),

@@ -1,6 +1,5 @@
 import type { MediaKind } from './media';
 import type { FrameFormat } from './production';
-import type { RenderSettings } from './render-settings';
 
 /** What is told of things without opening them. */
 
@@ -25,26 +24,6 @@ export interface ProductionSummary {
 export interface UploadedFont {
   id: string;
   name: string;
-}
-
-export type RenderStatus = 'open' | 'done' | 'cancelled';
-
-export interface RenderSummary {
-  id: string;
-  productionId: string;
-  /** Revision of the production that it shows. */
-  revision: number;
-  settings: RenderSettings;
-  status: RenderStatus;
-  total: number;
-  /** Frames that are whole on disk. */
-  done: number;
-  /** Name of the finished video, if there is one. */
-  video: string | null;
-  /** Where the frames lie on the server's disk. */
-  folder: string;
-  /** ISO 8601. */
-  createdAt: string;
 }
 
 /** A font or a sound that nothing uses any more. */

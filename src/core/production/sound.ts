@@ -4,6 +4,7 @@ import { MAX_PACKED_LEVELS } from '../sound/levels';
 import { mediaRefSchema } from './media';
 import { uniqueIds } from '../schema/owner-kind';
 import { textField } from '../schema/text';
+import { framesPerSecond, type RateName } from '../time/rate';
 
 export const MAX_CUES = 1000;
 /** Longest sound, seconds: what is decoded must fit into the memory. */
@@ -38,3 +39,7 @@ export const soundSchema = mediaRefSchema.extend({
   gainDb: numberField({ label: 'Level', unit: 'dB', min: -60, max: 12, rest: 0, step: 0.5, digits: 1 }),
 });
 export type Sound = z.infer<typeof soundSchema>;
+
+/** How far into its sound a production is at a frame, seconds: negative before it begins. */
+export const soundOffset = ({ sound, format }: { sound: Sound | null; format: { rate: RateName } }, frame: number): number =>
+  (frame - (sound?.from ?? 0)) / framesPerSecond(format.rate);

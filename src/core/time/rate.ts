@@ -13,6 +13,12 @@ export const RATES = {
   '60': { num: 60, den: 1 },
 } as const;
 
+/** Frames a second as a ratio. */
+export interface Rate {
+  num: number;
+  den: number;
+}
+
 export type RateName = keyof typeof RATES;
 export const RATE_NAMES = Object.keys(RATES).sort((a, b) => Number(a) - Number(b)) as RateName[];
 

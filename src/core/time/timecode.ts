@@ -11,14 +11,21 @@ export function isDropFrame(rate: RateName): boolean {
   return rate === '29.97' || rate === '59.94';
 }
 
+/** The numbers of a timecode. */
+export interface TimecodeParts {
+  hours: number;
+  minutes: number;
+  seconds: number;
+  frames: number;
+  isDrop: boolean;
+}
+
 /**
- * Timecode of a frame, counted from 00:00:00:00.
- * Drop-frame skips the first 2 (at 59.94: 4) numbers of each minute but each tenth (SMPTE ST 12-1)
- * and is written with a semicolon before the frames. Negative frames get a leading minus.
+ * The numbers of a frame's timecode, counted from 00:00:00:00; of a negative frame those of its opposite.
+ * Drop-frame skips the first 2 (at 59.94: 4) numbers of each minute but each tenth (SMPTE ST 12-1).
  */
-export function formatTimecode(frame: number, rate: RateName, drop = isDropFrame(rate)): string {
+export function timecodeParts(frame: number, rate: RateName, drop = isDropFrame(rate)): TimecodeParts {
   const nominal = nominalRate(rate);
-  const sign = frame < 0 ? '-' : '';
   let count = Math.abs(Math.round(frame));
   if (drop) {
     const skipped = nominal / 15;
@@ -29,11 +36,21 @@ export function formatTimecode(frame: number, rate: RateName, drop = isDropFrame
     count += 9 * skipped * tens;
     if (rest >= skipped) count += skipped * Math.floor((rest - skipped) / perMinute);
   }
-  const frames = count % nominal;
   const seconds = Math.floor(count / nominal);
+  return {
+    hours: Math.floor(seconds / 3600),
+    minutes: Math.floor(seconds / 60) % 60,
+    seconds: seconds % 60,
+    frames: count % nominal,
+    isDrop: drop,
+  };
+}
+
+/** Timecode of a frame as text; drop-frame is written with a semicolon before the frames, negative frames with a leading minus. */
+export function formatTimecode(frame: number, rate: RateName, drop = isDropFrame(rate)): string {
+  const { hours, minutes, seconds, frames } = timecodeParts(frame, rate, drop);
   const two = (n: number) => String(n).padStart(2, '0');
-  const hms = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60].map(two).join(':');
-  return `${sign}${hms}${drop ? ';' : ':'}${two(frames)}`;
+  return `${frame < 0 ? '-' : ''}${[hours, minutes, seconds].map(two).join(':')}${drop ? ';' : ':'}${two(frames)}`;
 }
 
 /** Short timecode for tight places: minutes are left out while they are zero. */

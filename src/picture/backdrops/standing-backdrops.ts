@@ -78,7 +78,7 @@ export class StandingBackdrops {
     const isMirror = state.kind === 'floor' && state.values.reflection > 0 && state.settings.look !== 'shadow';
     if (isMirror) this.mirrorLevel = state.values.level;
     const program = quality === 'seen' ? 'seen' : catches ? 'litCatcher' : 'lit';
-    const features = { catches, reach: state.values.reach, isMirror };
+    const features = { catches, reach: state.values.reach, isMirror, of: { id: `set/${state.kind}`, region: '' } };
     const material = this.materials.wear(program, `set/${state.kind}`, surfaceOf(state), features);
     // What only takes shadows is in no ray's way: those meet meshes of several materials.
     mesh.material = catches ? material : [material];

@@ -26,6 +26,7 @@ export class AfterLight {
   /**
    * @param depths of what is seen
    * @param spread how far it is spread; null for not at all
+   * @param isPart only a part of what stands there is drawn: what is far, and the light of the haze itself, are none of it
    * @returns where the sub-frame stands now
    */
   draw(
@@ -34,14 +35,15 @@ export class AfterLight {
     camera: PerspectiveCamera,
     spread: Spread | null,
     from: { light: WebGLRenderTarget; depths: DepthTexture },
+    isPart = false,
   ): WebGLRenderTarget {
     const { depths } = from;
-    this.farBodies.draw(renderer, state, camera, from.light);
+    if (!isPart) this.farBodies.draw(renderer, state, camera, from.light);
     const [hazed, made] = this.targets;
     let now = from.light;
     const values = ofKind(state.set, 'haze')?.values;
     if (values) {
-      this.haze.draw(renderer, values, camera, this.laidFloor(state), { picture: now.texture, depths }, hazed);
+      this.haze.draw(renderer, values, camera, this.laidFloor(state), { picture: now.texture, depths, isPart }, hazed);
       now = hazed;
     }
     if (!spread) return now;

@@ -38,6 +38,8 @@ uniform float onward;
 /** Height of a floor that is not in the depths, as it is laid over what is behind it. */
 uniform float floorLevel;
 uniform float hasFloor;
+/** Only a part of what stands there is in the picture: what the haze sends is none of it. */
+uniform float isPart;
 ${CHANCE_GLSL}
 ${MEASURES_GLSL}
 ${LIGHT_TABLE_GLSL}
@@ -86,6 +88,10 @@ void main() {
   }
   vec3 from = eye + d * span.x;
   float left = exp(-thick(from, d, reach));
+  if (isPart > 0.0) {
+    result = seen * left;
+    return;
+  }
   vec3 sum = colour * (1.0 - left);
   // Neighbours look at other places, evenly (interleaved gradient noise, J. Jimenez, SIGGRAPH 2014), and so do sub-frames.
   float within = fract(52.9829189 * fract(dot(gl_FragCoord.xy, vec2(0.06711056, 0.00583715))) + float(grain.x >> 8) * (1.0 / 16777216.0));
@@ -137,7 +143,7 @@ export class HazePass {
     values: HazeValues,
     camera: PerspectiveCamera,
     floor: number | null,
-    from: { picture: Texture; depths: DepthTexture },
+    from: { picture: Texture; depths: DepthTexture; isPart: boolean },
     to: WebGLRenderTarget,
   ): void {
     const { uniforms } = this.pass;
@@ -152,6 +158,7 @@ export class HazePass {
     uniforms.onward.value = values.onward;
     uniforms.floorLevel.value = floor ?? 0;
     uniforms.hasFloor.value = floor === null ? 0 : 1;
+    uniforms.isPart.value = from.isPart ? 1 : 0;
     this.pass.draw(renderer, to);
   }
 
@@ -173,4 +180,5 @@ const uniformsOf = (shared: Record<string, { value: unknown }>) => ({
   onward: { value: 0 },
   floorLevel: { value: 0 },
   hasFloor: { value: 0 },
+  isPart: { value: 0 },
 });

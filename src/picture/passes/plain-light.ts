@@ -1,5 +1,6 @@
 import { HalfFloatType, LinearFilter, WebGLRenderTarget, type PerspectiveCamera, type WebGLRenderer } from 'three';
 import type { Stage } from '../stage';
+import type { SlotFilter } from '../surfaces/slot-materials';
 import { copyPass } from './fullscreen';
 import { LevelMirror } from './level-mirror';
 
@@ -19,8 +20,11 @@ export class PlainLight {
     Object.assign(stage.materials.shared, this.uniforms);
   }
 
-  /** @param isQuick something moves: what is mirrored may be coarser */
-  draw(renderer: WebGLRenderer, camera: PerspectiveCamera, to: WebGLRenderTarget, isQuick: boolean): void {
+  /**
+   * @param isQuick something moves: what is mirrored may be coarser
+   * @param part what of it is drawn, hidden by the rest as in the whole; all if null
+   */
+  draw(renderer: WebGLRenderer, camera: PerspectiveCamera, to: WebGLRenderTarget, isQuick: boolean, part: SlotFilter | null = null): void {
     const { stage } = this;
     const { materials, backdrops } = stage;
     const level = backdrops.mirrorLevel;
@@ -30,11 +34,16 @@ export class PlainLight {
       this.mirror.draw(renderer, stage.scene, camera, level, [to.width, to.height], isQuick);
       backdrops.hideMirror(false);
     }
-    renderer.setRenderTarget(to);
-    renderer.setClearColor(0x000000, 0);
-    renderer.clear();
+    const clear = () => {
+      renderer.setRenderTarget(to);
+      renderer.setClearColor(0x000000, 0);
+      renderer.clear();
+    };
+    clear();
     if (!materials.hasClear) {
+      materials.hold(part);
       renderer.render(stage.scene, camera);
+      materials.hold(null);
       return;
     }
     materials.show('solid');
@@ -42,11 +51,18 @@ export class PlainLight {
     this.behind.setSize(to.width, to.height);
     this.copier.uniforms.picture.value = to.texture;
     this.copier.draw(renderer, this.behind);
+    if (part) {
+      // What is seen through clear things is theirs, whatever it is.
+      materials.hold(part);
+      clear();
+      renderer.render(stage.scene, camera);
+    }
     materials.show('clear');
     this.uniforms.hasBehind.value = 1;
     renderer.setRenderTarget(to);
     renderer.render(stage.scene, camera);
     materials.show('all');
+    materials.hold(null);
   }
 
   dispose(): void {

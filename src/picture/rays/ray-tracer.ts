@@ -17,6 +17,7 @@ import { scrambledPoint } from '@/core/optics/scrambled-points';
 import { BARE_VERTEX, depthTexture, FullscreenPass } from '../passes/fullscreen';
 import type { Stage } from '../stage';
 import { pairTexture } from '../surfaces/facet-texture';
+import type { SlotFilter } from '../surfaces/slot-materials';
 import { MASK_SIZE, PAIRS } from './numbers-glsl';
 import { NoRays, RayScene } from './ray-scene';
 import { TRACE_FRAGMENT } from './trace-glsl';
@@ -49,10 +50,11 @@ export class RayTracer {
   constructor(
     private readonly renderer: WebGLRenderer,
     private readonly stage: Stage,
+    { width, height }: { width: number; height: number },
   ) {
     renderer.debug.onShaderError = () => (this.isBroken = true);
     this.scene = new RayScene(renderer.capabilities.maxTextureSize);
-    this.seen = new WebGLRenderTarget(1, 1, {
+    this.seen = new WebGLRenderTarget(width, height, {
       minFilter: NearestFilter,
       magFilter: NearestFilter,
       type: FloatType,
@@ -75,15 +77,18 @@ export class RayTracer {
 
   /**
    * Draws sub-frame i of a state that the stage stands for, into a target.
+   * @param part what of it is drawn, hidden by the rest as in the whole; all if null
    * @throws NoRays
    */
-  draw(camera: PerspectiveCamera, seed: number, i: number, to: WebGLRenderTarget): void {
+  draw(camera: PerspectiveCamera, seed: number, i: number, to: WebGLRenderTarget, part: SlotFilter | null = null): void {
     const { renderer, stage, scene, seen, uniforms } = this;
     scene.update(stage.scene, stage.materials);
     renderer.setRenderTarget(seen);
     renderer.setClearColor(0x000000, 0);
     renderer.clear();
+    stage.materials.hold(part);
     renderer.render(stage.scene, camera);
+    stage.materials.hold(null);
     uniforms.points.value.forEach((point, pair) => point.set(...scrambledPoint(seed, i, FIRST_PAIR + pair)));
     uniforms.upperCount.value = scene.upperCount;
     uniforms.eye.value.setFromMatrixPosition(camera.matrixWorld);

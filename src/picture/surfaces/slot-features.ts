@@ -4,8 +4,16 @@ import type { LaidPicture } from './laid-picture';
 import type { PatternGround } from './pattern-table';
 import type { Catching } from './surface-table';
 
+/** What a slot is of: a mark or something of the set, by its id, and a region of it. */
+export interface SlotOf {
+  id: string;
+  region: string;
+}
+
 /** What a look has beside its surface. */
 export interface Features {
+  /** What it is of. */
+  of?: SlotOf;
   /** Opacity that changes along a line through the mark. */
   fade?: FadePlane | null;
   /** A picture that lies on it. */

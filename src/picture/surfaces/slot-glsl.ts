@@ -102,6 +102,7 @@ ${PACKED_GLSL}
 ${SURFACE_TABLE_GLSL}
 ${PATTERN_GLSL}
 uniform float isCatching;
+uniform float isHeld;
 layout(location = 0) out vec4 outPlace;
 layout(location = 1) out vec4 outNormals;
 layout(location = 2) out vec4 outPicture;
@@ -118,7 +119,8 @@ void main() {
   }
   // What only takes shadows is laid over what is behind it: as much of them as is there.
   if (isCatching == 0.0 && chance(uint(row + 1.0)) >= there) discard;
-  outPlace = vec4(place, isCatching > 0.0 ? -row - 1.0 : row + 1.0);
+  // Row 0: nothing is there.
+  outPlace = vec4(place, isHeld > 0.0 ? 0.0 : isCatching > 0.0 ? -row - 1.0 : row + 1.0);
   vec3 n = raised(normalHere(facet), slope);
   outNormals = vec4(foldedOf(n), foldedOf(facet));
   outPicture = isCatching > 0.0 ? vec4(there) : coverOf(laid);

@@ -1,21 +1,26 @@
 import {
+  AddEquation,
   BackSide,
+  CustomBlending,
   DoubleSide,
   FrontSide,
   GLSL3,
   NoBlending,
   NormalBlending,
+  OneMinusSrcAlphaFactor,
   ShaderMaterial,
   Vector2,
   Vector3,
   Vector4,
+  ZeroFactor,
+  type Blending,
   type Texture,
 } from 'three';
 import { radians } from '@/core/space/angle';
 import { cutBy } from '../matte-writer';
 import { laidUniforms, setLaid } from './laid-picture';
 import { SLOT_PROGRAMS, SLOT_VERTEX, type SlotProgram } from './slot-glsl';
-import type { Features } from './slot-features';
+import type { Features, SlotOf } from './slot-features';
 import { isClear, isCutOut, isThin, letsThrough, type SurfaceValues } from './surface-table';
 
 /** What is long to compile, and only compiled for what has it: patterns; and looks into what is mirrored or seen through. */
@@ -33,6 +38,8 @@ export class SlotMaterial extends ShaderMaterial {
     reach: { value: 0 },
     isCatching: { value: 0 },
     isMirror: { value: 0 },
+    isHeld: { value: 0 },
+    isCutOut: { value: 0 },
     fadePlane: { value: new Vector4() },
     fadeEnds: { value: new Vector2(1, 1) },
   };
@@ -58,6 +65,8 @@ export class SlotMaterial extends ShaderMaterial {
     });
     this.laid = laid;
     Object.assign(this.uniforms, shared, this.own, laid);
+    // For what is only to hide what is behind it.
+    Object.assign(this, { blendEquation: AddEquation, blendSrc: ZeroFactor, blendDst: OneMinusSrcAlphaFactor });
     if (program === 'litCatcher') Object.assign(this, { transparent: true, depthWrite: false, premultipliedAlpha: true });
   }
 
@@ -69,6 +78,21 @@ export class SlotMaterial extends ShaderMaterial {
   /** Whether rays meet it: what only takes shadows, or is cut out, is in no ray's way. */
   isMet = true;
 
+  of: SlotOf = { id: '', region: '' };
+  /** How it is blended where it is seen, while it is not. */
+  private seenBlending: Blending | null = null;
+
+  /** Lets it only hide what is behind it, or be seen again. A cut-out does no more than that ever. */
+  hold(isHeld: boolean): void {
+    if (this.own.isCutOut.value > 0 || isHeld === (this.seenBlending !== null)) return;
+    this.own.isHeld.value = isHeld ? 1 : 0;
+    if (isHeld) this.seenBlending = this.blending;
+    // Its opacity takes of what is behind it, and nothing of it is added. What is clear draws what is behind it itself.
+    this.blendDst = this.isClear ? ZeroFactor : OneMinusSrcAlphaFactor;
+    this.blending = isHeld && this.program !== 'seen' ? CustomBlending : (this.seenBlending as Blending);
+    if (!isHeld) this.seenBlending = null;
+  }
+
   /** Whether what is behind it is seen through it, bent. */
   isClear = false;
 
@@ -76,8 +100,9 @@ export class SlotMaterial extends ShaderMaterial {
   dress(
     row: number,
     surface: SurfaceValues,
-    { laid = null, isMirror = false, matte = null }: Pick<Features, 'laid' | 'isMirror' | 'matte'>,
+    { laid = null, isMirror = false, matte = null, of }: Pick<Features, 'laid' | 'isMirror' | 'matte' | 'of'>,
   ): void {
+    if (of) this.of = of;
     const { own } = this;
     const { colour, opacity, brushing, fade, reach, catches } = surface;
     own.row.value = row;
@@ -85,6 +110,7 @@ export class SlotMaterial extends ShaderMaterial {
     own.brushing.value = radians(brushing);
     own.reach.value = reach;
     own.isCatching.value = catches ? 1 : 0;
+    this.own.isCutOut.value = isCutOut(surface) ? 1 : 0;
     this.isMet = !catches && !isCutOut(surface);
     own.isMirror.value = isMirror ? 1 : 0;
     own.flatColour.value.set(...(colour as [number, number, number]));

@@ -5,10 +5,13 @@ import { EVERY_LIGHT } from '../lights/light-rows';
 import { numberTable } from '../tables';
 import { patternRow } from './pattern-table';
 import { PatternPictures } from './pattern-pictures';
-import type { Features } from './slot-features';
+import type { Features, SlotOf } from './slot-features';
 import type { SlotProgram } from './slot-glsl';
 import { SlotMaterial, type Extra } from './slot-material';
 import { isClear, isThin, letsThrough, surfaceRow, type SurfaceValues } from './surface-table';
+
+/** Whether what is drawn by a slot belongs to what is wanted: told by what it is of, and which region of that. */
+export type SlotFilter = (of: SlotOf) => boolean;
 
 /** What is not there at all: rays pass. */
 const NOTHING: SurfaceValues = {
@@ -125,6 +128,15 @@ export class SlotMaterials {
           material.visible = which === 'all' || material.isClear === (which === 'clear');
       }
     }
+  }
+
+  /**
+   * Lets slots that do not belong to what is wanted hide what is behind them, and be seen no more themselves; null lets all be seen.
+   * What they
+   * mirror, shade and let shine on others stays.
+   */
+  hold(wanted: SlotFilter | null): void {
+    for (const slot of this.slots.values()) for (const material of slot.values()) material.hold(wanted !== null && !wanted(material.of));
   }
 
   /** What a row of the table holds. */

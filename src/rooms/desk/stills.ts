@@ -1,3 +1,4 @@
+import { outputOfKind } from '@/core/delivery/outputs/outputs';
 import { useEffect, useRef } from 'react';
 import type { Production } from '@/core/production/production';
 import { STRIP_WIDTH, stillFrame, stripFrames } from '@/core/production/still';
@@ -43,7 +44,7 @@ async function stripOf(client: PictureClient, document: Production): Promise<Blo
   const canvas = new OffscreenCanvas(size.width * frames.length, size.height);
   const context = canvas.getContext('2d');
   for (const [i, frame] of frames.entries()) {
-    const rgba = await client.frame({ frame, ...size, samples, alpha: false, traced: false, as: 'rgba' });
+    const rgba = await client.frame({ frame, ...size, samples, alpha: false, traced: false, as: { kind: 'rgba' } });
     context?.putImageData(new ImageData(new Uint8ClampedArray(rgba), size.width, size.height), i * size.width, 0);
   }
   return canvas.convertToBlob({ type: 'image/webp', quality: 0.8 });
@@ -64,7 +65,7 @@ async function draw(client: PictureClient, { production: { id }, what }: Task): 
     samples,
     alpha: false,
     traced: false,
-    as: 'png',
+    as: outputOfKind('png'),
   });
   const shows = what === 'small' ? 0 : revision;
   await api(`/api/productions/${id}/shown/still?revision=${shows}`, { method: 'PUT', body: png as Uint8Array<ArrayBuffer> });

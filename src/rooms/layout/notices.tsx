@@ -1,22 +1,10 @@
 'use client';
 
 import { useStore } from 'zustand';
-import { styled } from 'styled-components';
 import { Button } from '@/parts/controls';
 import { useAttempt } from '@/parts/use-attempt';
 import { useView, useWorkspace } from '../workspace/workspace';
-
-const Bar = styled.div`
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  padding: 6px 14px;
-  border-bottom: 1px solid var(--coral);
-  background: var(--panel);
-  span {
-    flex: 1;
-  }
-`;
+import { NoticeBar } from './notice-bar';
 
 /** Says that the production was saved or deleted in another window, and offers the ways on; loses nothing. */
 export function OutdatedNotice() {
@@ -26,7 +14,7 @@ export function OutdatedNotice() {
   if (kind !== 'outdated' && kind !== 'gone') return null;
   const keepMine = async () => location.assign(`/production/${await autosave.keepMineAsCopy()}/shape`);
   return (
-    <Bar role="alert">
+    <NoticeBar role="alert">
       <span>
         {kind === 'outdated'
           ? 'This production was changed in another window since it was opened here.'
@@ -37,7 +25,7 @@ export function OutdatedNotice() {
         {kind === 'outdated' ? 'Keep mine as a copy' : 'Keep it as a new one'}
       </Button>
       {kind === 'outdated' ? <Button onPress={() => void attempt(autosave.takeTheirs)}>Take the other one</Button> : null}
-    </Bar>
+    </NoticeBar>
   );
 }
 
@@ -47,9 +35,9 @@ export function TroubleNotice() {
   const trouble = useView((s) => s.trouble);
   if (!trouble) return null;
   return (
-    <Bar role="alert">
+    <NoticeBar role="alert">
       <span>{trouble}</span>
       <Button onPress={() => view.setState({ trouble: null })}>Close</Button>
-    </Bar>
+    </NoticeBar>
   );
 }

@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { Recent } from '@/core/keep/recent';
-import type { Production } from '@/core/production/production';
+import { soundOffset } from '@/core/production/sound';
 import { framesPerSecond } from '@/core/time/rate';
 import { decodeSound, SoundPlayer, type DecodedSound } from '@/parts/sound-client';
 import { useProduction, useView, useWorkspace, type Workspace } from '../workspace/workspace';
@@ -24,10 +24,6 @@ export function loadSound(hash: string): Promise<DecodedSound> {
 }
 
 const player = new SoundPlayer();
-
-/** Seconds into the sound at a delivered frame; before 0 it has not begun. */
-export const soundOffset = ({ sound, format }: Pick<Production, 'sound' | 'format'>, frame: number): number =>
-  (frame - (sound?.from ?? 0)) / framesPerSecond(format.rate);
 
 const offsetAt = ({ documents }: Workspace, frame: number): number => soundOffset(documents.store.getState().production, frame);
 

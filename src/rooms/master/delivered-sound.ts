@@ -1,9 +1,11 @@
+import { outputNamed } from '@/core/delivery/outputs/outputs';
 import type { Production } from '@/core/production/production';
+import { soundOffset } from '@/core/production/sound';
 import { excerpt } from '@/core/sound/excerpt';
 import { channelsAt } from '@/parts/sound-client';
-import { soundCodecFor } from '@/parts/video-client';
+import { soundCodecFor, type BrowserVideo } from '@/parts/video-client';
 import type { VideoSound } from '@/workers/video-messages';
-import { soundBytes, soundOffset } from '../looking/use-sound';
+import { soundBytes } from '../looking/use-sound';
 
 /** Sample rate of sound that goes with pictures (AES5 and SMPTE: 48 kHz), hertz. */
 const SAMPLE_RATE = 48_000;
@@ -11,27 +13,22 @@ const SAMPLE_RATE = 48_000;
 const MOST_CHANNELS = 2;
 
 /** Whether this browser can put a sound into such a video: known before anything is drawn. */
-export const canDeliverSound = async (container: 'mp4' | 'webm'): Promise<boolean> =>
-  (await soundCodecFor(container, MOST_CHANNELS, SAMPLE_RATE)) !== null;
+export const canDeliverSound = async (kind: BrowserVideo): Promise<boolean> =>
+  (await soundCodecFor(kind, MOST_CHANNELS, SAMPLE_RATE)) !== null;
 
 /**
  * The sound under some frames of a production, first and last with them; null where there is none.
  * @throws Error when its file is gone or this browser cannot encode it
  */
-export async function deliveredSound(
-  production: Production,
-  container: 'mp4' | 'webm',
-  first: number,
-  last: number,
-): Promise<VideoSound | null> {
+export async function deliveredSound(production: Production, kind: BrowserVideo, first: number, last: number): Promise<VideoSound | null> {
   const { sound } = production;
   if (!sound) return null;
   const start = soundOffset(production, first);
   const channels = (await channelsAt(await soundBytes(sound.hash), SAMPLE_RATE)).slice(0, MOST_CHANNELS);
-  const codec = await soundCodecFor(container, channels.length, SAMPLE_RATE);
+  const codec = await soundCodecFor(kind, channels.length, SAMPLE_RATE);
   if (!codec)
     throw new Error(
-      `This browser cannot encode sound for ${container === 'mp4' ? 'MP4' : 'WebM'}. The frames are on disk; order ` +
+      `This browser cannot encode sound for ${outputNamed(kind).label}. The frames are on disk; order ` +
         `the video without sound, or in another container.`,
     );
   return {

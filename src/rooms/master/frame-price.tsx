@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import type { Production } from '@/core/production/production';
-import type { RenderSettings } from '@/core/production/render-settings';
+import { frameFiles, framesOf, type RenderSettings } from '@/core/delivery/render-settings';
 import { Button, Hint } from '@/parts/controls';
 import { PictureClient } from '@/parts/picture-client';
 import { useAttempt } from '@/parts/use-attempt';
@@ -17,9 +17,10 @@ async function measured(production: Production, frame: number, raster: { width: 
   try {
     client.useCanvas(new OffscreenCanvas(16, 16));
     client.setProduction(production);
+    const files = frameFiles(settings).map(({ output }) => output);
     const seconds = async (samples: number) => {
       const began = performance.now();
-      await client.frame({ frame, ...raster, samples, alpha: settings.alpha, traced: settings.traced, as: 'png' });
+      await client.frameFiles({ frame, ...raster, samples, alpha: settings.alpha, traced: settings.traced, files });
       return (performance.now() - began) / 1000;
     };
     // The first one also builds the marks and compiles.
@@ -49,8 +50,8 @@ export function FramePrice({
 }) {
   const { attempt, trouble, busy } = useAttempt();
   const [found, setFound] = useState<{ of: string; seconds: number } | null>(null);
-  const of = JSON.stringify([raster, settings.samples, settings.traced, settings.alpha]);
-  const frames = settings.last - settings.first + 1;
+  const of = JSON.stringify([raster, settings.samples, settings.traced, settings.alpha, settings.outputs]);
+  const frames = framesOf(settings).length;
   const known = found?.of === of ? found.seconds : null;
   return (
     <>

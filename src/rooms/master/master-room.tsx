@@ -1,9 +1,7 @@
 'use client';
 
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect } from 'react';
 import { useStore } from 'zustand';
-import type { RenderSummary } from '@/core/production/listing';
-import { api } from '@/parts/api';
 import { LensPane } from '../views/lens-pane';
 import { Band, Bench, Column, RoomBody } from '../layout/panes';
 import { Split } from '../layout/split';
@@ -12,20 +10,26 @@ import { TransportBar } from '../looking/transport-bar';
 import { useWorkspace } from '../workspace/workspace';
 import { RenderForm } from './render-form';
 import { RenderList } from './render-list';
-import { renderStore } from './render-store';
+import { queueStore } from './queue-runner';
+import { refreshRenders, renderStore } from './render-store';
+
+/** How often what is done elsewhere is asked for, milliseconds. */
+const POLL_MS = 2000;
 
 /** The room of renders: the picture, what to make of it, and what has been made. */
 export function MasterRoom() {
   const { id } = useWorkspace();
-  const [renders, setRenders] = useState<RenderSummary[]>([]);
-  const finished = useStore(renderStore, (s) => s.finished);
-  const refresh = useCallback(
-    () => api<{ renders: RenderSummary[] }>(`/api/productions/${id}/renders`).then(({ renders: list }) => setRenders(list)),
-    [id],
-  );
+  const renders = useStore(renderStore, (s) => s.renders);
+  const changes = useStore(queueStore, (s) => s.changes);
+  const isWorking = useStore(queueStore, (s) => s.renderId !== null);
+  const isAwaited = isWorking || renders.some(({ status }) => status === 'open');
+  const refresh = useCallback(() => refreshRenders(id).catch(() => undefined), [id]);
   useEffect(() => {
-    refresh().catch(() => undefined);
-  }, [refresh, finished]);
+    void refresh();
+    // What is done elsewhere is looked for as long as anything is awaited.
+    const timer = isAwaited ? setInterval(() => void refresh(), POLL_MS) : undefined;
+    return () => clearInterval(timer);
+  }, [refresh, changes, isAwaited]);
   return (
     <RoomBody>
       <Split
@@ -54,8 +58,8 @@ export function MasterRoom() {
             folds: true,
             content: (
               <Bench aria-label="Bench">
-                <RenderForm onOrdered={() => void refresh().catch(() => undefined)} />
-                <RenderList renders={renders} />
+                <RenderForm onOrdered={() => void refresh()} />
+                <RenderList renders={renders} productionId={id} />
               </Bench>
             ),
           },

@@ -1,43 +1,22 @@
 'use client';
 
-import { useEffect, useState } from 'react';
-import type { RenderSummary } from '@/core/production/listing';
-import { renderFieldsSchema, renderRaster, renderSettingsSchema, type RenderSettings } from '@/core/production/render-settings';
+import { useState } from 'react';
+import type { RenderSummary } from '@/core/delivery/listing';
+import { isVideo, outputNamed } from '@/core/delivery/outputs/outputs';
+import { framesOf, renderFieldsSchema, renderRaster, renderSettingsSchema, type RenderSettings } from '@/core/delivery/render-settings';
 import { fieldMeta } from '@/core/schema/fields';
 import { api } from '@/parts/api';
 import { Button, Choices, Heading, Row } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
-import { videoCodecFor } from '@/parts/video-client';
+import { isBrowserVideo } from '@/parts/video-client';
 import { useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { canDeliverSound } from './delivered-sound';
 import { LIGHT_WAYS } from '../benches/light-choice';
 import { FramePrice } from './frame-price';
 import { saveStill } from './still';
-import { startRun } from './render-store';
-
-const OUTPUTS = [
-  { id: 'frames', label: 'PNG frames' },
-  { id: 'mp4', label: 'MP4' },
-  { id: 'webm', label: 'WebM' },
-] as const;
-
-/** Which outputs this browser can make of such frames. */
-function usePossible(width: number, height: number, alpha: boolean): ReadonlySet<RenderSettings['output']> {
-  const [possible, setPossible] = useState<ReadonlySet<RenderSettings['output']>>(new Set(['frames']));
-  useEffect(() => {
-    let stale = false;
-    const ask = async () => {
-      const found = new Set<RenderSettings['output']>(['frames']);
-      for (const container of ['mp4', 'webm'] as const) if (await videoCodecFor(container, { width, height }, alpha)) found.add(container);
-      if (!stale) setPossible(found);
-    };
-    void ask();
-    return () => {
-      stale = true;
-    };
-  }, [width, height, alpha]);
-  return possible;
-}
+import { BeforeItStarts } from './before-it-starts';
+import { OutputsChoice, useHindered } from './outputs-choice';
+import { takeUp } from './render-store';
 
 /** What to render, and how. */
 export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
@@ -51,12 +30,16 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const [busy, setBusy] = useState<'render' | 'still' | null>(null);
   const raster = renderRaster(format, settings.scale);
-  const possible = usePossible(raster.width, raster.height, settings.alpha);
-  const output = possible.has(settings.output) ? settings.output : 'frames';
+  const { hindered, machine } = useHindered(raster.width, raster.height, settings.alpha);
+  const videos = settings.outputs.filter(isVideo);
   const change = (next: Partial<RenderSettings>) => setSettings({ ...settings, ...next });
   const last = format.length - 1;
+  const count = framesOf(settings).length;
   const asked = { ...settings, traced: settings.traced ?? tracedAsSaid };
-  const field = (name: 'first' | 'last' | 'scale' | 'samples' | 'until' | 'least', bounds: { max?: number; rest?: number } = {}) => {
+  const field = (
+    name: 'first' | 'last' | 'every' | 'scale' | 'samples' | 'until' | 'least',
+    bounds: { max?: number; rest?: number } = {},
+  ) => {
     const meta = { ...fieldMeta(renderFieldsSchema.shape, name), ...bounds };
     return (
       <NumberField
@@ -79,15 +62,18 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
   };
   const order = () =>
     attempt('render', async () => {
-      const parsed = renderSettingsSchema.safeParse({ ...asked, output });
+      const parsed = renderSettingsSchema.safeParse(asked);
       if (!parsed.success) throw new Error(parsed.error.issues[0]?.message);
-      if (sound && settings.sound && output !== 'frames' && !(await canDeliverSound(output)))
-        throw new Error('This browser cannot encode sound for this video. Leave the sound out, or choose another output.');
+      for (const { kind } of sound && settings.sound ? videos : [])
+        if (isBrowserVideo(kind) && !(await canDeliverSound(kind)))
+          throw new Error(
+            `This browser cannot encode sound for ${outputNamed(kind).label}. Leave the sound out, or choose another output.`,
+          );
       // What is rendered is what is saved.
       await autosave.flush();
-      const render = await api<RenderSummary>(`/api/productions/${id}/renders`, { method: 'POST', json: parsed.data });
+      await api<RenderSummary>(`/api/productions/${id}/renders`, { method: 'POST', json: parsed.data });
       onOrdered();
-      void startRun(render.id);
+      takeUp();
     });
   const still = () =>
     attempt('still', async () => {
@@ -100,6 +86,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
       <Heading as="h2">What to render</Heading>
       {field('first', { max: last })}
       {field('last', { max: last, rest: last })}
+      {field('every')}
       {field('scale')}
       <Row label="">
         <span style={{ font: '11px var(--mono)', color: 'var(--faint)', paddingRight: 27 }}>
@@ -129,15 +116,9 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
           ]}
         />
       </Row>
-      <Row label="Output">
-        <Choices
-          label="Output"
-          value={output}
-          onChange={(to) => change({ output: to })}
-          options={OUTPUTS.filter(({ id: each }) => possible.has(each))}
-        />
-      </Row>
-      {sound && output !== 'frames' ? (
+      <Heading as="h3">Files</Heading>
+      <OutputsChoice outputs={settings.outputs} hindered={hindered} onChange={(outputs) => change({ outputs })} />
+      {sound && videos.length > 0 ? (
         <Row label="Sound">
           <Choices
             label="Sound"
@@ -150,9 +131,10 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
           />
         </Row>
       ) : null}
+      <BeforeItStarts settings={asked} format={format} machine={machine} />
       <div style={{ display: 'flex', gap: 8, marginTop: 12 }}>
         <Button $tone="primary" isDisabled={busy !== null} onPress={() => void order()}>
-          Render {settings.last - settings.first + 1} {settings.last === settings.first ? 'frame' : 'frames'}
+          Render {count} {count === 1 ? 'frame' : 'frames'}
         </Button>
         <Button isDisabled={busy !== null} onPress={() => void still()}>
           {busy === 'still' ? 'Drawing…' : `Save frame ${frame} as a still`}

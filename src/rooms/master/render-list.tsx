@@ -1,154 +1,107 @@
 'use client';
 
-import { useState } from 'react';
+import { GripVertical } from 'lucide-react';
+import { Button as AriaButton, GridList, GridListItem, useDragAndDrop } from 'react-aria-components';
 import { styled } from 'styled-components';
-import { useStore } from 'zustand';
-import type { RenderSummary } from '@/core/production/listing';
-import { Button, Heading, Hint } from '@/parts/controls';
-import { Progress } from '@/parts/progress';
-import { duration } from './duration';
-import { cancelRun, removeRun, renderStore, resumeRun, type Run } from './render-store';
+import type { RenderSummary } from '@/core/delivery/listing';
+import { Heading, Hint, Trouble } from '@/parts/controls';
+import { useAttempt } from '@/parts/use-attempt';
+import { RenderEntry } from './render-entry';
+import { reorderQueue } from './render-store';
 
-const Entry = styled.li`
-  border-top: 1px solid var(--line);
-  padding: 9px 0;
+const Queue = styled(GridList)`
+  outline: none;
+  .react-aria-DropIndicator[data-drop-target] {
+    outline: 1px solid var(--verdigris);
+  }
+` as typeof GridList;
+const Item = styled(GridListItem)`
   display: flex;
-  flex-direction: column;
-  gap: 5px;
-  strong {
-    font: 600 14px var(--label);
+  gap: 6px;
+  padding: 9px 0;
+  border-top: 1px solid var(--line);
+  outline: none;
+  &[data-focus-visible] {
+    box-shadow: inset 2px 0 0 var(--verdigris);
   }
-  small {
-    font: 11px var(--mono);
-    color: var(--dim);
-    overflow-wrap: anywhere;
-  }
-  nav {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 6px;
-    align-items: center;
-  }
-  a {
-    color: var(--verdigris);
-    font-size: 12px;
+  &[data-dragging] {
+    opacity: 0.5;
   }
 `;
-function stateWords(render: RenderSummary, run: Run | undefined): string {
-  if (run?.state === 'running') {
-    const { progress } = run;
-    if (!progress) return 'waiting for its turn';
-    if (progress.waiting) return progress.waiting;
-    const speed =
-      progress.framesPerSecond === null ? '' : ` · ${progress.framesPerSecond.toFixed(progress.framesPerSecond < 1 ? 2 : 1)} fr/s`;
-    const left = progress.secondsLeft === null ? '' : ` · ${duration(progress.secondsLeft)} left`;
-    return `${progress.phase === 'video' ? 'encoding ' : ''}${progress.done} of ${progress.total} frames${speed}${left}`;
+const Grip = styled(AriaButton)`
+  align-self: flex-start;
+  padding: 2px 0;
+  border: 0;
+  background: none;
+  color: var(--faint);
+  cursor: grab;
+`;
+const Done = styled.ul`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  li {
+    border-top: 1px solid var(--line);
+    padding: 9px 0;
   }
-  if (render.status === 'done') return `done · ${render.total} frames`;
-  if (render.status === 'cancelled') return `cancelled · ${render.done} of ${render.total} frames are on disk`;
-  return `stopped · ${render.done} of ${render.total} frames are on disk`;
+`;
+
+const isQueued = ({ status }: RenderSummary): boolean => status === 'open' || status === 'paused';
+
+/** Ids in another order: some of them moved before or after one. */
+function moved(ids: readonly string[], some: ReadonlySet<unknown>, by: unknown, isBefore: boolean): string[] {
+  const others = ids.filter((id) => !some.has(id));
+  const at = others.indexOf(String(by)) + (isBefore ? 0 : 1);
+  return [...others.slice(0, at), ...ids.filter((id) => some.has(id)), ...others.slice(at)];
 }
 
-const OUTPUT_WORDS = { frames: 'PNG', mp4: 'MP4', webm: 'WebM' } as const;
-
-/** The folder of the frames, for the file manager or the compositor. */
-function CopyFolder({ folder }: { folder: string }) {
-  const [copied, setCopied] = useState(false);
-  const copy = () =>
-    navigator.clipboard.writeText(folder).then(
-      () => setCopied(true),
-      () => window.prompt('The frames are in this folder:', folder),
-    );
-  return (
-    <Button $tone="quiet" onPress={() => void copy()}>
-      {copied ? 'Copied' : 'Copy the folder’s path'}
-    </Button>
-  );
-}
-
-/** Removes a render once it is said twice: what is on disk of it does not come back. */
-function Remove({ render }: { render: RenderSummary }) {
-  const [asked, setAsked] = useState(false);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const files = render.done + (render.video ? 1 : 0);
-  const remove = () => removeRun(render.id).catch((error: Error) => setTrouble(error.message));
-  if (!asked)
-    return (
-      <Button $tone="quiet" onPress={() => (files > 0 ? setAsked(true) : void remove())}>
-        Remove
-      </Button>
-    );
-  return (
-    <div role="group" aria-label="Remove for good" style={{ display: 'flex', gap: 6, alignItems: 'center', width: '100%' }}>
-      <Button $tone="danger" autoFocus onPress={() => void remove()}>
-        Remove {files} {files === 1 ? 'file' : 'files'} from disk
-      </Button>
-      <Button $tone="quiet" onPress={() => setAsked(false)}>
-        Keep
-      </Button>
-      {trouble ? <span role="alert">{trouble}</span> : null}
-    </div>
-  );
-}
-
-function RenderEntry({ render }: { render: RenderSummary }) {
-  const run = useStore(renderStore, (s) => s.runs[render.id]);
-  const { first, last, scale, samples, alpha, traced, output } = render.settings;
-  const progress = run?.state === 'running' ? run.progress : null;
-  const share = progress ? progress.done / progress.total : render.done / render.total;
-  return (
-    <Entry>
-      <strong>
-        {OUTPUT_WORDS[output]}, frames {first}–{last}
-      </strong>
-      <small>
-        {Math.round(scale * 100)} % · {samples} sub-frames{traced ? ' · traced' : ''}
-        {alpha ? ' · transparent' : ''} · {new Date(render.createdAt).toLocaleString()}
-      </small>
-      <Progress label={`Progress of frames ${first} to ${last}`} share={share} />
-      <small role="status">{stateWords(render, run)}</small>
-      {run?.state === 'failed' ? (
-        <p role="alert" style={{ color: 'var(--coral)' }}>
-          {run.reason}
-        </p>
-      ) : null}
-      <nav aria-label={`Frames ${first} to ${last}`}>
-        {run?.state === 'running' ? (
-          <Button onPress={() => void cancelRun(render.id)}>Cancel</Button>
-        ) : render.status === 'done' ? (
-          <div style={{ display: 'flex', gap: 12, width: '100%' }}>
-            {render.video ? (
-              <a href={`/api/renders/${render.id}/video`} download>
-                Save {render.video}
-              </a>
-            ) : null}
-            <a href={`/api/renders/${render.id}/frames/${first}`} target="_blank" rel="noreferrer">
-              Open the first frame
-            </a>
-          </div>
-        ) : (
-          <Button onPress={() => void resumeRun(render.id)}>Continue</Button>
-        )}
-        {render.done > 0 ? <CopyFolder folder={render.folder} /> : null}
-        {run?.state === 'running' ? null : <Remove render={render} />}
-      </nav>
-    </Entry>
-  );
-}
-
-/** The renders of this production, newest first. */
-export function RenderList({ renders }: { renders: readonly RenderSummary[] }) {
+/**
+ * What is in the queue, of all productions: the first is drawn first. They are dragged into another order, or moved with the arrow keys.
+ */
+function QueueList({ renders, ownId }: { renders: readonly RenderSummary[]; ownId: string }) {
+  const { attempt, trouble } = useAttempt();
+  const ids = renders.map(({ id }) => id);
+  const { dragAndDropHooks } = useDragAndDrop({
+    getItems: (keys) => [...keys].map((key) => ({ 'text/plain': String(key) })),
+    onReorder: ({ keys, target }) =>
+      void attempt(() => reorderQueue(moved(ids, keys as Set<unknown>, target.key, target.dropPosition === 'before'))),
+  });
   return (
     <>
+      <Heading as="h2">Queue</Heading>
+      <Queue aria-label="Queue" items={renders} dragAndDropHooks={dragAndDropHooks} keyboardNavigationBehavior="tab">
+        {(render) => (
+          <Item id={render.id} textValue={`${render.productionName}, frames ${render.settings.first} to ${render.settings.last}`}>
+            <Grip slot="drag" aria-label={`Move in the queue`}>
+              <GripVertical size={14} aria-hidden />
+            </Grip>
+            <RenderEntry render={render} isNamed={render.productionId !== ownId} />
+          </Item>
+        )}
+      </Queue>
+      {trouble ? <Trouble>{trouble}</Trouble> : null}
+    </>
+  );
+}
+
+/** What is to be rendered, and what has been of this production, newest first. */
+export function RenderList({ renders, productionId }: { renders: readonly RenderSummary[]; productionId: string }) {
+  const ended = renders.filter((render) => render.productionId === productionId && !isQueued(render));
+  const queued = renders.filter(isQueued).sort((a, b) => a.position - b.position);
+  return (
+    <>
+      {queued.length > 0 ? <QueueList renders={queued} ownId={productionId} /> : null}
       <Heading as="h2">Renders</Heading>
       {renders.length === 0 ? (
         <Hint>Nothing has been rendered yet. Frames go to disk one by one; a render that is stopped goes on where it was.</Hint>
       ) : null}
-      <ul aria-label="Renders" style={{ listStyle: 'none', margin: 0, padding: 0 }}>
-        {renders.map((render) => (
-          <RenderEntry key={render.id} render={render} />
+      <Done aria-label="Renders">
+        {ended.map((render) => (
+          <li key={render.id}>
+            <RenderEntry render={render} />
+          </li>
         ))}
-      </ul>
+      </Done>
     </>
   );
 }

@@ -1,58 +1,53 @@
 import { createStore } from 'zustand/vanilla';
+import type { RenderSummary } from '@/core/delivery/listing';
 import { api } from '@/parts/api';
-import { CancelledError } from '@/parts/picture-client';
-import { runRender, type RenderProgress } from './render-runner';
+import { beginQueue, noteChange, queueStore, stopHere } from './queue-runner';
 
-export type Run = { state: 'running'; progress: RenderProgress | null; abort: AbortController } | { state: 'failed'; reason: string };
+/** Renders as the server last told of them. */
+export const renderStore = createStore<{ renders: readonly RenderSummary[] }>()(() => ({ renders: [] }));
 
-/** Renders that this page works on. It outlives the room, so that a render goes on while another room is open. */
-export const renderStore = createStore<{ runs: Record<string, Run>; finished: number }>()(() => ({ runs: {}, finished: 0 }));
-
-function put(id: string, run: Run | null): void {
-  renderStore.setState(({ runs, finished }) => {
-    const { [id]: _old, ...others } = runs;
-    return { runs: run ? { ...others, [id]: run } : others, finished: run?.state === 'running' ? finished : finished + 1 };
-  });
+/** Asks for the renders of a production, and for what is in the queue. */
+export async function refreshRenders(productionId: string): Promise<void> {
+  const { renders } = await api<{ renders: RenderSummary[] }>(`/api/productions/${productionId}/renders`);
+  renderStore.setState({ renders });
 }
 
-/** Takes a render up and sees it through. One page draws one render at a time: the others wait their turn. */
-export async function startRun(id: string): Promise<void> {
-  if (renderStore.getState().runs[id]?.state === 'running') return;
-  const abort = new AbortController();
-  put(id, { state: 'running', progress: null, abort });
-  turn = turn.then(async () => {
-    try {
-      if (abort.signal.aborted) throw new CancelledError('cancelled');
-      await runRender(id, (progress) => put(id, { state: 'running', progress, abort }), abort.signal);
-      put(id, null);
-    } catch (error) {
-      put(
-        id,
-        error instanceof CancelledError || abort.signal.aborted
-          ? null
-          : { state: 'failed', reason: error instanceof Error ? error.message : 'The render stopped.' },
-      );
-    }
-  });
-  await turn;
-}
-let turn: Promise<void> = Promise.resolve();
+const setStatus = (id: string, status: 'open' | 'paused' | 'cancelled') => api(`/api/renders/${id}`, { method: 'PATCH', json: { status } });
 
-/** Stops a render. Its finished frames stay on disk, and it can be taken up again. */
-export async function cancelRun(id: string): Promise<void> {
-  const run = renderStore.getState().runs[id];
-  if (run?.state === 'running') run.abort.abort();
-  await api(`/api/renders/${id}`, { method: 'PATCH', json: { status: 'cancelled' } });
-  renderStore.setState(({ finished }) => ({ finished: finished + 1 }));
+/** Lets what is queued be done here, if nobody else does it. */
+export function takeUp(): void {
+  beginQueue();
+  noteChange();
+}
+
+/** Holds a render back. Its finished frames stay on disk, and it keeps its place. */
+export async function pauseRender(id: string): Promise<void> {
+  await setStatus(id, 'paused');
+  stopHere(id);
+  noteChange();
+}
+
+/** Leaves a render. Its finished frames stay on disk, and it can be taken up again. */
+export async function cancelRender(id: string): Promise<void> {
+  await setStatus(id, 'cancelled');
+  stopHere(id);
+  noteChange();
+}
+
+export async function continueRender(id: string): Promise<void> {
+  queueStore.setState(({ troubles: { [id]: _old, ...troubles } }) => ({ troubles }));
+  await setStatus(id, 'open');
+  takeUp();
 }
 
 /** Removes a render that nobody works on, with all that is on disk of it. */
-export async function removeRun(id: string): Promise<void> {
+export async function removeRender(id: string): Promise<void> {
   await api(`/api/renders/${id}`, { method: 'DELETE' });
-  put(id, null);
+  noteChange();
 }
 
-export async function resumeRun(id: string): Promise<void> {
-  await api(`/api/renders/${id}`, { method: 'PATCH', json: { status: 'open' } });
-  await startRun(id);
+/** Puts the queue in another order. */
+export async function reorderQueue(order: readonly string[]): Promise<void> {
+  await api('/api/queue', { method: 'PATCH', json: { order } });
+  noteChange();
 }

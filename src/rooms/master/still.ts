@@ -1,5 +1,6 @@
 import type { Production } from '@/core/production/production';
-import { drawnBy, type RenderSettings } from '@/core/production/render-settings';
+import { outputOfKind } from '@/core/delivery/outputs/outputs';
+import { drawnBy, type RenderSettings } from '@/core/delivery/render-settings';
 import { download } from '@/parts/download';
 import { PictureClient } from '@/parts/picture-client';
 
@@ -14,7 +15,7 @@ export async function saveStill(
   try {
     client.useCanvas(new OffscreenCanvas(16, 16));
     client.setProduction(production);
-    const png = await client.frame({ frame, ...raster, ...drawnBy(settings), as: 'png' });
+    const png = await client.frame({ frame, ...raster, ...drawnBy(settings), as: outputOfKind('png') });
     download(png, `${production.name} ${String(frame).padStart(5, '0')}.png`, 'image/png');
   } finally {
     client.dispose();

@@ -60,7 +60,7 @@ export function LoopBench() {
         samples: SAMPLES,
         alpha: false,
         traced: false,
-        as: 'rgba',
+        as: { kind: 'rgba' },
       });
     try {
       const [first, after] = [await draw(0), await draw(length)];

@@ -1,5 +1,6 @@
 'use client';
 
+import { outputOfKind } from '@/core/delivery/outputs/outputs';
 import { carryFrames } from '@/core/production/carry';
 import { useEffect, useState } from 'react';
 import { Heading, Modal } from 'react-aria-components';
@@ -106,7 +107,7 @@ export function ContactSheet() {
             samples: SAMPLES,
             alpha: false,
             traced: false,
-            as: 'png',
+            as: outputOfKind('png'),
           },
           abort.signal,
         );

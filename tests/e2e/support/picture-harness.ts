@@ -1,4 +1,6 @@
+import type { FrameOutput } from '@/core/delivery/outputs/outputs';
 import { evaluate } from '@/core/frame/evaluate';
+import type { FrameState } from '@/core/frame/frame-state';
 import { buildMark } from '@/core/frame/solids/build-mark';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
 import { subFrameSample } from '@/core/optics/samples';
@@ -7,6 +9,7 @@ import { frameToSeconds } from '@/core/time/rate';
 import { addSubFrame, drawFrame, stateAt, type FrameSize, type Scenery } from '@/picture/draw-frame';
 import { Painter } from '@/picture/painter';
 import { pick } from '@/picture/pick';
+import { DrawnPicture, writeFrame } from '@/workers/frame-writers';
 import type { PictureFacts } from '@/workers/pictures/opened';
 import { openPicture } from '@/workers/pictures/picture-file';
 import { PictureKeeper } from '@/workers/pictures/picture-keeper';
@@ -71,7 +74,11 @@ function picked(production: Production, places: readonly (readonly [x: number, y
 /** How many sub-frames the last frame took. */
 let taken = 0;
 
-async function draw({ production, alpha, files = {}, linear, scattered, sketch, ...size }: DrawOrder): Promise<number[]> {
+/** A frame that is drawn, and what drew it, as long as something is done with them. */
+async function withFrame<T>(
+  { production, files = {}, scattered, sketch, ...size }: DrawOrder,
+  use: (painter: Painter, scenery: Scenery, state: FrameState) => T | Promise<T>,
+): Promise<T> {
   const pictures = new PictureKeeper(
     () => undefined,
     (hash) => Promise.resolve(blobOf(files[hash] ?? '')),
@@ -82,12 +89,30 @@ async function draw({ production, alpha, files = {}, linear, scattered, sketch, 
   const scenery = { production, boundsOf: (id: string) => solids.get(id)?.bounds, pictures };
   const atOnce = sketch ? drawSketch : scattered ? drawScattered : null;
   const state = atOnce ? atOnce(painter, scenery, size) : await drawFrame(painter, scenery, size);
-  const read = () => (!state ? [] : linear ? painter.readLinear(state, alpha) : painter.read(state, alpha));
-  const pixels = read();
+  if (!state) throw new Error('No frame was drawn.');
   taken = painter.sampleCount;
-  painter.dispose();
-  pictures.dispose();
-  return [...pixels];
+  try {
+    return await use(painter, scenery, state);
+  } finally {
+    painter.dispose();
+    pictures.dispose();
+  }
+}
+
+const draw = (order: DrawOrder): Promise<number[]> =>
+  withFrame(order, (painter, _, state) => [...(order.linear ? painter.readLinear(state, order.alpha) : painter.read(state, order.alpha))]);
+
+/** A frame as files, in base 64. */
+const written = ({ files: _, ...order }: DrawOrder, outputs: readonly FrameOutput[]): Promise<string[]> =>
+  withFrame(order, async (painter, scenery, state) => {
+    const picture = new DrawnPicture(painter, scenery, { ...order, id: 0, files: outputs }, state, async () => true);
+    return (await writeFrame(picture, outputs)).map((bytes) => base64Of(bytes));
+  });
+
+function base64Of(bytes: Uint8Array): string {
+  let text = '';
+  for (let i = 0; i < bytes.length; i += 8192) text += String.fromCharCode(...bytes.subarray(i, i + 8192));
+  return btoa(text);
 }
 
 /** The dome of a production unrolled, as it is drawn: radiance by rows from the lowest up, four numbers a point. */
@@ -114,4 +139,4 @@ async function look({ file, frames }: { file: string; frames: number[] }): Promi
   return { facts: opened.facts, seen };
 }
 
-Object.assign(globalThis, { draw, dome, look, picked, taken: () => taken });
+Object.assign(globalThis, { draw, written, dome, look, picked, taken: () => taken });

@@ -19,7 +19,7 @@ import { addCarrier, land, removeCarrier } from '@/core/production/edits/camera-
 import { addWordmark, duplicateMark, removeMark, setWords } from '@/core/production/edits/mark-edits';
 import { ProductionError, readProduction } from '@/core/production/migrate';
 import { emptyProduction, frameFormatSchema, type Production } from '@/core/production/production';
-import { renderRaster, renderSettingsSchema } from '@/core/production/render-settings';
+import { renderRaster, renderSettingsSchema } from '@/core/delivery/render-settings';
 import { rigPose } from '@/core/rig/rig';
 import { invertRigid, panTiltRoll, positionOf, transformPoint, translation, multiply } from '@/core/space/matrix';
 import { demoProductions } from '@/demo/productions';

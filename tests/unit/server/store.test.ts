@@ -1,9 +1,8 @@
-import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
 import { encode } from 'fast-png';
 import type { FrameFormat } from '@/core/production/production';
-import { renderSettingsSchema } from '@/core/production/render-settings';
 import { FolderInUseError, lockFolder } from '@/server/folder-lock';
 import { UserError } from '@/server/errors';
 import { writeBytes } from '@/server/files';
@@ -20,7 +19,6 @@ import {
   saveProduction,
   writeShown,
 } from '@/server/productions';
-import { listRenders, openRender, orderRender, readFrame, removeRender, setRenderStatus, storeFrame } from '@/server/renders';
 import type { Kit } from '@/core/production/kits';
 import { Typeface } from '@/core/outline/typeface';
 import { demoKits } from '@/demo/kits';
@@ -100,63 +98,6 @@ describe('sounds and other files', () => {
     expect(await status(addMedia('model', 'bell.wav', wav))).toBe(415);
     expect(await mediaBytes('sound', '../../etc/passwd')).toBeNull();
     expect(await mediaStream('sound', '0'.repeat(64))).toBeNull();
-  });
-});
-
-describe('renders', () => {
-  const settings = renderSettingsSchema.parse({ first: 2, last: 5 });
-
-  test('know their frames on disk, and go on from there', async () => {
-    const { id: production } = await createProduction('To render', format);
-    const { id } = await orderRender(production, settings);
-    expect((await openRender(id)).missing).toEqual([2, 3, 4, 5]);
-    await storeFrame(id, 3, sent(png));
-    // A frame that was being written when everything stopped is not there.
-    const { render } = await openRender(id);
-    writeFileSync(path.join(render.folder, '.frame_00004.png.abcd.part'), png.subarray(0, 20));
-    expect((await openRender(id)).missing).toEqual([2, 4, 5]);
-    expect(await status(setRenderStatus(id, 'done'))).toBe(409);
-    for (const frame of [2, 4, 5]) await storeFrame(id, frame, sent(png));
-    expect(await setRenderStatus(id, 'done')).toMatchObject({ status: 'done', done: 4, total: 4 });
-    expect(new Uint8Array(await readFrame(id, 3))).toEqual(png);
-  });
-
-  test('show the production as it was when they were ordered', async () => {
-    const { id: production } = await createProduction('Before', format);
-    const { id } = await orderRender(production, settings);
-    await renameProduction(production, 'After');
-    expect((await openRender(id)).document.name).toBe('Before');
-  });
-
-  test('the same render asked for again is gone on with while it is open; a changed production or setting begins another', async () => {
-    const { id: production } = await createProduction('Again', format);
-    const first = await orderRender(production, settings);
-    expect((await orderRender(production, settings)).id).toBe(first.id);
-    expect((await orderRender(production, { ...settings, samples: 9 })).id).not.toBe(first.id);
-    await renameProduction(production, 'Again, changed');
-    expect((await orderRender(production, settings)).id).not.toBe(first.id);
-    expect(await listRenders(production)).toHaveLength(3);
-  });
-
-  test('are removed with their files, and no other; a page that still draws one is told', async () => {
-    const { id: production } = await createProduction('Cleared', format);
-    const [gone, kept] = [await orderRender(production, settings), await orderRender(production, { ...settings, samples: 3 })];
-    for (const { id } of [gone, kept]) await storeFrame(id, 2, sent(png));
-    await removeRender(gone.id);
-    expect(existsSync(gone.folder)).toBe(false);
-    expect((await listRenders(production)).map(({ id, done }) => [id, done])).toEqual([[kept.id, 1]]);
-    expect(await status(storeFrame(gone.id, 3, sent(png)))).toBe(404);
-    expect(await status(removeRender('../..'))).toBe(404);
-  });
-
-  test('frames outside the range, and bytes that are no picture, are refused', async () => {
-    const { id: production } = await createProduction('Bounds', format);
-    expect(await status(orderRender(production, { ...settings, last: 10 }))).toBe(400);
-    const { id, folder: into } = await orderRender(production, settings);
-    expect(await status(storeFrame(id, 6, sent(png)))).toBe(400);
-    expect(await status(storeFrame(id, 3, sent(new Uint8Array(50))))).toBe(415);
-    expect(await status(openRender('../..'))).toBe(404);
-    expect(readdirSync(into)).toEqual([]);
   });
 });
 

@@ -141,7 +141,7 @@ describe('the lens view', () => {
 });
 
 describe('ordered frames', () => {
-  const order = { id: 7, frame: 3, width: 2, height: 2, samples: 6, alpha: true, as: 'rgba' as const };
+  const order = { id: 7, frame: 3, width: 2, height: 2, samples: 6, alpha: true, files: [{ kind: 'rgba' as const }] };
   const filled = async (act: (orders: FrameOrders) => void, breakDown = false) => {
     jest.useRealTimers();
     const sent: FromPicture[] = [];

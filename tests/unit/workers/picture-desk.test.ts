@@ -1,3 +1,4 @@
+import { outputOfKind } from '@/core/delivery/outputs/outputs';
 import type { Patch } from 'immer';
 import { buildMark } from '@/core/frame/solids/build-mark';
 import { solidsKey } from '@/core/frame/solids/solids-key';
@@ -153,7 +154,7 @@ test('without a canvas nothing is picked and no frame is drawn: every question e
   expect(last('picked')).toMatchObject({ id: 1, markId: null });
   tell({ kind: 'production', production: current() });
   await build();
-  tell({ kind: 'frame', order: { id: 9, frame: 0, width: 16, height: 9, samples: 1, alpha: false, as: 'png' } });
+  tell({ kind: 'frame', order: { id: 9, frame: 0, width: 16, height: 9, samples: 1, alpha: false, files: [outputOfKind('png')] } });
   expect(await answer('frame-failed', 9)).toMatchObject({ reason: 'cancelled' });
 });
 

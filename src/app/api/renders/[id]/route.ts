@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { openRender, removeRender, setRenderStatus } from '@/server/renders';
+import { setStatus } from '@/server/queue/queue';
+import { openRender, removeRender } from '@/server/renders';
 import { readJson, route } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
@@ -12,6 +13,6 @@ export const DELETE = route<{ id: string }>(async (_request, { id }) => {
 });
 
 export const PATCH = route<{ id: string }>(async (request, { id }) => {
-  const { status } = await readJson(request, z.object({ status: z.enum(['open', 'done', 'cancelled']) }));
-  return setRenderStatus(id, status);
+  const { status } = await readJson(request, z.object({ status: z.enum(['open', 'paused', 'cancelled']) }));
+  return setStatus(id, status);
 });

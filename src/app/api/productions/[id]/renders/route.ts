@@ -1,5 +1,6 @@
-import { renderSettingsSchema } from '@/core/production/render-settings';
-import { listRenders, orderRender } from '@/server/renders';
+import { renderSettingsSchema } from '@/core/delivery/render-settings';
+import { orderRender } from '@/server/queue/queue';
+import { listRenders } from '@/server/renders';
 import { readJson, route } from '@/server/route';
 
 export const dynamic = 'force-dynamic';

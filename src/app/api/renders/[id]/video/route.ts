@@ -3,11 +3,14 @@ import { route } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = route<{ id: string }>(async (_request, { id }) => {
-  const { name, bytes, stream } = await readVideo(id);
+/** Which of the videos of a render is meant; the first if it is not said. */
+const kindOf = (request: Request): string | null => new URL(request.url).searchParams.get('kind');
+
+export const GET = route<{ id: string }>(async (request, { id }) => {
+  const { name, mediaType, bytes, stream } = await readVideo(id, kindOf(request));
   return new Response(stream, {
     headers: {
-      'Content-Type': name.endsWith('.mp4') ? 'video/mp4' : 'video/webm',
+      'Content-Type': mediaType,
       'Content-Length': String(bytes),
       'Content-Disposition': `attachment; filename="${name}"`,
     },
@@ -15,6 +18,6 @@ export const GET = route<{ id: string }>(async (_request, { id }) => {
 });
 
 export const PUT = route<{ id: string }>(async (request, { id }) => {
-  await storeVideo(id, request);
+  await storeVideo(id, kindOf(request), request);
   return null;
 });

@@ -1,6 +1,6 @@
 import { UserError } from '@/server/errors';
 import { readFrame, storeFrame } from '@/server/renders';
-import { pngResponse, route } from '@/server/route';
+import { route } from '@/server/route';
 
 export const dynamic = 'force-dynamic';
 
@@ -9,11 +9,15 @@ function frameNumber(text: string): number {
   return Number(text);
 }
 
-export const GET = route<{ id: string; frame: string }>(async (_request, { id, frame }) => {
-  return pngResponse(await readFrame(id, frameNumber(frame)));
+/** Which of the pictures of a frame is meant; the first that was ordered if it is not said. */
+const nameOf = (request: Request): string | null => new URL(request.url).searchParams.get('as');
+
+export const GET = route<{ id: string; frame: string }>(async (request, { id, frame }) => {
+  const { bytes, mediaType } = await readFrame(id, frameNumber(frame), nameOf(request));
+  return new Response(new Uint8Array(bytes), { headers: { 'Content-Type': mediaType, 'Cache-Control': 'no-cache' } });
 });
 
 export const PUT = route<{ id: string; frame: string }>(async (request, { id, frame }) => {
-  await storeFrame(id, frameNumber(frame), request);
+  await storeFrame(id, frameNumber(frame), request, nameOf(request));
   return null;
 });

@@ -1,0 +1,82 @@
+import 'server-only';
+import path from 'node:path';
+import type { Job } from '@/core/delivery/jobs';
+import { isVideo, outputNamed } from '@/core/delivery/outputs/outputs';
+import { frameFileName, frameFiles, framesOf, videoSource } from '@/core/delivery/render-settings';
+import { readProduction } from '@/core/production/migrate';
+import { soundOffset } from '@/core/production/sound';
+import { RATES } from '@/core/time/rate';
+import { formatTimecode } from '@/core/time/timecode';
+import { mediaFile } from '../media';
+import { freeServerJobs } from '../queue/jobs';
+import { endJob, keepJob, onServerWork, takeNext } from '../queue/queue';
+import { videoPath } from '../render-files';
+import { renderFolder } from '../render-folders';
+import { renderRow } from '../renders';
+import { encodeOutside } from './ffmpeg';
+import { encodings } from './encodings';
+
+/** Makes the video of a job of the frames that are on disk. */
+async function encode(job: Job): Promise<void> {
+  const { settings, document } = await renderRow(job.renderId);
+  const production = readProduction(document);
+  const { work } = job;
+  const output = settings.outputs.filter(isVideo).find(({ kind }) => work.kind === 'video' && kind === work.output);
+  if (!output) throw new Error('This render has no such video.');
+  const source = frameFiles(settings).find(({ name }) => name === videoSource(settings));
+  const frames = framesOf(settings);
+  const { rate } = production.format;
+  const { sound } = production;
+  const pattern = path.join(renderFolder(job.renderId), source?.folder ?? '', frameFileName(0).replace('00000', '%05d'));
+  await encodeOutside(
+    {
+      kind: output.kind,
+      frames: pattern,
+      first: settings.first,
+      count: frames.length,
+      rate: RATES[rate],
+      alpha: settings.alpha && outputNamed(output.kind).holdsAlpha,
+      sound:
+        sound && settings.sound
+          ? { file: mediaFile('sound', sound.hash), start: soundOffset(production, settings.first), gainDb: sound.gainDb }
+          : null,
+      timecode: formatTimecode(settings.first, rate),
+      to: videoPath(job.renderId, output),
+    },
+    (done) => encodings.set(job.renderId, { kind: output.kind, done }),
+  );
+}
+
+let isWorking = false;
+
+/** Does what there is to do for the server, one after the other. */
+async function work(): Promise<void> {
+  if (isWorking) return;
+  isWorking = true;
+  try {
+    for (let job = await takeNext('server'); job; job = await takeNext('server')) {
+      const own = job;
+      const alive = setInterval(() => void keepJob(own.renderId, own.id), 20_000);
+      try {
+        await encode(own);
+        await endJob(own.renderId, own.id, 'done');
+      } catch (error) {
+        await endJob(own.renderId, own.id, 'failed', error instanceof Error ? error.message : 'The video could not be written.');
+      } finally {
+        clearInterval(alive);
+        encodings.delete(own.renderId);
+      }
+    }
+  } catch (error) {
+    console.error(error);
+  } finally {
+    isWorking = false;
+  }
+}
+
+/** Begins to do the server's own work: now, and whenever there is more. */
+export async function beginServerWork(): Promise<void> {
+  onServerWork(() => void work());
+  await freeServerJobs();
+  void work();
+}
