@@ -76,7 +76,7 @@ export function ensureBrowser({ tools = {} } = {}) {
 }
 
 /** Tools by which tests read results back, and their packages. */
-export const READ_BACK_TOOLS = { pngcheck: 'pngcheck', ffprobe: 'ffmpeg' };
+export const READ_BACK_TOOLS = { pngcheck: 'pngcheck', ffprobe: 'ffmpeg', exrheader: 'openexr' };
 
 /** Starts the browser. */
 export async function launchBrowser() {

@@ -10,7 +10,9 @@ import { isVideo, outputNamed, type VideoOutput } from '@/core/delivery/outputs/
 import {
   frameFiles,
   framesOf,
+  rasterTrouble,
   readRenderSettings,
+  renderRaster,
   videoFileName,
   type FrameFile,
   type RenderSettings,
@@ -97,6 +99,8 @@ export async function keepOrder(productionId: string, asked: RenderSettings): Pr
   // How its light is drawn is settled now: the production may be changed before the last frame is.
   const settings = { ...asked, traced: asked.traced ?? document.traced };
   if (settings.last >= document.format.length) throw new UserError(400, `This production ends at frame ${document.format.length - 1}.`);
+  const trouble = rasterTrouble(settings, renderRaster(document.format, settings.scale));
+  if (trouble) throw new UserError(400, trouble);
   const db = await database();
   const open = await db
     .select()

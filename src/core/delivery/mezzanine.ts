@@ -6,7 +6,7 @@ export interface MezzanineOrder {
   kind: OutputName;
   /** Pattern of the files' names, as `printf` has it. */
   frames: string;
-  /** Number of the first, and how many there are. */
+  /** Number of the first; and how many there are, all in a row: ffmpeg takes them until one is missing. */
   first: number;
   count: number;
   rate: Rate;
@@ -93,7 +93,7 @@ export function ffmpegArguments({ kind, frames, first, count, rate, alpha, sound
     ...['-hide_banner', '-nostdin', '-v', 'error', '-progress', 'pipe:1', '-y'],
     ...['-framerate', perSecond, '-start_number', String(first), '-i', frames],
     ...(sound ? ['-i', sound.file] : []),
-    ...['-map', '0:v', '-frames:v', String(count), '-r', perSecond],
+    ...['-map', '0:v', '-r', perSecond],
     ...['-vf', [...convert, `format=${layout}`, tags].join(',')],
     ...['-c:v', encoder, ...options],
     ...(sound ? ['-map', '1:a:0', '-af', soundFilter(sound, seconds), '-ac', '2', '-c:a', 'pcm_s24le'] : ['-an']),

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { intField, numberField } from '../schema/fields';
 import { MAX_FRAMES, MAX_RASTER, type FrameFormat } from '../production/production';
+import { DNXHR_LEAST } from './mezzanine';
 import { bitsOf, isOfFrames, isVideo, outputNamed, outputOfKind, outputSchema, type FrameOutput, type Output } from './outputs/outputs';
 
 /** Most files of different kinds that one pass over the frames makes. */
@@ -55,6 +56,14 @@ export function readRenderSettings(kept: unknown): RenderSettings {
   if (output === undefined) return renderSettingsSchema.parse(settings);
   const outputs = [outputOfKind('png'), ...(output === 'frames' ? [] : [outputOfKind(output)])];
   return renderSettingsSchema.parse({ ...settings, outputs });
+}
+
+/** Why some outputs cannot be had in a raster; null where they can. */
+export function rasterTrouble({ outputs }: Pick<Fields, 'outputs'>, { width, height }: { width: number; height: number }): string | null {
+  const isSmall = width < DNXHR_LEAST.width || height < DNXHR_LEAST.height;
+  return isSmall && outputs.some(({ kind }) => kind === 'dnxhr-hqx')
+    ? `DNxHR needs ${DNXHR_LEAST.width} × ${DNXHR_LEAST.height} pixels at least.`
+    : null;
 }
 
 /** What of a render's settings each of its frames is drawn by. */

@@ -73,13 +73,14 @@ export async function findFfmpeg(): Promise<FoundFfmpeg | null> {
 /**
  * Makes frames into one file: under a temporary name, flushed, then renamed.
  * @param told how many frames are in it so far
+ * @param silenceMs after so long without a word it counts as stuck
  * @throws Error with the reason in words
  */
-export async function encodeOutside(order: MezzanineOrder, told: (frames: number) => void): Promise<void> {
+export async function encodeOutside(order: MezzanineOrder, told: (frames: number) => void, silenceMs = SILENCE_MS): Promise<void> {
   const { label } = outputNamed(order.kind);
   const temporary = path.join(path.dirname(order.to), `.${path.basename(order.to)}.part`);
   try {
-    const { code, trouble } = await ran(ffmpegArguments({ ...order, to: temporary }), SILENCE_MS, (text) => {
+    const { code, trouble } = await ran(ffmpegArguments({ ...order, to: temporary }), silenceMs, (text) => {
       const frames = [...text.matchAll(/^frame=(\d+)$/gm)].at(-1)?.[1];
       if (frames) told(Number(frames));
     }).catch((error: NodeJS.ErrnoException) => {
