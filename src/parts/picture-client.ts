@@ -1,5 +1,6 @@
 import type { ColourReading } from '@/core/finish/colour-reading';
 import type { Scopes } from '@/core/finish/scopes';
+import type { Verdict } from '@/core/check/verdict';
 import type { Letter } from '@/core/outline/text-layout';
 import type { Words } from '@/core/production/words';
 import type { FrameMotion } from '@/core/check/strobe';
@@ -9,6 +10,7 @@ import type { FrameCover } from '@/picture/frame-cover';
 import type { LightShare } from '@/picture/light-shares';
 import type { MaterialSwatch, SwatchPlace } from '@/picture/material-swatches';
 import type { Picked } from '@/picture/pick';
+import type { CheckOrder } from '@/workers/check-run';
 import { Questions } from '@/workers/questions';
 import { WorkerPort } from '@/workers/worker-port';
 import type { FallOrder } from '@/core/fall/solve-fall';
@@ -25,13 +27,16 @@ export interface PictureEvents {
   pictures?(trouble: string | null): void;
   /** Light cannot be followed by rays here, in words. */
   noRays?(trouble: string): void;
+  /** How many frames have been read for checks. */
+  checking?(done: number, of: number): void;
   /** What draws the pictures, in words. */
   drawnBy?(name: string): void;
 }
 
 type WithoutId<M> = M extends { id: number } ? Omit<M, 'id'> : never;
 /** What is asked of the worker by itself, and is answered under the same name. */
-type Asked = 'scopes' | 'colour' | 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'outline' | 'fall' | 'cover' | 'motion';
+type Asked =
+  'scopes' | 'colour' | 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'outline' | 'fall' | 'cover' | 'motion' | 'checks';
 /** What can be asked of the worker, and what answers it. */
 type Question = WithoutId<Extract<ToPicture, { kind: Asked | 'pick' }>>;
 type Answer<Q extends Question> = Extract<FromPicture, { kind: Q['kind'] extends 'pick' ? 'picked' : Q['kind'] }>;
@@ -137,6 +142,14 @@ export class PictureClient {
     return (await this.ask({ kind: 'motion', every })).motion;
   }
 
+  /** What all checks say of the production; null when they were stopped. Rejects where they cannot be made. */
+  async checks(order: CheckOrder, signal: AbortSignal): Promise<Verdict[] | null> {
+    signal.addEventListener('abort', () => this.post({ kind: 'cancel', id: 0 }));
+    const { verdicts, trouble } = await this.ask({ kind: 'checks', order });
+    if (trouble) throw new Error(trouble);
+    return verdicts;
+  }
+
   /** Stops building a mark; it stays as it was. */
   stopBuilding(markId: string): void {
     this.post({ kind: 'stop-building', markId });
@@ -195,6 +208,9 @@ export class PictureClient {
       case 'mark':
         this.events.mark?.(message.markId, message.facts);
         break;
+      case 'checking':
+        this.events.checking?.(message.done, message.of);
+        break;
       case 'building':
         this.events.building?.(message.markId, message.done, message.of);
         break;
@@ -214,6 +230,7 @@ export class PictureClient {
       case 'outline':
       case 'cover':
       case 'motion':
+      case 'checks':
         this.asked.answer(message.id, message);
         break;
       case 'frame':

@@ -1,4 +1,5 @@
 import { mono, stretchesOf, type Stretches } from '@/core/sound/waveform';
+import type { Loudness } from '@/core/sound/loudness';
 import type { OnsetFinding } from '@/core/sound/onsets';
 import type { FromSound, SoundOrder } from '@/workers/sound-messages';
 import { workerOnce } from './worker-once';
@@ -30,29 +31,37 @@ export async function channelsAt(bytes: ArrayBuffer, sampleRate: number): Promis
   return channelsOf(await new OfflineAudioContext(1, 1, sampleRate).decodeAudioData(bytes));
 }
 
-type Asked = { asks: 'onsets'; threshold: number } | { asks: 'levels' };
-
 /** Asks a worker of its own about a sound. */
-function askWorker(buffer: AudioBuffer, asked: Asked, why: string, signal?: AbortSignal): Promise<FromSound> {
+function askWorker(order: SoundOrder, why: string, signal?: AbortSignal): Promise<FromSound> {
   const failed = () => new Error(why);
   return workerOnce<SoundOrder, FromSound, FromSound>(
     new Worker(new URL('../workers/sound.worker.ts', import.meta.url), { type: 'module' }),
-    { signal: Float32Array.from(mono(channelsOf(buffer))), sampleRate: buffer.sampleRate, ...asked },
+    order,
     { hear: (message, end) => (message.kind === 'failed' ? end.reject(failed()) : end.resolve(message)), failed, signal },
   );
+}
+
+const monoOf = (buffer: AudioBuffer) => ({ signal: Float32Array.from(mono(channelsOf(buffer))), sampleRate: buffer.sampleRate });
+
+/** How loud a sound is, as programmes are measured: channels at 48 kHz. Throws in words. */
+export async function loudnessIn(channels: Float32Array<ArrayBuffer>[]): Promise<Loudness> {
+  const why = 'The loudness of this sound could not be measured.';
+  const found = await askWorker({ asks: 'loudness', channels }, why);
+  if (found.kind !== 'loud') throw new Error(why);
+  return found.loudness;
 }
 
 /** Onsets and tempo of a sound, found in a worker. */
 export async function onsetsOf({ buffer }: DecodedSound, threshold: number, signal?: AbortSignal): Promise<OnsetFinding> {
   const why = 'The onsets of this sound could not be found.';
-  const found = await askWorker(buffer, { asks: 'onsets', threshold }, why, signal);
+  const found = await askWorker({ asks: 'onsets', threshold, ...monoOf(buffer) }, why, signal);
   if (found.kind !== 'found') throw new Error(why);
   return found.finding;
 }
 
 /** How loud a sound is through its time, measured in a worker; null where that failed. */
 export async function levelsOf(buffer: AudioBuffer): Promise<string | null> {
-  const found = await askWorker(buffer, { asks: 'levels' }, '').catch(() => null);
+  const found = await askWorker({ asks: 'levels', ...monoOf(buffer) }, '').catch(() => null);
   return found?.kind === 'measured' ? found.levels : null;
 }
 

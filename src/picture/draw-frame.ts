@@ -27,6 +27,8 @@ export type Looking = Pick<EvaluateOptions, 'pose' | 'cameraId' | 'free' | 'solo
 export interface Variant {
   /** What of all that stands there, hidden by the rest as in the whole. */
   part?: SlotFilter | null;
+  /** All stands as in the middle of the exposure, lit from the middles of its lights: quick, as shadows are drawn once. */
+  isStill?: boolean;
   /** What else is otherwise. */
   change?: (state: FrameState) => FrameState;
 }
@@ -34,6 +36,8 @@ export interface Variant {
 /** The state of an instant as it is drawn. */
 export const stateAt = ({ production, boundsOf, probe }: Scenery, seconds: number, looking: Looking = {}): FrameState =>
   evaluate(production, seconds, boundsOf, { ...looking, probe });
+
+const MIDDLE = (): readonly [number, number] => [0, 0];
 
 /** Draws sub-frame i of n of the picture at a time, and adds it. */
 export function addSubFrame(
@@ -47,11 +51,13 @@ export function addSubFrame(
     traced = false,
     part = null,
     change = (state) => state,
+    isStill = false,
     ...looking
   }: Looking & Variant & { seconds: number; quality: Quality; i: number; n: number; traced?: boolean },
 ): FrameState {
   const { seed, shutterDeg, format } = production;
-  const sample = subFrameSample(seed, i, n);
+  const own = subFrameSample(seed, i, n);
+  const sample = isStill ? { ...own, shutter: 0.5, light: MIDDLE } : own;
   const exposure = exposureSeconds(shutterDeg, format.rate);
   const instant = seconds + (sample.shutter - 0.5) * exposure;
   const pictureFrame = secondsToFrame(seconds, format.rate);

@@ -1,6 +1,4 @@
 import { applyPatches, enablePatches, freeze } from 'immer';
-import { frameMotion } from '@/core/check/strobe';
-import { fallOrder, fallSource } from '@/core/frame/fall-order';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
 import { isEverShown } from '@/core/production/shell';
 import type { Production } from '@/core/production/production';
@@ -11,13 +9,14 @@ import { lightShares } from '@/picture/light-shares';
 import { materialSwatches, type SwatchPlace } from '@/picture/material-swatches';
 import { pick, PICKED_NOTHING } from '@/picture/pick';
 import { solidProbe } from '@/picture/solid-probe';
-import { breathe, inSlices } from './breathe';
+import { breathe } from './breathe';
 import { FrameOrders } from './frame-orders';
 import { LookView } from './look-view';
-import { builtMark, glbOf, sectionLoops } from './mark-answers';
+import { builtMark, sectionLoops } from './mark-answers';
 import type { FrameOrder, FromPicture, ToPicture } from './picture-messages';
 import { PictureKeeper } from './pictures/picture-keeper';
 import { ShownPicture } from './shown-picture';
+import { SlowAnswers } from './slow-answers';
 import { SolidKeeper } from './solid-keeper';
 
 enablePatches();
@@ -36,13 +35,20 @@ export class PictureDesk {
   private readonly orders: FrameOrders;
   private readonly shown = new ShownPicture();
   private running = false;
-  /** The newest question about motion. */
-  private motionAsked = 0;
+  private readonly slow: SlowAnswers;
   private wakeUp: ReturnType<typeof setTimeout> | null = null;
 
   constructor(private readonly send: Send) {
     this.view = new LookView((message) => this.send(message));
     this.orders = new FrameOrders(send);
+    this.slow = new SlowAnswers(send, () => ({
+      painter: this.painter,
+      scenery: this.production && this.scenery(this.production),
+      trouble: this.production && this.faultOf(this.production),
+      whenBuilt: () => this.keeper.whenIdle(),
+      solidsOf: (markId) => this.solids.get(markId),
+      built: (markId) => this.built(markId),
+    }));
     this.pictures = new PictureKeeper((trouble) => {
       this.send({ kind: 'pictures', trouble });
       if (!trouble) this.view.disturbed();
@@ -107,7 +113,7 @@ export class PictureDesk {
           .then((letters) => this.send({ kind: 'letters', id: message.id, letters }));
         return;
       case 'glb':
-        void this.answerGlb(message.id, message.markId);
+        void this.slow.glb(message.id, message.markId);
         return;
       case 'outline': {
         const mark = this.production?.marks.find((each) => each.id === message.markId);
@@ -117,13 +123,16 @@ export class PictureDesk {
         return;
       }
       case 'fall':
-        void this.answerFall(message.id, message.markId);
+        void this.slow.fall(message.id, message.markId);
         return;
       case 'cover':
         void this.answerCover(message.id, message.markId, message.frames);
         return;
       case 'motion':
-        void this.answerMotion(message.id, message.every);
+        void this.slow.motion(message.id, message.every);
+        return;
+      case 'checks':
+        void this.slow.checks(message.id, message.order);
         return;
       case 'stop-building':
         if (this.production) this.keeper.cancel(message.markId, this.production);
@@ -133,6 +142,7 @@ export class PictureDesk {
         void this.run();
         return;
       case 'cancel':
+        this.slow.stopChecks();
         return this.orders.cancel(message.id);
     }
   }
@@ -232,26 +242,6 @@ export class PictureDesk {
       if (fault) return `“${mark.name}” could not be built: ${fault}`;
     }
     return null;
-  }
-
-  private async answerGlb(id: number, markId: string): Promise<void> {
-    await this.keeper.whenIdle();
-    this.send({ kind: 'glb', id, bytes: await glbOf(this.built(markId)).catch(() => null) });
-  }
-
-  private async answerFall(id: number, markId: string): Promise<void> {
-    await this.keeper.whenIdle();
-    const { production } = this;
-    const mark = production?.marks.find((each) => each.id === markId);
-    if (!production || !mark) return this.send({ kind: 'fall', id, order: null, from: '' });
-    const order = fallOrder(production, mark, (each) => this.solids.get(each), this.boundsOf);
-    this.send({ kind: 'fall', id, order, from: fallSource(production, mark, this.boundsOf) });
-  }
-
-  private async answerMotion(id: number, every: number): Promise<void> {
-    this.motionAsked = id;
-    const motions = this.production ? frameMotion(this.production, this.boundsOf, every, this.probe) : [];
-    this.send({ kind: 'motion', id, motion: await inSlices(motions, () => this.motionAsked === id).catch(() => null) });
   }
 
   private async answerCover(id: number, markId: string, frames: readonly number[]): Promise<void> {

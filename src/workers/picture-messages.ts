@@ -12,6 +12,8 @@ import type { FreeView } from '@/core/frame/free-view';
 import type { Soloed } from '@/core/frame/soloed';
 import type { Letter } from '@/core/outline/text-layout';
 import type { Words } from '@/core/production/words';
+import type { Verdict } from '@/core/check/verdict';
+import type { CheckOrder } from './check-run';
 import type { FontFacts } from './solid-messages';
 import type { FrameCover } from '@/picture/frame-cover';
 import type { LightShare } from '@/picture/light-shares';
@@ -80,6 +82,8 @@ export type ToPicture =
   | { kind: 'cover'; id: number; markId: string; frames: number[] }
   /** Motion in the picture at every so many frames; a newer question takes the place of an older one. */
   | { kind: 'motion'; id: number; every: number }
+  /** All checks over all frames; a newer question takes the place of an older one, and it can be cancelled. */
+  | { kind: 'checks'; id: number; order: CheckOrder }
   | { kind: 'stop-building'; markId: string }
   | { kind: 'frame'; order: FrameOrder }
   | { kind: 'cancel'; id: number };
@@ -114,6 +118,8 @@ export type FromPicture =
   | { kind: 'fall'; id: number; order: FallOrder | null; from: string }
   | { kind: 'cover'; id: number; covers: FrameCover[] | null }
   | { kind: 'motion'; id: number; motion: FrameMotion[] | null }
+  | { kind: 'checking'; done: number; of: number }
+  | { kind: 'checks'; id: number; verdicts: Verdict[] | null; trouble: string | null }
   | ({ kind: 'picked'; id: number } & Picked)
   | { kind: 'scopes'; id: number; scopes: Scopes }
   | { kind: 'colour'; id: number; reading: ColourReading }

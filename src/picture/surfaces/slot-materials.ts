@@ -139,6 +139,13 @@ export class SlotMaterials {
     for (const slot of this.slots.values()) for (const material of slot.values()) material.hold(wanted !== null && !wanted(material.of));
   }
 
+  /** What each row of the table is of: a mark or something of the set, by its id. */
+  ownersByRow(): Map<number, string> {
+    const owners = new Map<number, string>();
+    for (const slot of this.slots.values()) for (const { row, of } of slot.values()) owners.set(row, of.id);
+    return owners;
+  }
+
   /** What a row of the table holds. */
   surface(row: number): SurfaceValues {
     return this.rows[row] ?? NOTHING;

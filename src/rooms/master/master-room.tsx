@@ -8,6 +8,7 @@ import { Split } from '../layout/split';
 import { ScrubStrip } from '../looking/scrub-strip';
 import { TransportBar } from '../looking/transport-bar';
 import { useWorkspace } from '../workspace/workspace';
+import { ChecksPane } from './checks-pane';
 import { RenderForm } from './render-form';
 import { RenderList } from './render-list';
 import { queueStore } from './queue-runner';
@@ -16,7 +17,22 @@ import { refreshRenders, renderStore } from './render-store';
 /** How often what is done elsewhere is asked for, milliseconds. */
 const POLL_MS = 2000;
 
-/** The room of renders: the picture, what to make of it, and what has been made. */
+/** Height of the checks at first, pixels. */
+const CHECKS_HEIGHT = 250;
+
+function ThePicture() {
+  return (
+    <Column>
+      <Band style={{ flex: 1 }}>
+        <LensPane title="The picture" />
+      </Band>
+      <ScrubStrip />
+      <TransportBar />
+    </Column>
+  );
+}
+
+/** The room of renders: the picture, what checks say of it, what to make of it, and what has been made. */
 export function MasterRoom() {
   const { id } = useWorkspace();
   const renders = useStore(renderStore, (s) => s.renders);
@@ -41,13 +57,21 @@ export function MasterRoom() {
             label: 'the picture',
             least: 480,
             content: (
-              <Column>
-                <Band style={{ flex: 1 }}>
-                  <LensPane title="The picture" />
-                </Band>
-                <ScrubStrip />
-                <TransportBar />
-              </Column>
+              <Split
+                name="master-picture"
+                along="column"
+                panes={[
+                  { id: 'lens', label: 'the picture', least: 240, content: <ThePicture /> },
+                  {
+                    id: 'checks',
+                    label: 'the checks',
+                    size: () => CHECKS_HEIGHT,
+                    least: 120,
+                    folds: true,
+                    content: <ChecksPane />,
+                  },
+                ]}
+              />
             ),
           },
           {

@@ -1,7 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { checkLoop, type LoopCheck, type Seam } from '@/core/check/loop';
+import { checkLoop, type LoopCheck } from '@/core/check/loop';
+import { jumpWords, offWords } from '@/core/check/loop-check';
 import { closeTheLoop, type OpenEnd } from '@/core/production/edits/key-edits';
 import { Button, Hint, Trouble } from '@/parts/controls';
 import { useEdit, useView, useWorkspace } from '../workspace/workspace';
@@ -12,27 +13,6 @@ const SAMPLES = 8;
 
 /** Mean difference of two pictures, as a share of full scale. */
 const difference = (a: Uint8Array, b: Uint8Array) => a.reduce((sum, v, i) => sum + Math.abs(v - (b[i] as number)), 0) / (a.length * 255);
-
-/** What jumps from one frame to the next. */
-const jumpWords = ({ frame, metres, degrees, values }: Seam): string =>
-  [
-    metres > 2e-3 || degrees > 0.05 ? `${metres.toFixed(2)} m and ${degrees.toFixed(1)}°` : '',
-    values > 2e-3 ? `${values.toFixed(2)} in something that is keyed` : '',
-  ]
-    .filter(Boolean)
-    .join(', ')
-    .concat(` from frame ${frame} to ${frame + 1}`);
-
-const words = ({ metres, degrees, lens, markMetres, markDegrees, values, marks }: LoopCheck): string =>
-  [
-    metres >= 1e-3 || degrees >= 1e-3 ? `the camera is off by ${metres.toFixed(3)} m and ${degrees.toFixed(2)}°` : '',
-    lens >= 1e-3 ? `the lens by ${((Math.exp(lens) - 1) * 100).toFixed(1)} %` : '',
-    markMetres >= 1e-3 || markDegrees >= 1e-3 ? `a mark by ${markMetres.toFixed(3)} m and ${markDegrees.toFixed(2)}°` : '',
-    values >= 1e-3 ? `something else that is keyed by ${values.toFixed(2)}` : '',
-    marks > 0 ? `${marks} ${marks === 1 ? 'mark comes or goes' : 'marks come or go'}` : '',
-  ]
-    .filter(Boolean)
-    .join(', ');
 
 /** Makes the production end as it began, and looks whether it does. */
 export function LoopBench() {
@@ -93,9 +73,9 @@ export function LoopBench() {
           <Trouble>
             {found.check.repeats
               ? 'The last frame shows the first once more: played round, it is seen twice. Let the loop end one frame later.'
-              : found.check.seam && !words(found.check)
+              : found.check.seam && !offWords(found.check)
                 ? `It ends as it began, but jumps there: ${jumpWords(found.check.seam)}.`
-                : `It does not close: after the last frame ${words(found.check)}.`}
+                : `It does not close: after the last frame ${offWords(found.check)}.`}
           </Trouble>
         )
       ) : (

@@ -1,0 +1,75 @@
+import { addWords, goToRoom, makeProduction, saved, type } from './support/rooms';
+import { expect, test } from './support/server';
+
+test('in Master all checks are run over the frames, each with a verdict, a figure and a press to where', async ({ page, ironsky }) => {
+  test.slow();
+  await makeProduction(page, ironsky.url, 'Checked', '01:00');
+  await addWords(page, 'CAN THIS BE READ');
+  await saved(page);
+  await goToRoom(page, 'Master');
+  const checks = page.getByRole('region', { name: 'Checks' });
+  await expect(checks.getByText(/Every frame is drawn small and looked at/)).toBeVisible();
+  await checks.getByRole('button', { name: 'Check all' }).click();
+  await expect(checks.getByText(/^\d+ of 25 frames read/)).toBeVisible({ timeout: 120_000 });
+  const verdicts = checks.getByRole('group', { name: 'Verdicts' });
+  await expect(verdicts.getByRole('button', { name: 'Levels: passes' })).toBeVisible({ timeout: 240_000 });
+  // A second is too short for four words: half a second to find them, and three a second.
+  await verdicts.getByRole('button', { name: 'Read: CAN THIS BE READ: fails' }).click();
+  await expect(checks.getByText(/4 words need 1.83 s/)).toBeVisible();
+  await expect(checks.getByRole('img', { name: /height of its letters/ })).toBeVisible();
+  await expect(verdicts.getByRole('button', { name: 'Flashes: passes' })).toBeVisible();
+  await verdicts.getByRole('button', { name: /^Ends/ }).click();
+  await expect(checks.getByText(/begins in the picture, ends in the picture/)).toBeVisible();
+  // Nobody knows whether it is to be a loop: that is told, and where it begins anew.
+  await verdicts.getByRole('button', { name: /^Loop/ }).click();
+  const seam = checks.getByRole('button', { name: /Frame 24: after this frame it begins anew/ });
+  if (await seam.isVisible()) {
+    await seam.click();
+    await expect(page.getByText('frame 24, last 24')).toBeVisible();
+  }
+  // Who reads faster needs less; and what was checked is old once something changes.
+  await checks.getByRole('button', { name: /^What reading needs/ }).click();
+  await type(page, 'Words read, /s', '10');
+  await type(page, 'Time to find them, s', '0.1');
+  await checks.getByRole('button', { name: 'Check again' }).click();
+  await expect(verdicts.getByRole('button', { name: 'Read: CAN THIS BE READ: passes' })).toBeVisible({ timeout: 240_000 });
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(checks.getByText('Something has changed since.')).toBeVisible();
+  await checks.getByRole('button', { name: 'Check again' }).click();
+  await checks.getByRole('button', { name: 'Stop' }).click();
+  await expect(checks.getByRole('button', { name: /^Check/ })).toBeVisible();
+});
+
+test('renders are held back, put in another order by keyboard, and go on', async ({ page, ironsky }) => {
+  test.slow();
+  await makeProduction(page, ironsky.url, 'Queued', '02:00');
+  await addWords(page, 'Q');
+  await saved(page);
+  await goToRoom(page, 'Master');
+  await type(page, 'Scale, %', '5');
+  await type(page, 'Sub-frames', '2');
+  await page.getByRole('button', { name: 'Render 50 frames' }).click();
+  const queue = page.getByRole('grid', { name: 'Queue' });
+  await expect(queue.getByRole('row')).toHaveCount(1);
+  await queue.getByRole('button', { name: 'Hold back' }).click();
+  await expect(queue.getByText(/^held back · \d+ of 50 frames are on disk/)).toBeVisible();
+  await type(page, 'Last frame, fr', '9');
+  await page.getByRole('button', { name: 'Render 10 frames' }).click();
+  // What is held back keeps its place; the other is drawn all the same, and said to be done wherever one is.
+  await expect(page.getByRole('status').filter({ hasText: 'Rendered: “Queued”, PNG, frames 0–9.' })).toBeVisible({ timeout: 180_000 });
+  await expect(page.getByRole('list', { name: 'Renders' }).getByText('done · 10 frames')).toBeVisible();
+  await type(page, 'Last frame, fr', '19');
+  await page.getByRole('button', { name: 'Render 20 frames' }).click();
+  await expect(queue.getByRole('row')).toHaveCount(2);
+  await queue.getByRole('row').nth(1).getByRole('button', { name: 'Hold back' }).click();
+  await expect(queue.getByText(/^held back/)).toHaveCount(2);
+  const order = () => queue.getByRole('row').evaluateAll((rows) => rows.map((row) => /frames \d+–(\d+)/.exec(row.textContent ?? '')?.[1]));
+  expect(await order()).toEqual(['49', '19']);
+  await queue.getByRole('row').nth(1).getByRole('button', { name: 'Move in the queue' }).focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('Enter');
+  await expect.poll(order).toEqual(['19', '49']);
+  await queue.getByRole('row').nth(0).getByRole('button', { name: 'Continue' }).click();
+  await expect(page.getByText('done · 20 frames')).toBeVisible({ timeout: 180_000 });
+});
