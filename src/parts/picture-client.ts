@@ -4,6 +4,7 @@ import type { Verdict } from '@/core/check/verdict';
 import type { Letter } from '@/core/outline/text-layout';
 import type { Words } from '@/core/production/words';
 import type { FrameMotion } from '@/core/check/strobe';
+import type { TakeawayName } from '@/core/interchange/takeaways';
 import type { Production } from '@/core/production/production';
 import type { Patch } from 'immer';
 import type { FrameCover } from '@/picture/frame-cover';
@@ -36,7 +37,20 @@ export interface PictureEvents {
 type WithoutId<M> = M extends { id: number } ? Omit<M, 'id'> : never;
 /** What is asked of the worker by itself, and is answered under the same name. */
 type Asked =
-  'scopes' | 'colour' | 'shares' | 'swatches' | 'dome' | 'section' | 'letters' | 'glb' | 'outline' | 'fall' | 'cover' | 'motion' | 'checks';
+  | 'scopes'
+  | 'colour'
+  | 'shares'
+  | 'swatches'
+  | 'dome'
+  | 'section'
+  | 'letters'
+  | 'glb'
+  | 'outline'
+  | 'fall'
+  | 'cover'
+  | 'motion'
+  | 'takeaway'
+  | 'checks';
 /** What can be asked of the worker, and what answers it. */
 type Question = WithoutId<Extract<ToPicture, { kind: Asked | 'pick' }>>;
 type Answer<Q extends Question> = Extract<FromPicture, { kind: Q['kind'] extends 'pick' ? 'picked' : Q['kind'] }>;
@@ -142,6 +156,13 @@ export class PictureClient {
     return (await this.ask({ kind: 'motion', every })).motion;
   }
 
+  /** Something that leaves beside pictures, as the bytes of its file. Rejects in words where it cannot be written. */
+  async takeaway(name: TakeawayName, first: number, last: number, file: string): Promise<Uint8Array> {
+    const { bytes, trouble } = await this.ask({ kind: 'takeaway', name, first, last, file });
+    if (!bytes) throw new Error(trouble ?? 'That could not be written.');
+    return bytes;
+  }
+
   /** What all checks say of the production; null when they were stopped. Rejects where they cannot be made. */
   async checks(order: CheckOrder, signal: AbortSignal): Promise<Verdict[] | null> {
     signal.addEventListener('abort', () => this.post({ kind: 'cancel', id: 0 }));
@@ -230,6 +251,7 @@ export class PictureClient {
       case 'outline':
       case 'cover':
       case 'motion':
+      case 'takeaway':
       case 'checks':
         this.asked.answer(message.id, message);
         break;

@@ -131,6 +131,9 @@ export class PictureDesk {
       case 'motion':
         void this.slow.motion(message.id, message.every);
         return;
+      case 'takeaway':
+        void this.slow.takeaway(message);
+        return;
       case 'checks':
         void this.slow.checks(message.id, message.order);
         return;

@@ -10,6 +10,7 @@ import type { CutLine, SectionLoop } from '@/core/solid/section';
 import type { MarkExtent } from '@/core/frame/frame-state';
 import type { FreeView } from '@/core/frame/free-view';
 import type { Soloed } from '@/core/frame/soloed';
+import type { TakeawayName } from '@/core/interchange/takeaways';
 import type { Letter } from '@/core/outline/text-layout';
 import type { Words } from '@/core/production/words';
 import type { Verdict } from '@/core/check/verdict';
@@ -82,6 +83,8 @@ export type ToPicture =
   | { kind: 'cover'; id: number; markId: string; frames: number[] }
   /** Motion in the picture at every so many frames; a newer question takes the place of an older one. */
   | { kind: 'motion'; id: number; every: number }
+  /** Something that leaves beside pictures, of frames first and last with them. */
+  | { kind: 'takeaway'; id: number; name: TakeawayName; first: number; last: number; file: string }
   /** All checks over all frames; a newer question takes the place of an older one, and it can be cancelled. */
   | { kind: 'checks'; id: number; order: CheckOrder }
   | { kind: 'stop-building'; markId: string }
@@ -118,6 +121,7 @@ export type FromPicture =
   | { kind: 'fall'; id: number; order: FallOrder | null; from: string }
   | { kind: 'cover'; id: number; covers: FrameCover[] | null }
   | { kind: 'motion'; id: number; motion: FrameMotion[] | null }
+  | { kind: 'takeaway'; id: number; bytes: Uint8Array | null; trouble: string | null }
   | { kind: 'checking'; done: number; of: number }
   | { kind: 'checks'; id: number; verdicts: Verdict[] | null; trouble: string | null }
   | ({ kind: 'picked'; id: number } & Picked)

@@ -1,12 +1,13 @@
 import { frameMotion } from '@/core/check/strobe';
 import { fallOrder, fallSource } from '@/core/frame/fall-order';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
+import { writeTakeaway } from '@/core/interchange/takeaways';
 import type { Scenery } from '@/picture/draw-frame';
 import type { Painter } from '@/picture/painter';
 import { inSlices } from './breathe';
 import { runChecks, type CheckOrder } from './check-run';
 import { glbOf, type builtMark } from './mark-answers';
-import type { FromPicture } from './picture-messages';
+import type { FromPicture, ToPicture } from './picture-messages';
 
 /** What answers are made from, as it is at the moment. */
 interface Ground {
@@ -49,6 +50,18 @@ export class SlowAnswers {
     const { scenery } = this.ground();
     const motions = scenery ? frameMotion(scenery.production, scenery.boundsOf, every, scenery.probe) : [];
     this.send({ kind: 'motion', id, motion: await inSlices(motions, () => this.motionAsked === id).catch(() => null) });
+  }
+
+  async takeaway({ id, name, first, last, file }: Extract<ToPicture, { kind: 'takeaway' }>): Promise<void> {
+    await this.ground().whenBuilt();
+    const { scenery, solidsOf, trouble } = this.ground();
+    if (!scenery || trouble) return this.send({ kind: 'takeaway', id, bytes: null, trouble: trouble ?? 'There is nothing to be written.' });
+    const { production, boundsOf, probe } = scenery;
+    const written = writeTakeaway(name, { production, boundsOf, probe, solidsOf, first, last, file });
+    const bytes = await written.catch((error: unknown) => (error instanceof Error ? error.message : 'That could not be written.'));
+    this.send(
+      typeof bytes === 'string' ? { kind: 'takeaway', id, bytes: null, trouble: bytes } : { kind: 'takeaway', id, bytes, trouble: null },
+    );
   }
 
   async checks(id: number, order: CheckOrder): Promise<void> {

@@ -32,7 +32,8 @@ test('in Master all checks are run over the frames, each with a verdict, a figur
   await type(page, 'Words read, /s', '10');
   await type(page, 'Time to find them, s', '0.1');
   await checks.getByRole('button', { name: 'Check again' }).click();
-  await expect(verdicts.getByRole('button', { name: 'Read: CAN THIS BE READ: passes' })).toBeVisible({ timeout: 240_000 });
+  await verdicts.getByRole('button', { name: /^Read: CAN THIS BE READ/ }).click({ timeout: 240_000 });
+  await expect(checks.getByText(/4 words need 0.50 s/)).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(checks.getByText('Something has changed since.')).toBeVisible();
   await checks.getByRole('button', { name: 'Check again' }).click();
@@ -63,7 +64,8 @@ test('renders are held back, put in another order by keyboard, and go on', async
   await expect(queue.getByRole('row')).toHaveCount(2);
   await queue.getByRole('row').nth(1).getByRole('button', { name: 'Hold back' }).click();
   await expect(queue.getByText(/^held back/)).toHaveCount(2);
-  const order = () => queue.getByRole('row').evaluateAll((rows) => rows.map((row) => /frames \d+–(\d+)/.exec(row.textContent ?? '')?.[1]));
+  const order = () =>
+    queue.getByRole('row').evaluateAll((rows) => rows.map((row) => row.querySelector('strong')?.textContent?.split('–')[1]));
   expect(await order()).toEqual(['49', '19']);
   await queue.getByRole('row').nth(1).getByRole('button', { name: 'Move in the queue' }).focus();
   await page.keyboard.press('Enter');

@@ -1,11 +1,11 @@
-import { Document, WebIO, type Accessor, type Buffer, type Material as GltfMaterial } from '@gltf-transform/core';
+import { Document, WebIO, type Accessor, type Buffer, type Material as GltfMaterial, type Node } from '@gltf-transform/core';
 import type { MarkState, SurfaceState } from '../frame/frame-state';
 import type { MarkSolids, PlacedSolid } from '../frame/solids/mark-solids';
 import { isStanding, standingPose, standingSurface } from '../frame/solids/standing-solid';
 import type { Mark } from '../production/mark';
 import { MATERIALS } from '../production/materials';
 import type { Region } from '../solid/mesh';
-import { IDENTITY, type Mat4 } from '../space/matrix';
+import { IDENTITY, multiply, type Mat4 } from '../space/matrix';
 
 /** What of a mark goes out: its name and its shells' names, its solids, how it is at the moment, and where it stands. */
 export interface GlbInput {
@@ -14,6 +14,8 @@ export interface GlbInput {
   state: MarkState;
   /** Pose of the mark; its own frame when left out. */
   pose?: Mat4;
+  /** Places of its copies in its own frame; one, unmoved, when left out. */
+  copies?: readonly Mat4[];
 }
 
 /**
@@ -22,43 +24,57 @@ export interface GlbInput {
  */
 export async function markGlb({ mark, solids, state, pose = IDENTITY }: GlbInput): Promise<Uint8Array> {
   const document = new Document();
-  const buffer = document.createBuffer();
-  const materials = new Map<string, GltfMaterial>();
-  const shared = new Map<string, Shared>();
-  const root = document.createNode(mark.name).setMatrix([...pose] as Matrix16);
-  for (const piece of solids.pieces) {
-    if (!isStanding(piece, state)) continue;
-    const data = shared.get(piece.key) ?? sharedData(document, buffer, piece, state);
-    shared.set(piece.key, data);
-    const mesh = document.createMesh(mark.shells[piece.shell]?.name ?? 'Shell');
-    piece.mesh.groups.forEach(({ region }, i) => {
-      const surface = surfaceAt(state, piece, region);
-      const key = JSON.stringify(surface);
-      const material = materials.get(key) ?? gltfMaterial(document, surface);
-      materials.set(key, material);
-      mesh.addPrimitive(
-        document
-          .createPrimitive()
-          .setAttribute('POSITION', data.positions)
-          .setAttribute('NORMAL', data.normals)
-          .setAttribute('TEXCOORD_0', data.uvs)
-          .setIndices(data.indices[i] as Accessor)
-          .setMaterial(material),
-      );
-    });
-    root.addChild(
-      document
-        .createNode()
-        .setMesh(mesh)
-        .setMatrix([...standingPose(piece, state)] as Matrix16),
-    );
-  }
+  const root = new GltfMarks(document).node({ mark, solids, state, pose });
   const scene = document.createScene(mark.name).addChild(root);
   document.getRoot().setDefaultScene(scene).getAsset().generator = 'Ironsky';
   return new WebIO().writeBinary(document);
 }
 
-type Matrix16 = Parameters<ReturnType<Document['createNode']>['setMatrix']>[0];
+/** Puts marks into a glTF document; what is alike in them is there once. */
+export class GltfMarks {
+  readonly buffer: Buffer;
+  private readonly materials = new Map<string, GltfMaterial>();
+
+  constructor(private readonly document: Document) {
+    this.buffer = document.createBuffer();
+  }
+
+  /** A mark as a node, with a node a piece below it. */
+  node({ mark, solids, state, pose = IDENTITY, copies = [IDENTITY] }: GlbInput): Node {
+    const { document } = this;
+    const shared = new Map<string, Shared>();
+    const root = document.createNode(mark.name).setMatrix([...pose] as Matrix16);
+    for (const piece of solids.pieces) {
+      if (!isStanding(piece, state)) continue;
+      const data = shared.get(piece.key) ?? sharedData(document, this.buffer, piece, state);
+      shared.set(piece.key, data);
+      const mesh = document.createMesh(mark.shells[piece.shell]?.name ?? 'Shell');
+      piece.mesh.groups.forEach(({ region }, i) => {
+        const primitive = document
+          .createPrimitive()
+          .setAttribute('POSITION', data.positions)
+          .setAttribute('NORMAL', data.normals)
+          .setAttribute('TEXCOORD_0', data.uvs)
+          .setIndices(data.indices[i] as Accessor);
+        mesh.addPrimitive(primitive.setMaterial(this.material(surfaceAt(state, piece, region))));
+      });
+      for (const copy of copies) {
+        const node = document.createNode().setMesh(mesh);
+        root.addChild(node.setMatrix([...multiply(copy, standingPose(piece, state))] as Matrix16));
+      }
+    }
+    return root;
+  }
+
+  private material(surface: SurfaceState): GltfMaterial {
+    const key = JSON.stringify(surface);
+    const known = this.materials.get(key) ?? gltfMaterial(this.document, surface);
+    this.materials.set(key, known);
+    return known;
+  }
+}
+
+export type Matrix16 = Parameters<ReturnType<Document['createNode']>['setMatrix']>[0];
 
 interface Shared {
   positions: Accessor;

@@ -3,13 +3,10 @@ import { checkLoudness } from '@/core/check/loudness-check';
 import type { ReadSettings } from '@/core/check/read-check';
 import type { Verdict } from '@/core/check/verdict';
 import type { Production } from '@/core/production/production';
-import { soundOffset } from '@/core/production/sound';
-import { LOUDNESS_RATE } from '@/core/sound/loudness';
-import { excerpt } from '@/core/sound/excerpt';
 import { framesPerSecond } from '@/core/time/rate';
 import { CancelledError, PictureClient } from '@/parts/picture-client';
-import { channelsAt, loudnessIn } from '@/parts/sound-client';
-import { soundBytes } from '../looking/use-sound';
+import { loudnessIn } from '@/parts/sound-client';
+import { soundUnder } from './delivered-sound';
 
 /** The checks of a production, as far as they are. Runs go on while other rooms are open. */
 export const checkStore = createStore<{
@@ -21,15 +18,6 @@ export const checkStore = createStore<{
 }>()(() => ({ of: null, verdicts: [], progress: null, trouble: null }));
 
 let abort: AbortController | null = null;
-
-/** The sound under a production, cut to it, at 48 kHz; null without one. */
-async function soundOf(production: Production): Promise<Float32Array<ArrayBuffer>[] | null> {
-  const { sound, format } = production;
-  if (!sound) return null;
-  const channels = (await channelsAt(await soundBytes(sound.hash), LOUDNESS_RATE)).slice(0, 2);
-  const [start, end] = [soundOffset(production, 0), soundOffset(production, format.length)];
-  return excerpt(channels, LOUDNESS_RATE, { start, seconds: end - start, gainDb: sound.gainDb });
-}
 
 const jumpOf = (channels: readonly Float32Array[]): number =>
   Math.max(0, ...channels.map((channel) => Math.abs((channel.at(-1) ?? 0) - (channel[0] ?? 0)) / 2));
@@ -45,7 +33,7 @@ export async function runAllChecks(production: Production, needs: ReadSettings):
   try {
     client.useCanvas(new OffscreenCanvas(16, 16));
     client.setProduction(production);
-    const sound = await soundOf(production);
+    const sound = await soundUnder(production, 0, production.format.length - 1);
     const heard = sound ? [checkLoudness(await loudnessIn(sound), framesPerSecond(production.format.rate))] : [];
     const seen = await client.checks({ needs, soundJump: sound && jumpOf(sound) }, own.signal);
     if (abort === own) checkStore.setState({ verdicts: [...(seen ?? []), ...heard] });

@@ -8,7 +8,7 @@ import type { VideoSound } from '@/workers/video-messages';
 import { soundBytes } from '../looking/use-sound';
 
 /** Sample rate of sound that goes with pictures (AES5 and SMPTE: 48 kHz), hertz. */
-const SAMPLE_RATE = 48_000;
+export const SAMPLE_RATE = 48_000;
 /** A video has one sound track for two ears. */
 const MOST_CHANNELS = 2;
 
@@ -17,23 +17,29 @@ export const canDeliverSound = async (kind: BrowserVideo): Promise<boolean> =>
   (await soundCodecFor(kind, MOST_CHANNELS, SAMPLE_RATE)) !== null;
 
 /**
- * The sound under some frames of a production, first and last with them; null where there is none.
- * @throws Error when its file is gone or this browser cannot encode it
+ * The sound under some frames of a production, first and last with them, at 48 kHz; null where there is none. Throws when its file is
+ * gone.
  */
-export async function deliveredSound(production: Production, kind: BrowserVideo, first: number, last: number): Promise<VideoSound | null> {
+export async function soundUnder(production: Production, first: number, last: number): Promise<Float32Array<ArrayBuffer>[] | null> {
   const { sound } = production;
   if (!sound) return null;
   const start = soundOffset(production, first);
   const channels = (await channelsAt(await soundBytes(sound.hash), SAMPLE_RATE)).slice(0, MOST_CHANNELS);
+  return excerpt(channels, SAMPLE_RATE, { start, seconds: soundOffset(production, last + 1) - start, gainDb: sound.gainDb });
+}
+
+/**
+ * The same for a video; null where there is none.
+ * @throws Error when its file is gone or this browser cannot encode it
+ */
+export async function deliveredSound(production: Production, kind: BrowserVideo, first: number, last: number): Promise<VideoSound | null> {
+  const channels = await soundUnder(production, first, last);
+  if (!channels) return null;
   const codec = await soundCodecFor(kind, channels.length, SAMPLE_RATE);
   if (!codec)
     throw new Error(
       `This browser cannot encode sound for ${outputNamed(kind).label}. The frames are on disk; order ` +
         `the video without sound, or in another container.`,
     );
-  return {
-    channels: excerpt(channels, SAMPLE_RATE, { start, seconds: soundOffset(production, last + 1) - start, gainDb: sound.gainDb }),
-    sampleRate: SAMPLE_RATE,
-    codec,
-  };
+  return { channels, sampleRate: SAMPLE_RATE, codec };
 }

@@ -17,6 +17,7 @@ import { saveStill } from './still';
 import { BeforeItStarts } from './before-it-starts';
 import { OutputsChoice, useHindered } from './outputs-choice';
 import { takeUp } from './render-store';
+import { Takeaways } from './takeaways';
 
 /** What to render, and how. */
 export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
@@ -140,6 +141,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
           {busy === 'still' ? 'Drawing…' : `Save frame ${frame} as a still`}
         </Button>
       </div>
+      <Takeaways first={settings.first} last={settings.last} />
       {drawnBy ? <p style={{ color: 'var(--faint)', fontSize: 11, marginTop: 8 }}>Drawn by {drawnBy}.</p> : null}
       {trouble ? (
         <p role="alert" style={{ color: 'var(--coral)', marginTop: 8 }}>

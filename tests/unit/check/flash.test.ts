@@ -48,7 +48,7 @@ test('changes below a tenth of full luminance do not count, nor do those whose d
   expect(state(sequence(blinking(6, 0.79, 0.99)))).toBe('fails');
 });
 
-test('a quarter of a field of ten degrees may flash, a third of the picture each way; a quarter of the screen is out for broadcasts', () => {
+test('a quarter of a field of ten degrees may flash, a third of the picture each way; for broadcasts a quarter of the screen', () => {
   // The field is 16 by 9 cells; 4 by 9 are a quarter of it.
   expect(state(sequence(blinking(6, 0.1, 0.6), (x, y) => x < 4 && y < 9))).toBe('passes');
   expect(state(sequence(blinking(6, 0.1, 0.6), (x, y) => x < 5 && y < 9))).toBe('warns');
