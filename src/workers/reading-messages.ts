@@ -1,4 +1,5 @@
 import { MAX_READING_MS, TOO_MUCH_WORK } from '@/core/outline/svg/reading';
+import type { TimedPose } from '@/core/rig/take-poses';
 import type { ReadDrawing } from '@/core/outline/svg/read-svg';
 import type { ModelFacts } from './readers/model-reader';
 import type { ReadPicture } from './readers/picture-reader';
@@ -8,6 +9,7 @@ export interface ReadOf {
   drawing: ReadDrawing;
   model: ModelFacts;
   picture: ReadPicture;
+  flight: TimedPose[];
 }
 export type ReadKind = keyof ReadOf;
 
@@ -16,6 +18,7 @@ export const READING_LIMITS: { readonly [K in ReadKind]: { ms: number; tooLong: 
   drawing: { ms: MAX_READING_MS, tooLong: TOO_MUCH_WORK },
   model: { ms: 30_000, tooLong: 'This model takes more than 30 seconds to read. Save it with fewer triangles.' },
   picture: { ms: 120_000, tooLong: 'This takes more than two minutes to read. Choose fewer frames, or a shorter video.' },
+  flight: { ms: 20_000, tooLong: 'It takes more than 20 seconds to read. Save it with fewer samples.' },
 };
 
 /** A file to be read, or the files of a folder. */

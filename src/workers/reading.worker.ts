@@ -1,5 +1,8 @@
+import { CameraFileError } from '@/core/interchange/camera-file';
+import { PoseSamplesError } from '@/core/interchange/pose-samples';
 import { ModelFileError } from '@/core/interchange/model-file';
 import { DrawingError } from '@/core/outline/path-data';
+import { readFlight } from './readers/camera-reader';
 import { readDrawingFile } from './readers/drawing-reader';
 import { PictureFileError } from './pictures/opened';
 import { readModelFile } from './readers/model-reader';
@@ -18,10 +21,11 @@ const READERS: { readonly [K in ReadKind]: (files: readonly File[], tell: (share
   drawing: readDrawingFile,
   model: readModelFile,
   picture: readPictureFiles,
+  flight: readFlight,
 };
 
 /** Errors whose words are for the person. */
-const PLAIN = [DrawingError, ModelFileError, PictureFileError];
+const PLAIN = [DrawingError, ModelFileError, PictureFileError, CameraFileError, PoseSamplesError];
 
 let told = 0;
 function tell(share: number): void {

@@ -1,7 +1,6 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
-import { MAX_POSE_FILE_BYTES, readPoseSamples } from '@/core/interchange/pose-samples';
 import type { Camera } from '@/core/production/camera';
 import type { Carrier } from '@/core/rig/rig';
 import { MAX_TAKE_POSES, TAKE_RATE, takeSeconds, takeSettingsSchema } from '@/core/rig/carriers/take';
@@ -11,6 +10,7 @@ import { TRACKER_DEFAULTS } from '@/core/rig/tracker-model';
 import type { FieldMeta } from '@/core/schema/fields';
 import { cleanText } from '@/core/schema/text';
 import { Button, Hint, Pick, Row, Trouble } from '@/parts/controls';
+import { readFile } from '@/parts/reading-client';
 import { FileButton } from '@/parts/file-button';
 import { NumberField } from '@/parts/fields/number-field';
 import { SchemaFields } from '@/parts/fields/schema-fields';
@@ -97,12 +97,8 @@ export function TakeBench({
   const read = async (file: File) => {
     setTrouble(null);
     try {
-      if (file.size > MAX_POSE_FILE_BYTES) throw new Error('A file of poses can be at most 40 MB.');
-      keep(
-        readPoseSamples(await file.text()),
-        cleanText(file.name, 120),
-        sceneFrame(documents.store.getState().production, view.getState().playhead),
-      );
+      const poses = await readFile('flight', [file], () => undefined, new AbortController().signal);
+      keep(poses, cleanText(file.name, 120), sceneFrame(documents.store.getState().production, view.getState().playhead));
     } catch (error) {
       setTrouble(`“${file.name}” cannot be used. ${error instanceof Error ? error.message : ''}`);
     }
@@ -121,7 +117,11 @@ export function TakeBench({
         ) : (
           <>
             <Button onPress={() => void record()}>Record a take</Button>
-            <FileButton label="File of poses" accept=".json,.jsonl,.ndjson,application/json" onFile={(file) => void read(file)}>
+            <FileButton
+              label="File of poses"
+              accept=".json,.jsonl,.ndjson,.glb,application/json,model/gltf-binary"
+              onFile={(file) => void read(file)}
+            >
               Read a file…
             </FileButton>
           </>

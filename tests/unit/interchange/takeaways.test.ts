@@ -1,11 +1,13 @@
 import { produce } from 'immer';
 import { z } from 'zod';
 import { validateBytes } from 'gltf-validator';
-import { WebIO } from '@gltf-transform/core';
+import { Document, WebIO } from '@gltf-transform/core';
 import { KHRLightsPunctual } from '@gltf-transform/extensions';
 import type { MarkExtent } from '@/core/frame/frame-state';
 import { shotCamera } from '@/core/frame/shot-camera';
 import { buildMark } from '@/core/frame/solids/build-mark';
+import { readCameraFile } from '@/core/interchange/camera-file';
+import { anglesOf, nearestTurn } from '@/core/space/matrix';
 import { readPoseSamples } from '@/core/interchange/pose-samples';
 import { writeTakeaway, type TakeawayName } from '@/core/interchange/takeaways';
 import { parseTimecode } from '@/core/time/timecode';
@@ -200,4 +202,50 @@ test('the scene is glTF without an error (Khronos validator), with the camera’
   // Three metres in 99 frames, straight.
   expect((places[3 * 24] as number) - (places[0] as number)).toBeCloseTo((3 * 24) / 99, 4);
   expect(root.listNodes().filter((node) => node.getExtension('KHR_lights_punctual')).length).toBe(own.lights.length);
+});
+
+test('the camera of a scene that was written is read back as it flew', async () => {
+  const own = produce(production(), (draft) => {
+    draft.shots = [];
+    const [carrier] = draft.cameras[0]?.carriers ?? [];
+    if (carrier?.kind !== 'orbit') throw new Error('Not the production that was meant.');
+    carrier.channels.azimuth.keys = [straightKey(0, 170), straightKey(50, 260)];
+  });
+  const poses = await readCameraFile(await written('scene', own, 0, 50));
+  expect(poses).toHaveLength(121);
+  for (const i of [0, 24, 60, 120]) {
+    const { pose } = shotCamera(own, (i / 60) * 25, () => null);
+    const { x, y, z, pan } = poses[i] as (typeof poses)[number];
+    // Between frames the file goes straight: of the arc a chord is left out.
+    [x, y, z].forEach((v, k) => expect(Math.abs(v - (pose[12 + k] as number))).toBeLessThan(0.002));
+    expect(Math.abs(nearestTurn(pan, 0) - nearestTurn(anglesOf(pose).panDeg, 0))).toBeLessThan(0.05);
+  }
+});
+
+test('a file without a camera, without a flight, or that is none is refused in words', async () => {
+  await expect(readCameraFile(new Uint8Array(100))).rejects.toThrow('no binary glTF 2.0 file');
+  const still = produce(production(), (draft) => void (draft.shots = []));
+  await expect(readCameraFile(await written('scene', still, 0, 10))).rejects.toThrow('stands still');
+  const document = new Document();
+  document.createScene();
+  await expect(readCameraFile(await new WebIO().writeBinary(document))).rejects.toThrow('There is no camera in it.');
+});
+
+test('a cubic flight is read by the spline of the standard (glTF 2.0, appendix C)', async () => {
+  const document = new Document();
+  const buffer = document.createBuffer();
+  const node = document.createNode('Camera').setCamera(document.createCamera().setType('perspective').setYFov(1).setZNear(0.1));
+  document.createScene().addChild(document.createNode('Dolly').setTranslation([0, 1, 0]).addChild(node));
+  const input = document.createAccessor().setType('SCALAR').setArray(Float32Array.of(0, 2)).setBuffer(buffer);
+  // From 0 to 4 metres along X, leaving at 3 m/s and arriving at rest.
+  const values = Float32Array.of(0, 0, 0, 0, 0, 0, 3, 0, 0, 0, 0, 0, 4, 0, 0, 0, 0, 0);
+  const output = document.createAccessor().setType('VEC3').setArray(values).setBuffer(buffer);
+  const sampler = document.createAnimationSampler().setInput(input).setOutput(output).setInterpolation('CUBICSPLINE');
+  const channel = document.createAnimationChannel().setTargetNode(node).setTargetPath('translation').setSampler(sampler);
+  document.createAnimation().addSampler(sampler).addChannel(channel);
+  const poses = await readCameraFile(await new WebIO().writeBinary(document));
+  const middle = poses[60] as (typeof poses)[number];
+  // Hermite at a half: (0 + 4) / 2 + 2 · (3 − 0) / 8.
+  expect(middle.x).toBeCloseTo(2 + 0.75, 5);
+  expect(middle.y).toBeCloseTo(1, 6);
 });
