@@ -9,7 +9,8 @@ import { ensurePackages } from './lib.mjs';
 import { ask, fail, findServer, openFile } from './terminal.mjs';
 
 const USAGE = `npm run render -- <production> [--frames 0-95] [--scale 0.5] [--samples 16] [--noise 1.5] [--least 16]
-  [--light plain|traced] [--alpha] [--files png,exr,prores-4444] [--depth 16] [--layers marks,depth] [--every 2] [--silent] --out DIR
+  [--light plain|traced] [--alpha] [--files png,exr,prores-4444] [--depth 16] [--layers marks,depth] [--every 2]
+  [--rate 29.97] [--silent] --out DIR
 
   <production>  its name, its id, or a production file, which is opened first
   --frames      one frame or first-last, counted from 0; all of them unless given
@@ -26,6 +27,7 @@ const USAGE = `npm run render -- <production> [--frames 0-95] [--scale 0.5] [--s
   --layers      layers of OpenEXR beside the beauty: lights, marks, shadow, reflection, effects, depth, position, normal, motion,
                 mattes, regions
   --every       draw every so many frames only (1)
+  --rate        deliver at another rate: 23.976, 24, 25, 29.97, 30, 50, 59.94 or 60; frames are counted at it
   --silent      leave the sound out of the video
   --out         folder for the frames; made when it is not there`;
 
@@ -47,6 +49,7 @@ function readArguments() {
         depth: { type: 'string' },
         layers: { type: 'string' },
         every: { type: 'string' },
+        rate: { type: 'string' },
         silent: { type: 'boolean', default: false },
         out: { type: 'string' },
         help: { type: 'boolean', short: 'h' },
@@ -82,6 +85,7 @@ function readArguments() {
       alpha: values.alpha,
       traced: values.light === undefined ? undefined : values.light === 'traced',
       every: number('every'),
+      rate: values.rate,
       outputs: outputsOf(values),
       sound: !values.silent,
     },
@@ -111,6 +115,12 @@ async function findProduction(url, wanted) {
   );
 }
 
+/** Frames of a production at a rate, as the server counts them. */
+function lengthAt({ length, rate }, to) {
+  const ratio = (name) => (/\.9/.test(name) ? Math.round(Number(name)) * (1000 / 1001) : Number(name));
+  return to === undefined ? length : Math.max(1, Math.round((length * ratio(to)) / ratio(rate)));
+}
+
 const minutes = (seconds) => (seconds < 90 ? `${Math.ceil(seconds)} s` : `${Math.ceil(seconds / 60)} min`);
 
 async function seeThrough(page) {
@@ -138,7 +148,7 @@ ensureBrowser();
 const url = await findServer();
 const production = await findProduction(url, wanted);
 if (production.trouble) fail(`“${production.name}” cannot be opened. ${production.trouble}`);
-const [first, last] = frames ?? [0, production.format.length - 1];
+const [first, last] = frames ?? [0, lengthAt(production.format, settings.rate) - 1];
 const given = Object.fromEntries(Object.entries(settings).filter(([, value]) => value !== undefined));
 // The server goes on with the same render when one is still open.
 const render = await ask(`${url}/api/productions/${production.id}/renders`, { method: 'POST', json: { first, last, ...given } });

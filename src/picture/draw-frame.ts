@@ -5,7 +5,7 @@ import type { BoundsOf, FrameState } from '@/core/frame/frame-state';
 import type { SolidProbe } from '@/core/frame/solid-probe';
 import { subFrameSample } from '@/core/optics/samples';
 import type { Production } from '@/core/production/production';
-import { exposureSeconds, frameToSeconds, secondsToFrame } from '@/core/time/rate';
+import { exposureSeconds, frameToSeconds, secondsToFrame, type RateName } from '@/core/time/rate';
 import type { PictureSource } from './picture-source';
 import type { Painter } from './painter';
 import type { Quality } from './quality';
@@ -49,16 +49,17 @@ export function addSubFrame(
     i,
     n,
     traced = false,
+    rate = production.format.rate,
     part = null,
     change = (state) => state,
     isStill = false,
     ...looking
-  }: Looking & Variant & { seconds: number; quality: Quality; i: number; n: number; traced?: boolean },
+  }: Looking & Variant & { seconds: number; quality: Quality; i: number; n: number; traced?: boolean; rate?: RateName },
 ): FrameState {
   const { seed, shutterDeg, format } = production;
   const own = subFrameSample(seed, i, n);
   const sample = isStill ? { ...own, shutter: 0.5, light: MIDDLE } : own;
-  const exposure = exposureSeconds(shutterDeg, format.rate);
+  const exposure = exposureSeconds(shutterDeg, rate);
   const instant = seconds + (sample.shutter - 0.5) * exposure;
   const pictureFrame = secondsToFrame(seconds, format.rate);
   const state = change(evaluate(production, instant, boundsOf, { ...looking, probe, pictureFrame }));
@@ -85,6 +86,8 @@ export interface FrameSize {
   least?: number;
   /** Whether its light is followed by rays; as the production says where it is not given. */
   traced?: boolean;
+  /** Rate at which frames are counted; that of the production where it is not given. */
+  rate?: RateName;
 }
 
 /**
@@ -97,10 +100,19 @@ export interface FrameSize {
 export async function drawFrame(
   painter: Painter,
   scenery: Scenery,
-  { frame, width, height, samples, until = 0, least = 0, traced = scenery.production.traced }: FrameSize,
+  {
+    frame,
+    width,
+    height,
+    samples,
+    until = 0,
+    least = 0,
+    traced = scenery.production.traced,
+    rate = scenery.production.format.rate,
+  }: FrameSize,
   goesOn: () => boolean | Promise<boolean> = () => true,
 ): Promise<FrameState | null> {
-  const seconds = frameToSeconds(frame, scenery.production.format.rate);
+  const seconds = frameToSeconds(frame, rate);
   const middle = stateAt(scenery, seconds);
   // A frame that is written waits for what it shows.
   await scenery.pictures?.whenReady(picturesIn(middle));
@@ -108,7 +120,7 @@ export async function drawFrame(
   painter.restart(until > 0);
   for (let i = 0; i < samples; i++) {
     if (!(await goesOn())) return null;
-    const state = addSubFrame(painter, scenery, { seconds, quality: 'full', i, n: samples, traced });
+    const state = addSubFrame(painter, scenery, { seconds, quality: 'full', i, n: samples, traced, rate });
     if (until > 0 && i + 1 >= least && (i + 1) % MEASURED_EACH === 0 && painter.noise(state) <= until) break;
   }
   return middle;

@@ -5,6 +5,7 @@ import { rm } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import { isDeepStrictEqual } from 'node:util';
 import { and, asc, desc, eq, inArray, ne, sql } from 'drizzle-orm';
+import { deliveredLength } from '@/core/delivery/conform';
 import type { RenderStatus, RenderSummary } from '@/core/delivery/listing';
 import { isVideo, outputNamed, type VideoOutput } from '@/core/delivery/outputs/outputs';
 import {
@@ -98,7 +99,8 @@ export async function keepOrder(productionId: string, asked: RenderSettings): Pr
   const { document, revision } = await loadProduction(productionId);
   // How its light is drawn is settled now: the production may be changed before the last frame is.
   const settings = { ...asked, traced: asked.traced ?? document.traced };
-  if (settings.last >= document.format.length) throw new UserError(400, `This production ends at frame ${document.format.length - 1}.`);
+  const length = deliveredLength(document.format, settings.rate ?? document.format.rate);
+  if (settings.last >= length) throw new UserError(400, `This production ends at frame ${length - 1}.`);
   const trouble = rasterTrouble(settings, renderRaster(document.format, settings.scale));
   if (trouble) throw new UserError(400, trouble);
   const db = await database();

@@ -57,7 +57,7 @@ const WRITERS: Writers = {
   exr: async (picture, { layers, compression }) => {
     const { painter, scenery, order, state, goesOn, width, height } = picture;
     const channels = await drawLayers(new LayerSource(painter, scenery, order, state, goesOn), layers);
-    const { rate } = scenery.production.format;
+    const rate = order.rate ?? scenery.production.format.rate;
     return writeExr({
       width,
       height,

@@ -227,3 +227,30 @@ test('depth, places, normals and motion are those of a plate that a handbook cou
   expect(one('region.face')[i]).toBe(1);
   expect(one('region.side')[i]).toBe(0);
 });
+
+test('at another rate each frame is drawn at its own instant: at 50 every second one is that of 25, and none is a blend', async () => {
+  const sliding = bare((draft) => {
+    draft.shutterDeg = 0;
+    const mark = plate(draft, 0.5, 0.6, { material: 'glow', colour: '#ffffff', glow: 1 });
+    mark.channels.x.keys = [straightKey(0, -1.5), straightKey(10, 1.5)];
+  });
+  const at = (frame: number, rate?: '50' | '29.97') => drawn(page, { production: sliding, ...SIZE, frame, ...(rate ? { rate } : {}) });
+  expect(await at(10, '50')).toEqual(await at(5));
+  const middleOf = (pixels: number[]) => {
+    let [sum, weight] = [0, 0];
+    pixels.forEach((v, i) => {
+      if (i % 4 !== 3) return;
+      sum += v * (Math.floor(i / 4) % WIDTH);
+      weight += v;
+    });
+    return sum / weight;
+  };
+  const [first, second, third] = [middleOf(await at(5, '50')), middleOf(await at(6, '50')), middleOf(await at(7, '50'))];
+  expect(second - first).toBeCloseTo(third - second, 1);
+  // The first and the second frame at 25 lie twice as far apart.
+  const slow = middleOf(await at(6)) - middleOf(await at(5));
+  expect(Math.abs(slow / (second - first) - 2)).toBeLessThan(0.05);
+  // 29.97 is 30000 / 1001: its frame 6 is at 0.2002 s.
+  const odd = middleOf(await at(6, '29.97')) - middleOf(await at(5));
+  expect(Math.abs(odd / slow - 0.2002 * 25 + 5)).toBeLessThan(0.02);
+});

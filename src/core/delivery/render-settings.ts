@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { intField, numberField } from '../schema/fields';
+import { RATE_NAMES, type RateName } from '../time/rate';
 import { MAX_FRAMES, MAX_RASTER, type FrameFormat } from '../production/production';
 import { DNXHR_LEAST } from './mezzanine';
 import { bitsOf, isOfFrames, isVideo, outputNamed, outputOfKind, outputSchema, type FrameOutput, type Output } from './outputs/outputs';
@@ -13,6 +14,8 @@ export const renderFieldsSchema = z.object({
   last: intField({ label: 'Last frame', unit: 'fr', min: 0, max: MAX_FRAMES - 1, rest: 0 }),
   /** Frames between are left out: 1 draws all of them. */
   every: intField({ label: 'Every', unit: 'fr', min: 1, max: 1000, rest: 1 }),
+  /** Rate at which it is delivered; that of the production where it is not given. */
+  rate: z.enum(RATE_NAMES as [RateName, ...RateName[]]).optional(),
   scale: numberField({ label: 'Scale', unit: '%', min: 0.05, max: 4, rest: 1, step: 0.05, digits: 0, shown: 100 }),
   samples: intField({ label: 'Sub-frames', min: 1, max: 1024, rest: 64 }),
   /** Noise at which a frame is done before all its sub-frames are drawn, 8-bit values as they are shown; 0 draws all. */
@@ -67,12 +70,13 @@ export function rasterTrouble({ outputs }: Pick<Fields, 'outputs'>, { width, hei
 }
 
 /** What of a render's settings each of its frames is drawn by. */
-export const drawnBy = ({ samples, until, least, alpha, traced }: RenderSettings) => ({
+export const drawnBy = ({ samples, until, least, alpha, traced, rate }: RenderSettings) => ({
   samples,
   until,
   least,
   alpha,
   ...(traced === undefined ? {} : { traced }),
+  ...(rate === undefined ? {} : { rate }),
 });
 
 /** Frames of a render, in order. */

@@ -1,3 +1,4 @@
+import { productionFrame } from '@/core/delivery/conform';
 import { channelOf, channelsOf } from '@/core/delivery/layers';
 import { evaluate } from '@/core/frame/evaluate';
 import { forwardOf, positionOf } from '@/core/space/matrix';
@@ -44,12 +45,13 @@ export const drawNormal: LayerDrawer = async (source) => {
 /** The way of what is seen from half a frame before to half a frame after, pixels to the right and up. */
 export const drawMotion: LayerDrawer = async (source) => {
   const { painter, scenery, order, middle, seconds } = source;
-  const half = 0.5 / framesPerSecond(scenery.production.format.rate);
+  const half = 0.5 / framesPerSecond(source.rate);
   const data = new SeenData(painter);
   data.read(middle);
   const { production, boundsOf, probe } = scenery;
   // Never over a cut: both belong to this picture.
-  const around = (time: number) => evaluate(production, time, boundsOf, { probe, pictureFrame: order.frame });
+  const around = (time: number) =>
+    evaluate(production, time, boundsOf, { probe, pictureFrame: productionFrame(order.frame, source.rate, production.format) });
   const pixels = data.motion(middle, [around(seconds - half), around(seconds + half)]);
   data.dispose();
   return [channelOf(pixels, 0, 'motion.X', true), channelOf(pixels, 1, 'motion.Y', true)];

@@ -1,6 +1,6 @@
 import type { LayerChannel } from '@/core/delivery/layers';
 import type { FrameState } from '@/core/frame/frame-state';
-import { frameToSeconds } from '@/core/time/rate';
+import { frameToSeconds, type RateName } from '@/core/time/rate';
 import { addSubFrame, type FrameSize, type Looking, type Scenery, type Variant } from '../draw-frame';
 import type { Painter } from '../painter';
 
@@ -28,10 +28,15 @@ export class LayerSource {
     readonly middle: FrameState,
     private readonly goesOn: () => boolean | Promise<boolean>,
   ) {
-    this.seconds = frameToSeconds(order.frame, scenery.production.format.rate);
+    this.seconds = frameToSeconds(order.frame, this.rate);
     this.count = painter.sampleCount;
     this.beauty = painter.readLinear(middle, order.alpha);
     this.mean = painter.readMean();
+  }
+
+  /** Rate at which its frames are counted. */
+  get rate(): RateName {
+    return this.order.rate ?? this.scenery.production.format.rate;
   }
 
   /** Whether its light was followed by rays. */
@@ -50,7 +55,15 @@ export class LayerSource {
     painter.restart();
     for (let i = 0; i < this.count; i++) {
       if (!(await this.goesOn())) throw new LayersStopped('cancelled');
-      addSubFrame(painter, this.scenery, { seconds, quality: 'full', i, n: order.samples, traced: this.isTraced, ...variant });
+      addSubFrame(painter, this.scenery, {
+        seconds,
+        quality: 'full',
+        i,
+        n: order.samples,
+        traced: this.isTraced,
+        rate: this.rate,
+        ...variant,
+      });
     }
     const mean = painter.readMean();
     this.made.set(name, mean);

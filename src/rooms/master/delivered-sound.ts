@@ -1,3 +1,6 @@
+import { productionFrame } from '@/core/delivery/conform';
+import type { RenderSettings } from '@/core/delivery/render-settings';
+import type { RateName } from '@/core/time/rate';
 import { outputNamed } from '@/core/delivery/outputs/outputs';
 import type { Production } from '@/core/production/production';
 import { soundOffset } from '@/core/production/sound';
@@ -20,20 +23,30 @@ export const canDeliverSound = async (kind: BrowserVideo): Promise<boolean> =>
  * The sound under some frames of a production, first and last with them, at 48 kHz; null where there is none. Throws when its file is
  * gone.
  */
-export async function soundUnder(production: Production, first: number, last: number): Promise<Float32Array<ArrayBuffer>[] | null> {
+export async function soundUnder(
+  production: Production,
+  first: number,
+  last: number,
+  rate: RateName = production.format.rate,
+): Promise<Float32Array<ArrayBuffer>[] | null> {
   const { sound } = production;
   if (!sound) return null;
-  const start = soundOffset(production, first);
+  const at = (frame: number) => soundOffset(production, productionFrame(frame, rate, production.format));
+  const start = at(first);
   const channels = (await channelsAt(await soundBytes(sound.hash), SAMPLE_RATE)).slice(0, MOST_CHANNELS);
-  return excerpt(channels, SAMPLE_RATE, { start, seconds: soundOffset(production, last + 1) - start, gainDb: sound.gainDb });
+  return excerpt(channels, SAMPLE_RATE, { start, seconds: at(last + 1) - start, gainDb: sound.gainDb });
 }
 
 /**
  * The same for a video; null where there is none.
  * @throws Error when its file is gone or this browser cannot encode it
  */
-export async function deliveredSound(production: Production, kind: BrowserVideo, first: number, last: number): Promise<VideoSound | null> {
-  const channels = await soundUnder(production, first, last);
+export async function deliveredSound(
+  production: Production,
+  kind: BrowserVideo,
+  { first, last, rate }: Pick<RenderSettings, 'first' | 'last' | 'rate'>,
+): Promise<VideoSound | null> {
+  const channels = await soundUnder(production, first, last, rate);
   if (!channels) return null;
   const codec = await soundCodecFor(kind, channels.length, SAMPLE_RATE);
   if (!codec)

@@ -137,11 +137,11 @@ export class JobHand {
     const codec = await videoCodecFor(kind, raster, alpha);
     if (!codec) throw new Error(noEncoder(kind, alpha));
     const frames = framesOf(settings).map((frame) => `/api/renders/${id}/frames/${frame}?as=${videoSource(settings)}`);
-    const heard = sound ? await deliveredSound(document, kind, settings.first, settings.last) : null;
+    const heard = sound ? await deliveredSound(document, kind, settings) : null;
     this.tell(id, { phase: 'video', done: 0, total: frames.length });
     const speed = speedometer();
     const bytes = await encodeVideo(
-      { frames, ...raster, rate: RATES[document.format.rate], kind, codec, alpha, sound: heard },
+      { frames, ...raster, rate: RATES[settings.rate ?? document.format.rate], kind, codec, alpha, sound: heard },
       (done) => this.tell(id, { done, ...speed(frames.length - done) }),
       signal,
     );

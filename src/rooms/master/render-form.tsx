@@ -2,11 +2,13 @@
 
 import { useState } from 'react';
 import type { RenderSummary } from '@/core/delivery/listing';
+import { deliveredLength, productionFrame } from '@/core/delivery/conform';
+import { RATE_NAMES } from '@/core/time/rate';
 import { isVideo, outputNamed } from '@/core/delivery/outputs/outputs';
 import { framesOf, renderFieldsSchema, renderRaster, renderSettingsSchema, type RenderSettings } from '@/core/delivery/render-settings';
 import { fieldMeta } from '@/core/schema/fields';
 import { api } from '@/parts/api';
-import { Button, Choices, Heading, Row } from '@/parts/controls';
+import { Button, Choices, Heading, Pick, Row } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { isBrowserVideo } from '@/parts/video-client';
 import { useProduction, useView, useWorkspace } from '../workspace/workspace';
@@ -34,8 +36,10 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
   const { hindered, machine } = useHindered(raster.width, raster.height, settings.alpha);
   const videos = settings.outputs.filter(isVideo);
   const change = (next: Partial<RenderSettings>) => setSettings({ ...settings, ...next });
-  const last = format.length - 1;
+  const rate = settings.rate ?? format.rate;
+  const last = deliveredLength(format, rate) - 1;
   const count = framesOf(settings).length;
+  const inProduction = (at: number) => Math.min(format.length - 1, Math.round(productionFrame(at, rate, format)));
   const asked = { ...settings, traced: settings.traced ?? tracedAsSaid };
   const field = (
     name: 'first' | 'last' | 'every' | 'scale' | 'samples' | 'until' | 'least',
@@ -88,6 +92,12 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
       {field('first', { max: last })}
       {field('last', { max: last, rest: last })}
       {field('every')}
+      <Pick
+        label="Rate"
+        value={rate}
+        options={RATE_NAMES.map((name) => ({ id: name, label: name === format.rate ? `${name}, as it is` : name }))}
+        onChange={(to) => change({ rate: to === format.rate ? undefined : to, first: 0, last: deliveredLength(format, to) - 1 })}
+      />
       {field('scale')}
       <Row label="">
         <span style={{ font: '11px var(--mono)', color: 'var(--faint)', paddingRight: 27 }}>
@@ -141,7 +151,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
           {busy === 'still' ? 'Drawing…' : `Save frame ${frame} as a still`}
         </Button>
       </div>
-      <Takeaways first={settings.first} last={settings.last} />
+      <Takeaways first={inProduction(settings.first)} last={inProduction(settings.last)} />
       {drawnBy ? <p style={{ color: 'var(--faint)', fontSize: 11, marginTop: 8 }}>Drawn by {drawnBy}.</p> : null}
       {trouble ? (
         <p role="alert" style={{ color: 'var(--coral)', marginTop: 8 }}>

@@ -7,8 +7,9 @@ import type { RenderProgress } from './job-hand';
 export const outputWords = ({ settings }: RenderSummary): string => settings.outputs.map(({ kind }) => outputNamed(kind).label).join(', ');
 
 /** How a render is drawn, in words. */
-export function settingsWords({ settings: { scale, samples, every, traced, alpha } }: RenderSummary): string {
+export function settingsWords({ settings: { scale, samples, every, traced, alpha, rate } }: RenderSummary): string {
   const parts = [`${Math.round(scale * 100)} %`, `${samples} sub-frames`];
+  if (rate) parts.push(`${rate} fr/s`);
   if (every > 1) parts.push(`every ${every} frames`);
   return [parts.join(' · '), traced ? ' · traced' : '', alpha ? ' · transparent' : ''].join('');
 }

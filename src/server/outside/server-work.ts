@@ -1,5 +1,6 @@
 import 'server-only';
 import path from 'node:path';
+import { productionFrame } from '@/core/delivery/conform';
 import type { Job } from '@/core/delivery/jobs';
 import { isVideo, outputNamed } from '@/core/delivery/outputs/outputs';
 import { frameFileName, frameFiles, framesOf, videoSource } from '@/core/delivery/render-settings';
@@ -25,7 +26,7 @@ async function encode(job: Job): Promise<void> {
   if (!output) throw new Error('This render has no such video.');
   const source = frameFiles(settings).find(({ name }) => name === videoSource(settings));
   const frames = framesOf(settings);
-  const { rate } = production.format;
+  const rate = settings.rate ?? production.format.rate;
   const { sound } = production;
   const pattern = path.join(renderFolder(job.renderId), source?.folder ?? '', frameFileName(0).replace('00000', '%05d'));
   await encodeOutside(
@@ -38,7 +39,11 @@ async function encode(job: Job): Promise<void> {
       alpha: settings.alpha && outputNamed(output.kind).holdsAlpha,
       sound:
         sound && settings.sound
-          ? { file: mediaFile('sound', sound.hash), start: soundOffset(production, settings.first), gainDb: sound.gainDb }
+          ? {
+              file: mediaFile('sound', sound.hash),
+              start: soundOffset(production, productionFrame(settings.first, rate, production.format)),
+              gainDb: sound.gainDb,
+            }
           : null,
       timecode: formatTimecode(settings.first, rate),
       to: videoPath(job.renderId, output),

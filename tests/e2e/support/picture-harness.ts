@@ -5,7 +5,7 @@ import { buildMark } from '@/core/frame/solids/build-mark';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
 import { subFrameSample } from '@/core/optics/samples';
 import type { Production } from '@/core/production/production';
-import { frameToSeconds } from '@/core/time/rate';
+import { frameToSeconds, type RateName } from '@/core/time/rate';
 import { addSubFrame, drawFrame, stateAt, type FrameSize, type Scenery } from '@/picture/draw-frame';
 import { Painter } from '@/picture/painter';
 import { pick } from '@/picture/pick';
@@ -23,6 +23,8 @@ export interface DrawOrder {
   samples: number;
   alpha: boolean;
   traced?: boolean;
+  /** Rate at which frames are counted. */
+  rate?: RateName;
   /** Noise at which it is done, and sub-frames at least. */
   until?: number;
   least?: number;
