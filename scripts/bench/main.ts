@@ -18,6 +18,7 @@ import { demoProductions } from '@/demo/productions';
 import { launchBrowser } from '../browser.mjs';
 import { ensureBuild, freePort, startServer } from '../lib.mjs';
 import { bundleForBrowser } from '../bundle.mjs';
+import { delivering } from './delivering';
 import { dragging } from './dragging';
 import { edits } from './edits';
 import { growth } from './growth';
@@ -283,6 +284,7 @@ const parts: Record<string, () => void | Promise<void>> = {
   motion,
   performing,
   falling,
+  delivering,
   edits,
   dragging,
   long,
