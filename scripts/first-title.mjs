@@ -45,7 +45,7 @@ export async function shootFirstTitle(browser, refined) {
     await sees(99);
     await shoot(7);
     await room('Master');
-    await page.getByRole('radio', { name: 'MP4' }).click();
+    await page.getByRole('checkbox', { name: 'MP4', exact: true }).click({ force: true });
     await page.getByRole('textbox', { name: 'Scale, %', exact: true }).fill('25');
     await page.getByRole('textbox', { name: 'Sub-frames', exact: true }).fill('8');
     await page.getByRole('textbox', { name: 'Sub-frames', exact: true }).press('Enter');

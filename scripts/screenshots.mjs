@@ -108,7 +108,7 @@ try {
   await page.getByRole('textbox', { name: 'Sub-frames', exact: true }).press('Enter');
   await page.getByRole('textbox', { name: 'Last frame, fr', exact: true }).fill('11');
   await page.getByRole('textbox', { name: 'Last frame, fr', exact: true }).press('Enter');
-  await page.getByRole('radio', { name: 'MP4' }).click();
+  await page.getByRole('checkbox', { name: 'MP4', exact: true }).click({ force: true });
   await page.getByRole('button', { name: 'Render 12 frames' }).click();
   await page.getByText('done · 12 frames').waitFor({ timeout: 240_000 });
   await seek(46);

@@ -19,7 +19,8 @@ function picture(frame: number): Float32Array {
     for (let x = 0; x < WIDTH; x++) {
       seed = (seed * 1664525 + 1013904223) >>> 0;
       const noise = (seed / 2 ** 32 - 0.5) * 0.004;
-      const letter = Math.floor((x + 4 * frame) / 90) % 2 === 0 && y > 200 && y < 520 ? 0.5 + 0.3 * Math.sin(y / 40) : 0.03 + 0.02 * (y / HEIGHT);
+      const letter =
+        Math.floor((x + 4 * frame) / 90) % 2 === 0 && y > 200 && y < 520 ? 0.5 + 0.3 * Math.sin(y / 40) : 0.03 + 0.02 * (y / HEIGHT);
       const at = 4 * (y * WIDTH + x);
       pixels.set([letter + noise, 0.9 * letter + noise, 0.7 * letter + noise, 1], at);
     }
@@ -61,7 +62,9 @@ export function delivering(): void {
   };
   const reading = milliseconds(1, readAll, 0);
   const flash = milliseconds(1, () => void checkFlash(readings, 25), 0);
-  console.log(`Checks of ${CHECKED} frames beside their drawing: ${(reading / 1000).toFixed(1)} s read, ${(flash / 1000).toFixed(1)} s for flashes`);
+  console.log(
+    `Checks of ${CHECKED} frames beside their drawing: ${(reading / 1000).toFixed(1)} s read, ${(flash / 1000).toFixed(1)} s for flashes`,
+  );
   const minute = Float32Array.from({ length: 60 * LOUDNESS_RATE }, (_, i) => 0.2 * Math.sin(i / 7) * Math.sin(i / 9000));
   const loud = milliseconds(1, () => void loudnessOf([minute, minute]), 0);
   console.log(`Loudness and true peak of a minute of two channels: ${(loud / 1000).toFixed(1)} s`);

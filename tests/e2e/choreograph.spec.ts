@@ -190,7 +190,7 @@ test('sound and cues: a click track is drawn and its clicks become cues; keys fa
 
   // A browser that cannot encode sound says so before it draws anything.
   await goToRoom(page, 'Master');
-  await page.getByRole('radio', { name: 'WebM' }).click();
+  await page.getByRole('checkbox', { name: 'WebM', exact: true }).click({ force: true });
   await page.evaluate(() => Reflect.deleteProperty(globalThis, 'AudioEncoder'));
   await page.getByRole('button', { name: 'Render 50 frames' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'cannot encode sound' })).toBeVisible();
