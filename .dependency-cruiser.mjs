@@ -82,7 +82,7 @@ export default {
       'frame',
       CORE.filter((folder) => !['interchange', 'delivery', 'check', 'finish', 'frame'].includes(folder)),
     ),
-    core('finish', ['production', 'frame', 'colour', 'schema', 'motion', 'space']),
+    core('finish', ['production', 'frame', 'colour', 'schema', 'motion', 'space', 'keep']),
     core(
       'check',
       CORE.filter((folder) => !['interchange', 'check'].includes(folder)),

@@ -1,4 +1,5 @@
 import { Matrix4, type Color, type Texture, type WebGLRenderer, type WebGLRenderTarget } from 'three';
+import { curveNumber } from '@/core/colour/display';
 import type { EffectState, FrameState, PlateState } from '@/core/frame/frame-state';
 import { ofKind } from '@/core/schema/owner-kind';
 import { display } from '@/core/production/owners/display';
@@ -19,6 +20,9 @@ import type { PictureTextures } from './picture-textures';
 
 /** What the display does where nothing is said of it. */
 const PLAIN = { exposure: 0, knee: restOf('knee'), falloff: restOf('falloff'), ground: [0, 0, 0] as const };
+
+/** The curve by which a state is shown, as its number. */
+const curveOf = ({ finish }: FrameState): number => curveNumber(ofKind(finish, 'display')?.settings.curve ?? 'rolled');
 
 function restOf(name: string): number {
   const meta = channelMetaOf(display.channels.shape, name);
@@ -82,7 +86,7 @@ export class PictureChain {
     const { renderer, ground } = this;
     this.meanLight(samples);
     const shown = ofKind(state.finish, 'display')?.values ?? PLAIN;
-    if (state.plate && (isWork || state.plate.isDelivered)) this.addPlate(state.plate, shown);
+    if (state.plate && (isWork || state.plate.isDelivered)) this.addPlate(state.plate, shown, curveOf(state));
     if (!keepAlpha) {
       (ground.uniforms.ground.value as Color).setRGB(...(shown.ground as [number, number, number]));
       ground.uniforms.falloff.value = shown.falloff;
@@ -110,6 +114,7 @@ export class PictureChain {
     const shown = ofKind(state.finish, 'display')?.values ?? PLAIN;
     tone.uniforms.exposure.value = 2 ** shown.exposure;
     tone.uniforms.knee.value = shown.knee;
+    tone.uniforms.curve.value = curveOf(state);
     this.next((from, into) => {
       tone.uniforms.picture.value = from;
       tone.draw(renderer, into);
@@ -125,7 +130,7 @@ export class PictureChain {
     reach.value.set(sensorWidthMm / (2 * focalLengthMm), sensorHeightMm / (2 * focalLengthMm));
   }
 
-  private addPlate(state: PlateState, { exposure, knee }: { exposure: number; knee: number }): void {
+  private addPlate(state: PlateState, { exposure, knee }: { exposure: number; knee: number }, curve: number): void {
     const texture = this.pictures.texture(state.ref);
     if (!texture) return;
     const { renderer, plate } = this;
@@ -135,6 +140,7 @@ export class PictureChain {
     uniforms.opacity.value = state.opacity;
     uniforms.exposure.value = 2 ** exposure;
     uniforms.knee.value = knee;
+    uniforms.curve.value = curve;
     this.next((from, to) => {
       uniforms.picture.value = from;
       plate.draw(renderer, to);

@@ -21,8 +21,23 @@ const FIRST_SHOWN = 8;
 const SHOWN_EVERY = 4;
 
 /** A state as a look shows it: a sketch and a view that is no camera's go without effects. */
-function finished(state: FrameState, { quality, free, onlyEffect }: Look): FrameState {
-  if (quality === 'sketch' || free) return withoutEffects(state);
+function finished(state: FrameState, look: Look): FrameState {
+  const shown = seenBy(state, look.curve);
+  if (look.quality === 'sketch' || look.free) return withoutEffects(shown);
+  return alone(shown, look.onlyEffect);
+}
+
+/** A state as another curve shows it. */
+const seenBy = (state: FrameState, curve: Look['curve']): FrameState =>
+  curve === null
+    ? state
+    : {
+        ...state,
+        finish: state.finish.map((each) => (each.kind === 'display' ? { ...each, settings: { ...each.settings, curve } } : each)),
+      };
+
+/** A state with one of its effects alone. */
+function alone(state: FrameState, onlyEffect: Look['onlyEffect']): FrameState {
   return onlyEffect === null ? state : { ...state, finish: state.finish.filter(({ id, kind }) => id === onlyEffect || kind === 'display') };
 }
 

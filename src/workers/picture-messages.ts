@@ -1,4 +1,5 @@
 import type { Patch } from 'immer';
+import type { DisplayCurve } from '@/core/colour/display';
 import type { FrameMotion } from '@/core/check/strobe';
 import type { FrameOutput } from '@/core/delivery/outputs/outputs';
 import type { ColourReading } from '@/core/finish/colour-reading';
@@ -40,6 +41,8 @@ export interface Look {
   soloed: Soloed | null;
   /** One effect alone, by its id; null for all. */
   onlyEffect: string | null;
+  /** Shown by another curve than its own; by its own if null. */
+  curve: DisplayCurve | null;
   /** As much of the frame from its left, 0 to 1, is shown as it is before all effects. */
   before: number;
   /** Paints over the picture how sharp each surface is. */

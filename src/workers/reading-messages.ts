@@ -1,4 +1,5 @@
 import { MAX_READING_MS, TOO_MUCH_WORK } from '@/core/outline/svg/reading';
+import type { PackedTable } from '@/core/production/owners/effects/colour-table';
 import type { TimedPose } from '@/core/rig/take-poses';
 import type { ReadDrawing } from '@/core/outline/svg/read-svg';
 import type { ModelFacts } from './readers/model-reader';
@@ -10,6 +11,7 @@ export interface ReadOf {
   model: ModelFacts;
   picture: ReadPicture;
   flight: TimedPose[];
+  table: PackedTable;
 }
 export type ReadKind = keyof ReadOf;
 
@@ -19,6 +21,7 @@ export const READING_LIMITS: { readonly [K in ReadKind]: { ms: number; tooLong: 
   model: { ms: 30_000, tooLong: 'This model takes more than 30 seconds to read. Save it with fewer triangles.' },
   picture: { ms: 120_000, tooLong: 'This takes more than two minutes to read. Choose fewer frames, or a shorter video.' },
   flight: { ms: 20_000, tooLong: 'It takes more than 20 seconds to read. Save it with fewer samples.' },
+  table: { ms: 20_000, tooLong: 'It takes more than 20 seconds to read. Save it with fewer points.' },
 };
 
 /** A file to be read, or the files of a folder. */

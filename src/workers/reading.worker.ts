@@ -1,3 +1,4 @@
+import { CubeLutError } from '@/core/finish/cube-lut';
 import { CameraFileError } from '@/core/interchange/camera-file';
 import { PoseSamplesError } from '@/core/interchange/pose-samples';
 import { ModelFileError } from '@/core/interchange/model-file';
@@ -7,6 +8,7 @@ import { readDrawingFile } from './readers/drawing-reader';
 import { PictureFileError } from './pictures/opened';
 import { readModelFile } from './readers/model-reader';
 import { readPictureFiles } from './readers/picture-reader';
+import { readTable } from './readers/table-reader';
 import type { FromReading, ReadingOrder, ReadKind, ReadOf } from './reading-messages';
 import { sayReady } from './worker-port';
 
@@ -22,10 +24,11 @@ const READERS: { readonly [K in ReadKind]: (files: readonly File[], tell: (share
   model: readModelFile,
   picture: readPictureFiles,
   flight: readFlight,
+  table: readTable,
 };
 
 /** Errors whose words are for the person. */
-const PLAIN = [DrawingError, ModelFileError, PictureFileError, CameraFileError, PoseSamplesError];
+const PLAIN = [DrawingError, ModelFileError, PictureFileError, CameraFileError, PoseSamplesError, CubeLutError];
 
 let told = 0;
 function tell(share: number): void {

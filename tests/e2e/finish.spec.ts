@@ -5,10 +5,11 @@ import { linearColour } from '@/core/colour/transfer';
 import { balanced, contrasted } from '@/core/finish/grade';
 import { lensFit, lensSource, type LensMap } from '@/core/finish/lens-map';
 import { EFFECTS } from '@/core/production/owners/effects/effects';
-import { emptyProduction, productionSchema, type Production } from '@/core/production/production';
+import { emptyProduction, type Production } from '@/core/production/production';
 import { ofKind } from '@/core/schema/owner-kind';
 import { bundleForBrowser } from '../../scripts/bundle.mjs';
 import { setOf } from '../support/set-of';
+import { finished, swirled, tableOf, type Effect } from './support/finished';
 import { bare, drawn, HEIGHT, plate, WIDTH } from './support/plates';
 import { addWords, field, goToRoom, makeProduction, pictureOf, saved, seekTo, type, valueOf } from './support/rooms';
 import { expect, test } from './support/server';
@@ -21,23 +22,6 @@ test.beforeAll(async ({ browser }) => {
   await page.addScriptTag({ content: await bundleForBrowser('tests/e2e/support/picture-harness.ts') });
 });
 test.afterAll(() => page.close());
-
-type Effect = { kind: string; channels?: Record<string, number | string>; settings?: object };
-
-/** A production with effects in its finish. */
-const finished = (production: Production, effects: readonly Effect[]): Production =>
-  productionSchema.parse({
-    ...production,
-    finish: [
-      ...production.finish,
-      ...effects.map(({ kind, channels = {}, settings = {} }, i) => ({
-        id: `effect-${i}`,
-        kind,
-        channels: Object.fromEntries(Object.entries(channels).map(([name, rest]) => [name, { rest }])),
-        settings,
-      })),
-    ],
-  });
 
 /** A small bright plate of 0.4 m in a dark room, at some place. */
 const lamp = (x = 0, y = 0, glow = 8): Production =>
@@ -65,6 +49,7 @@ const NEUTRAL: Record<string, Record<string, number>> = {
   contrast: {},
   balance: {},
   blacks: { amount: 0 },
+  'colour-table': {},
   grain: { amount: 0 },
   'frame-edges': { opacity: 0 },
   bars: { opacity: 0 },
@@ -88,7 +73,8 @@ test('each effect that is added changes the picture, and the same way each time'
   for (const { kind } of EFFECTS) {
     const channels: Record<string, number> =
       kind === 'fade' ? { amount: 0.5 } : kind === 'contrast' ? { contrast: 1.3 } : kind === 'balance' ? { slopeRed: 1.2 } : {};
-    const effect = finished(production, [{ kind, channels }]);
+    const settings = kind === 'colour-table' ? { table: tableOf(swirled(5)) } : {};
+    const effect = finished(production, [{ kind, channels, settings }]);
     const [once, again] = [await draw(effect, { linear: false, alpha: false }), await draw(effect, { linear: false, alpha: false })];
     expect(once).toEqual(again);
     expect(once, kind).not.toEqual(plain);

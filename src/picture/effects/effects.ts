@@ -2,6 +2,7 @@ import type { EffectState } from '@/core/frame/frame-state';
 import { balanceDrawer } from './balance';
 import { barsDrawer } from './bars';
 import { blacksDrawer } from './blacks';
+import { colourTableDrawer } from './colour-table';
 import { contrastDrawer } from './contrast';
 import { diffusionDrawer } from './diffusion';
 import { fadeDrawer } from './fade';
@@ -29,6 +30,7 @@ export const EFFECT_DRAWERS: Drawers = {
   contrast: contrastDrawer,
   balance: balanceDrawer,
   blacks: blacksDrawer,
+  'colour-table': colourTableDrawer,
   grain: grainDrawer,
   'frame-edges': frameEdgesDrawer,
   bars: barsDrawer,

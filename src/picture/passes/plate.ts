@@ -13,6 +13,7 @@ uniform vec2 scale;
 uniform float opacity;
 uniform float exposure;
 uniform float knee;
+uniform float curve;
 /** From the picture as it is drawn into the frame. */
 uniform vec4 inFrame;
 varying vec2 at;
@@ -24,7 +25,7 @@ void main() {
   vec4 shown = texture2D(plate, p);
   vec3 straight = shown.a > 1e-4 ? shown.rgb / shown.a : vec3(0.0);
   float cover = shown.a * opacity * inside.x * inside.y;
-  vec3 scene = sceneColour(straight, knee) / exposure;
+  vec3 scene = sceneColour(straight, knee, curve) / exposure;
   gl_FragColor = vec4(mean.rgb + (1.0 - mean.a) * scene * cover, mean.a + (1.0 - mean.a) * cover);
 }`,
     {
@@ -34,6 +35,7 @@ void main() {
       opacity: { value: 1 },
       exposure: { value: 1 },
       knee: { value: 0.5 },
+      curve: { value: 0 },
       inFrame: { value: new Vector4(1, 1, 0, 0) },
     },
   );

@@ -9,6 +9,7 @@ export const tonePass = () =>
 uniform sampler2D picture;
 uniform float exposure;
 uniform float knee;
+uniform float curve;
 varying vec2 at;
 ${DISPLAY_GLSL}
 vec3 encode(vec3 v) {
@@ -17,7 +18,7 @@ vec3 encode(vec3 v) {
 void main() {
   vec4 scene = texture2D(picture, at);
   vec3 straight = scene.a > 0.0 ? scene.rgb / scene.a : vec3(0.0);
-  gl_FragColor = vec4(encode(displayColour(straight * exposure, knee)), scene.a);
+  gl_FragColor = vec4(encode(displayColour(straight * exposure, knee, curve)), scene.a);
 }`,
-    { picture: { value: null as Texture | null }, exposure: { value: 1 }, knee: { value: 0.5 } },
+    { picture: { value: null as Texture | null }, exposure: { value: 1 }, knee: { value: 0.5 }, curve: { value: 0 } },
   );

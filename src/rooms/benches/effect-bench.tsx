@@ -11,6 +11,7 @@ import { Button, IconButton } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { BalanceWheels } from './balance-wheels';
+import { ColourTableBench } from './colour-table-bench';
 import { ChannelField } from './channel-field';
 import { NameField } from './name-field';
 import { SettingChoice } from './setting-choice';
@@ -79,6 +80,7 @@ export function EffectBench({ path }: { path: string }) {
       {kind.kind === 'bars' ? (
         <SettingChoice owner={path} name="aspect" row="They leave" label="Aspect that bars leave" words={WORDS} />
       ) : null}
+      {found.kind === 'colour-table' ? <ColourTableBench path={path} table={found.settings.table} /> : null}
       {kind.kind === 'balance' ? <BalanceWheels path={path} /> : null}
       {Object.keys(kind.channels.shape).map((name) => (
         <ChannelField key={name} owner={path} name={name} />

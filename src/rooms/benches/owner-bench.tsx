@@ -1,6 +1,7 @@
 'use client';
 
 import type { ComponentType } from 'react';
+import type { DisplayCurve } from '@/core/colour/display';
 import { numberNames } from '@/core/schema/fields';
 import { BACKDROPS } from '@/core/production/owners/backdrops/backdrops';
 import { EFFECTS } from '@/core/production/owners/effects/effects';
@@ -25,6 +26,7 @@ import { LightChoice } from './light-choice';
 import { MarkCarrierBench } from './mark-carriers';
 import { PlateBench } from './plate-bench';
 import { RegionBench } from './regions-bench';
+import { SettingChoice } from './setting-choice';
 import { useEdit, useProduction } from '../workspace/workspace';
 
 /** Benches of kinds for which their schema says too little. */
@@ -42,11 +44,15 @@ const OWN_BENCHES: Record<string, ComponentType<{ path: string }> | undefined> =
   ...Object.fromEntries(DOME_ELEMENTS.map(({ kind }) => [kind, ElementBench])),
 };
 
+/** What the curves of the display are called. */
+const CURVES: Record<DisplayCurve, string> = { rolled: 'rolled off', plain: 'plain sRGB', filmic: 'filmic' };
+
 /** What is set of the picture beside its values. */
 function OfThePicture() {
   return (
     <>
       <LightChoice />
+      <SettingChoice owner="finish/display" name="curve" row="Shown" label="Curve of the display" words={CURVES} />
       <Heading>Frame and length</Heading>
       <FormatFields />
     </>

@@ -207,6 +207,12 @@ export const COMMANDS: readonly Command[] = [
     label: 'Show or hide what is sharp',
     run: ({ workspace }) => workspace.view.setState(({ sharpness }) => ({ sharpness: !sharpness })),
   },
+  {
+    id: 'other-curve',
+    label: 'Look at the picture by the other curve of the display',
+    keys: 'shift+y',
+    run: ({ workspace }) => workspace.view.setState(({ otherCurve }) => ({ otherCurve: !otherCurve })),
+  },
   { id: 'remove', label: 'Remove what is picked', keys: 'Delete', run: removePicked },
   {
     id: 'safe-areas',

@@ -41,6 +41,7 @@ function Building({ markId, done, of }: { markId: string; done: number; of: numb
 export function LensNotices() {
   const marks = useProduction((p) => p.marks);
   const facts = useView((s) => s.facts);
+  const isOther = useView((s) => s.otherCurve);
   const waits = marks.filter(({ id }) => !(id in facts)).length;
   const { lost, trouble, building, progress, flying, walks, drawn } = useView((s) => ({
     lost: s.lost,
@@ -58,5 +59,6 @@ export function LensNotices() {
   if (!drawn && !flying) return <Notice role="status">Drawing the first picture</Notice>;
   if (marks.length === 0 && walks)
     return <Notice role="status">Nothing stands here yet. Add words, an outline or a plain form at the left.</Notice>;
+  if (isOther && !flying) return <Notice role="status">By the other curve of the display · Shift Y goes back</Notice>;
   return flying ? <Notice>Flying freely · Enter lands here, Escape goes back</Notice> : null;
 }

@@ -2,6 +2,8 @@
 
 import { useEffect, useRef, useState, type HTMLAttributes, type ReactNode } from 'react';
 import { styled } from 'styled-components';
+import { otherCurve } from '@/core/colour/display';
+import { ofKind } from '@/core/schema/owner-kind';
 import { frameToSeconds, secondsToFrame } from '@/core/time/rate';
 import { Well } from '@/parts/well';
 import { HandPoints } from '../looking/hand-points';
@@ -97,6 +99,9 @@ function useLook(width: number, height: number) {
   const only = useView((s) => s.onlyEffect);
   // An effect that is gone is not looked at alone any more.
   const onlyEffect = useProduction((p) => (p.finish.some(({ id }) => id === only) ? only : null));
+  const ownCurve = useProduction((p) => ofKind(p.finish, 'display')?.settings.curve ?? 'rolled');
+  const isOther = useView((s) => s.otherCurve);
+  const curve = isOther ? otherCurve(ownCurve) : null;
   const view = useView((s) => ({
     playhead: s.trialFrame ?? s.playhead,
     quality: s.quality,
@@ -122,10 +127,11 @@ function useLook(width: number, height: number) {
       sharpness: view.sharpness,
       soloed: view.soloed,
       onlyEffect,
+      curve,
       before: view.before,
       moving: view.moving,
     });
-  }, [picture, width, height, rate, view, onlyEffect]);
+  }, [picture, width, height, rate, view, onlyEffect, curve]);
 }
 
 export interface LensViewProps {

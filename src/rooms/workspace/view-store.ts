@@ -119,6 +119,8 @@ export interface ViewState {
   /** The stations before and after the playhead, drawn as outlines. */
   ghosts: boolean;
   /** Marks what lies within the depth of field. */
+  /** The picture is looked at by the other curve of the display. */
+  otherCurve: boolean;
   sharpness: boolean;
   /** What a press in the lens view of Light does: it flies, moves a highlight there, or asks what lights the spot. */
   lightHand: 'fly' | 'highlight' | 'ask';
@@ -196,6 +198,7 @@ export function createViewStore() {
     safeAreas: true,
     thirds: false,
     ghosts: false,
+    otherCurve: false,
     sharpness: false,
     lightHand: 'fly',
     soloed: null,

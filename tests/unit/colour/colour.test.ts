@@ -1,5 +1,5 @@
 import Color from 'colorjs.io';
-import { displayColour, rollOff, sceneColour } from '@/core/colour/display';
+import { displayColour, rollOff, film, sceneColour } from '@/core/colour/display';
 import { linearColour, linearToSrgb, srgbToLinear } from '@/core/colour/transfer';
 
 // IEC 61966-2-1.
@@ -58,4 +58,25 @@ test('what the display shows of a scene colour is undone: a picture that is put 
       // Within a fifth of a step of eight bits: the roll-off itself never reaches white.
       again.forEach((v, k) => expect(Math.abs(v - (shown[k] as number))).toBeLessThan(1 / 1275));
     }
+});
+
+test('the filmic curve is that which was published: values of its formula, black to black, never over white', () => {
+  // x(2.51x + 0.03) / (x(2.43x + 0.59) + 0.14) at 0.6 times the light (K. Narkowicz, 2015; worked out by hand).
+  expect(film(0)).toBe(0);
+  expect(film(0.18)).toBeCloseTo((0.108 * 0.30108) / (0.108 * 0.85244 + 0.14), 10);
+  expect(film(1)).toBeCloseTo(0.9216 / 1.3688, 10);
+  expect(film(100)).toBe(1);
+  expect(displayColour([0.18, 1, 0], 0.5, 'filmic')).toEqual([film(0.18), film(1), 0]);
+});
+
+test.each(['plain', 'filmic'] as const)('what the %s display shows is undone too', (curve) => {
+  for (const shown of [
+    [0, 0, 0],
+    [0.2, 0.5, 0.1],
+    [0.9, 0.7, 0.95],
+    [1, 0.001, 0.5],
+  ] as const) {
+    const again = displayColour(sceneColour(shown, 0.5, curve), 0.5, curve);
+    again.forEach((v, k) => expect(v).toBeCloseTo(shown[k] as number, 6));
+  }
 });

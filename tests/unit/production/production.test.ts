@@ -266,9 +266,9 @@ test('solids are built anew only for what changes them', () => {
 describe('render settings', () => {
   const settings = { first: 0, last: 95 };
   test('have defaults, and are refused in words', () => {
-    expect(renderSettingsSchema.parse(settings)).toMatchObject({ scale: 1, alpha: false, output: 'frames' });
+    expect(renderSettingsSchema.parse(settings)).toMatchObject({ scale: 1, alpha: false, outputs: [{ kind: 'png', depth: '8' }] });
     expect(renderSettingsSchema.safeParse({ first: 9, last: 3 }).error?.issues[0]?.message).toContain('comes before');
-    expect(renderSettingsSchema.safeParse({ ...settings, alpha: true, output: 'mp4' }).error?.issues[0]?.message).toContain(
+    expect(renderSettingsSchema.safeParse({ ...settings, alpha: true, outputs: [{ kind: 'mp4' }] }).error?.issues[0]?.message).toContain(
       'no transparency',
     );
   });

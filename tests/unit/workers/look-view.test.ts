@@ -39,6 +39,7 @@ const LOOK: Look = {
   height: 36,
   quality: 'lit',
   moving: false,
+  curve: null,
   sharpness: false,
   pose: null,
   cameraId: null,

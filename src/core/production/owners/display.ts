@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { channelField, colourChannel } from '../../schema/fields';
-import { NO_SETTINGS, type OwnerKind } from '../../schema/owner-kind';
+import { DISPLAY_CURVES } from '../../colour/display';
+import type { OwnerKind } from '../../schema/owner-kind';
 import { SHARE } from './units';
 
 /** How scene light is shown: exposure, where the roll-off into white begins, and the ground behind everything, a bluish grey near black. */
@@ -15,5 +16,6 @@ export const display = {
     falloff: channelField({ label: 'Ground falloff', ...SHARE, rest: 0.75 }),
     ground: colourChannel({ label: 'Ground', rest: '#1b2634' }),
   }),
-  settings: NO_SETTINGS,
+  /** By which curve light is shown. */
+  settings: z.object({ curve: z.enum(DISPLAY_CURVES).default('rolled') }),
 } as const satisfies OwnerKind;

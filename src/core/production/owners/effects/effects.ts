@@ -1,6 +1,7 @@
 import { balance } from './balance';
 import { bars } from './bars';
 import { blacks } from './blacks';
+import { colourTable } from './colour-table';
 import { contrast } from './contrast';
 import { diffusion } from './diffusion';
 import { fade } from './fade';
@@ -25,6 +26,7 @@ export const EFFECTS = [
   contrast,
   balance,
   blacks,
+  colourTable,
   grain,
   frameEdges,
   bars,
