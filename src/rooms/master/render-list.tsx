@@ -86,13 +86,14 @@ function QueueList({ renders, ownId }: { renders: readonly RenderSummary[]; ownI
 
 /** What is to be rendered, and what has been of this production, newest first. */
 export function RenderList({ renders, productionId }: { renders: readonly RenderSummary[]; productionId: string }) {
-  const ended = renders.filter((render) => render.productionId === productionId && !isQueued(render));
+  const own = renders.filter((render) => render.productionId === productionId);
+  const ended = own.filter((render) => !isQueued(render));
   const queued = renders.filter(isQueued).sort((a, b) => a.position - b.position);
   return (
     <>
       {queued.length > 0 ? <QueueList renders={queued} ownId={productionId} /> : null}
       <Heading as="h2">Renders</Heading>
-      {renders.length === 0 ? (
+      {own.length === 0 ? (
         <Hint>Nothing has been rendered yet. Frames go to disk one by one; a render that is stopped goes on where it was.</Hint>
       ) : null}
       <Done aria-label="Renders">
