@@ -111,8 +111,11 @@ try {
   await page.getByRole('checkbox', { name: 'MP4', exact: true }).click({ force: true });
   await page.getByRole('button', { name: 'Render 12 frames' }).click();
   await page.getByText('done · 12 frames').waitFor({ timeout: 240_000 });
-  await seek(46);
-  await refined(46, 16);
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await page.getByRole('button', { name: 'Check all' }).click();
+  await page.getByRole('button', { name: /^Read: LANTERN/ }).click({ timeout: 400_000 });
+  await seek(126);
+  await refined(126, 16);
   await shoot('master');
   await page.goto(url);
   await page.getByRole('link', { name: /^Open Lantern Deep, four lines/ }).click();
