@@ -30,7 +30,8 @@ function picture(frame: number): Float32Array {
 /** Frames as files, and checks over many frames. */
 export function delivering(): void {
   const exact = picture(0);
-  const shown = { width: WIDTH, height: HEIGHT, eight: () => Uint8Array.from(exact, (v) => 255 * v), exact: () => exact };
+  const eight = Uint8Array.from(exact, (v) => 255 * v);
+  const shown = { width: WIDTH, height: HEIGHT, eight: () => eight, exact: () => exact };
   for (const depth of ['8', '16'] as const) {
     let bytes = 0;
     const took = milliseconds(3, () => void (bytes = writePng(pngPixels(shown, { ...outputOfKind('png'), depth }, false)).length));

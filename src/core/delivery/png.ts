@@ -19,7 +19,7 @@ const BT709 = [31270, 32900, 64000, 33000, 30000, 60000, 15000, 6000];
 /** Filter "Up" (PNG, 9.2): what differs from the row above. Renders have few sudden rows. */
 const UP = 2;
 /** How hard zlib tries, 0 to 9: beyond this files grow little smaller and take much longer. */
-const LEVEL = 5;
+const LEVEL = 4;
 
 const CRC = Uint32Array.from({ length: 256 }, (_, n) => {
   let c = n;
