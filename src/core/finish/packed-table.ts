@@ -1,9 +1,6 @@
 import { packBytes, unpackBytes } from '../keep/packed-bytes';
-import type { PackedTable } from '../production/owners/effects/colour-table';
+import { MOST_KEPT_3D, type PackedTable } from '../production/owners/effects/colour-table';
 import { CubeLutError, type CubeLut } from './cube-lut';
-
-/** Most points each way that a document keeps of a table by three colours. */
-export const MOST_KEPT_3D = 65;
 
 /** A table for a document. @throws CubeLutError when it is larger than one keeps */
 export function packTable({ title, size, is3d, min, max, table }: CubeLut, fileName: string): PackedTable {

@@ -19,6 +19,9 @@ test('one that is larger than a document keeps, or whose points are not those it
   const read = readCube(cube(4));
   expect(() => packTable({ ...read, size: 66 }, 'x')).toThrow('at most 65 are kept');
   const packed = packTable(read, 'x');
+  // A document that says so is not read: it would be unpacked to any length.
+  expect(packedTableSchema.safeParse({ ...packed, size: 66 }).success).toBe(false);
+  expect(packedTableSchema.safeParse({ ...packed, is3d: false, size: 4096 }).success).toBe(true);
   expect(() => unpackTable({ ...packed, size: 5 })).toThrow('other points');
   expect(() => unpackTable({ ...packed, size: 3 })).toThrow(RangeError);
 });
