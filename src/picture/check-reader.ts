@@ -1,12 +1,11 @@
 import { contrastAround } from '@/core/check/contrast';
-import { checkRaster, readFrame, type FrameReading } from '@/core/check/frame-reading';
+import { checkRaster, luminances, readFrame, type FrameReading } from '@/core/check/frame-reading';
 import { readWords, type WordReading } from '@/core/check/mark-reading';
 import type { WordsOverTime } from '@/core/check/read-check';
 import { evaluate } from '@/core/frame/evaluate';
 import { marginOf } from '@/core/finish/reach';
 import type { Mark } from '@/core/production/mark';
 import { exposureSeconds, frameToSeconds } from '@/core/time/rate';
-import { srgbToLinear } from '@/core/colour/transfer';
 import { addSubFrame, stateAt, type Scenery } from './draw-frame';
 import { SeenData } from './layers/seen-data';
 import type { Painter } from './painter';
@@ -15,8 +14,6 @@ import type { Painter } from './painter';
 const SAMPLES = 3;
 /** Words of which less is in the frame are not looked at any closer. */
 const LEAST_THERE = 0.3;
-
-const LINEAR = Float32Array.from({ length: 256 }, (_, code) => srgbToLinear(code / 255));
 
 /** Draws the frames of a production small, one after the other, and reads of each what checks go by. */
 export class CheckReader {
@@ -82,12 +79,7 @@ export class CheckReader {
     this.seen ??= new SeenData(this.painter);
     const { places } = this.seen.read(state);
     const owners = this.painter.stage.materials.ownersByRow();
-    const luminance = new Float32Array(width * height);
-    for (let i = 0; i < luminance.length; i++)
-      luminance[i] =
-        0.2126 * (LINEAR[pixels[4 * i] as number] as number) +
-        0.7152 * (LINEAR[pixels[4 * i + 1] as number] as number) +
-        0.0722 * (LINEAR[pixels[4 * i + 2] as number] as number);
+    const luminance = luminances(pixels);
     const ownerAt = (i: number) => owners.get(Math.abs(places[4 * i + 3] as number) - 1);
     return (markId) => contrastAround(luminance, (i) => ownerAt(i) === markId, width, height);
   }

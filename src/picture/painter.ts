@@ -37,7 +37,7 @@ import { RayTracer } from './rays/ray-tracer';
 import { Sharpness } from './sharpness';
 import type { Quality } from './quality';
 import { Stage } from './stage';
-import { SubFrameCamera } from './sub-frame-camera';
+import { PIXEL_MIDDLE, SubFrameCamera } from './sub-frame-camera';
 import type { SlotFilter } from './surfaces/slot-materials';
 import { upright } from './upright';
 
@@ -142,8 +142,7 @@ export class Painter {
    * Draws one sub-frame and adds it.
    * @param traced the light of a full picture is followed by rays: seed and number of the sub-frame
    * @param sweeps the camera as the sub-frame's share of the exposure begins and ends
-   * @param part what of all that stands there is drawn, hidden by the rest as in the whole; all, with what is far and the light of haze,
-   * if null
+   * @param part what of it is drawn, hidden by the rest as in the whole; if null all, with what is far and the light of haze
    * @throws NoRays where rays cannot be followed
    */
   addSubFrame(
@@ -214,7 +213,7 @@ export class Painter {
   /** Paints over what is shown on the canvas how sharp each surface is. */
   presentSharpness(state: FrameState): void {
     this.stage.pose(state, 'sketch', () => [0, 0]);
-    this.lens.look(state.camera, this.frame, { pixelX: 0, pixelY: 0, lensX: 0, lensY: 0 });
+    this.lens.look(state.camera, this.frame, PIXEL_MIDDLE);
     this.sharpness ??= new Sharpness();
     this.sharpness.draw(this.renderer, this.stage.scene, this.lens.camera, state.camera);
   }

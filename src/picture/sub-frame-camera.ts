@@ -2,6 +2,15 @@ import { Matrix4, PerspectiveCamera } from 'three';
 import type { CameraState } from '@/core/frame/frame-state';
 import { subFrameView, type ViewSample } from './projection';
 
+/** The middle of each pixel, through the middle of the lens. */
+export const PIXEL_MIDDLE: ViewSample = { pixelX: 0, pixelY: 0, lensX: 0, lensY: 0 };
+
+/** From the world into the frame of a camera. */
+export function intoFrame(camera: CameraState, width: number, height: number): Matrix4 {
+  const { pose, projection } = subFrameView(camera, width, height, PIXEL_MIDDLE);
+  return new Matrix4().fromArray(projection as number[]).multiply(new Matrix4().fromArray(pose as number[]).invert());
+}
+
 /** The camera that draws: it stands where a point of the picture's integral is seen from. */
 export class SubFrameCamera {
   readonly camera = new PerspectiveCamera();

@@ -25,8 +25,9 @@ export const videoPath = (id: string, output: VideoOutput): string => path.join(
 /** Numbers of the frames of a kind that are whole on disk. */
 async function numbersOnDisk(id: string, { folder, output }: FrameFile): Promise<Set<number>> {
   const { extension } = outputNamed(output.kind);
+  const named = new RegExp(`^frame_(\\d{5,})\\.${extension}$`);
   const names = await readdir(path.join(renderFolder(id), folder)).catch(() => []);
-  const found = names.map((name) => new RegExp(`^frame_(\\d{5,})\\.${extension}$`).exec(name)?.[1]);
+  const found = names.map((name) => named.exec(name)?.[1]);
   return new Set(found.filter((number) => number !== undefined).map(Number));
 }
 

@@ -92,8 +92,6 @@ export async function listRenders(productionId: string): Promise<RenderSummary[]
   return Promise.all([...own.map(rowFrom), ...queued].map(summary));
 }
 
-export const listQueue = async (): Promise<RenderSummary[]> => Promise.all((await queuedRenders()).map(summary));
-
 /** Orders a render, or finds the same one that is still to be done; it is the caller's to queue it. */
 export async function keepOrder(productionId: string, asked: RenderSettings): Promise<string> {
   const { document, revision } = await loadProduction(productionId);

@@ -1,4 +1,7 @@
 import 'server-only';
+import type { FirstBytes } from '@/core/delivery/output-kind';
+import { png } from '@/core/delivery/outputs/png';
+import { mp4, webm } from '@/core/delivery/outputs/videos';
 import { tooLarge } from '@/core/production/media';
 import { UserError } from './errors';
 import { writeWhole } from './files';
@@ -38,24 +41,16 @@ async function orSilence<T>(next: Promise<T>): Promise<T> {
   }
 }
 
-/** What a kind of file begins with. */
-export interface FirstBytes {
-  at: number;
-  bytes: readonly number[];
-}
-
-/** PNG specification, 5.2. */
-export const PNG: readonly FirstBytes[] = [{ at: 0, bytes: [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a] }];
+export type { FirstBytes };
+/** As renders are written. */
+export const PNG = png.firstBytes;
+export const MP4 = mp4.firstBytes;
+export const WEBM = webm.firstBytes;
 /** WebP container specification. */
 export const WEBP: readonly FirstBytes[] = [
   { at: 0, bytes: [0x52, 0x49, 0x46, 0x46] },
   { at: 8, bytes: [0x57, 0x45, 0x42, 0x50] },
 ];
-/** ISO/IEC 14496-12: a file type box comes first. */
-export const MP4: readonly FirstBytes[] = [{ at: 4, bytes: [0x66, 0x74, 0x79, 0x70] }];
-/** EBML (RFC 8794), which WebM is written in. */
-export const WEBM: readonly FirstBytes[] = [{ at: 0, bytes: [0x1a, 0x45, 0xdf, 0xa3] }];
-
 const FIRST = 16;
 
 /**

@@ -1,4 +1,5 @@
 import { checkFlash } from '@/core/check/flash';
+import { difference } from '@/core/check/frame-reading';
 import { checkLoop } from '@/core/check/loop';
 import { loopVerdict } from '@/core/check/loop-check';
 import { checkStrobe } from '@/core/check/motion-check';
@@ -18,8 +19,6 @@ export interface CheckOrder {
   /** By how much the last sample of the sound differs from the first, as a share of full scale; null without a sound. */
   soundJump: number | null;
 }
-
-const difference = (a: Uint8Array, b: Uint8Array) => a.reduce((sum, v, i) => sum + Math.abs(v - (b[i] as number)), 0) / (a.length * 255);
 
 /**
  * Runs all checks of a production that go by its pictures and its motion.

@@ -56,7 +56,8 @@ const WRITERS: Writers = {
   },
   exr: async (picture, { layers, compression }) => {
     const { painter, scenery, order, state, goesOn, width, height } = picture;
-    const channels = await drawLayers(new LayerSource(painter, scenery, order, state, goesOn), layers);
+    const source = new LayerSource(painter, scenery, order, state, goesOn);
+    const channels = await drawLayers(source, layers).finally(() => source.dispose());
     const rate = order.rate ?? scenery.production.format.rate;
     return writeExr({
       width,

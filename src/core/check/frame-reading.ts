@@ -1,4 +1,4 @@
-import { srgbToLinear } from '../colour/transfer';
+import { luminance as luminanceOf, srgbToLinear } from '../colour/transfer';
 
 /** A picture is read in cells of so many pixels each way: fewer would let fine bevels sparkle from frame to frame, as no eye sees them. */
 export const CELL = 6;
@@ -28,6 +28,7 @@ export interface FrameReading {
   clipped: number;
 }
 
+/** Light of each code value of eight bits. */
 const LINEAR = Float32Array.from({ length: 256 }, (_, code) => srgbToLinear(code / 255));
 
 /** Chromaticity of the white of BT.709, where there is no light to have another. */
@@ -56,7 +57,7 @@ export function readFrame(frame: number, pixels: Uint8Array, width: number, heig
       const i = row * columns + column;
       const area = CELL * CELL;
       [r, g, b] = [r / area, g / area, b / area];
-      luminance[i] = 0.2126 * r + 0.7152 * g + 0.0722 * b;
+      luminance[i] = luminanceOf([r, g, b]);
       redness[i] = r + g + b > DARK ? r / (r + g + b) : 0;
       const [u, v] = uniformChromaticity(r, g, b);
       chroma[2 * i] = u;
@@ -75,6 +76,18 @@ export function readFrame(frame: number, pixels: Uint8Array, width: number, heig
     clipped: ends / (count * CELL * CELL),
   };
 }
+
+/** Relative luminance of each pixel of a picture of sRGB bytes, four a pixel. */
+export const luminances = (pixels: Uint8Array): Float32Array =>
+  Float32Array.from({ length: pixels.length / 4 }, (_, i) =>
+    luminanceOf([lightAt(pixels, 4 * i), lightAt(pixels, 4 * i + 1), lightAt(pixels, 4 * i + 2)]),
+  );
+
+const lightAt = (pixels: Uint8Array, at: number): number => LINEAR[pixels[at] as number] as number;
+
+/** Mean difference of two pictures of bytes, as a share of full scale. */
+export const difference = (a: Uint8Array, b: Uint8Array): number =>
+  a.reduce((sum, v, i) => sum + Math.abs(v - (b[i] as number)), 0) / (a.length * 255);
 
 /** u' and v' of linear BT.709 (CIE 15; matrix of IEC 61966-2-1); of no light those of white. */
 export function uniformChromaticity(r: number, g: number, b: number): readonly [u: number, v: number] {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { TITLE_SAFE } from '../frame/safe-fit';
 import { numberField } from '../schema/fields';
 import type { WordReading } from './mark-reading';
 import { spansOf, type Finding, type Verdict } from './verdict';
@@ -15,15 +16,50 @@ export const readSettingsSchema = z.object({
 });
 export type ReadSettings = z.infer<typeof readSettingsSchema>;
 
-/** What keeps words from being read in a frame, the first of these; null where nothing does. */
-function hindrance(reading: WordReading, needs: ReadSettings): string | null {
-  if (reading.there < needs.there) return 'not all of it is in the frame and in place';
-  if (reading.height < needs.height) return `its letters are ${(100 * reading.height).toFixed(1)} % of the frame high`;
-  if (reading.turnedDeg > needs.turnedDeg) return `it is turned ${Math.round(reading.turnedDeg)}° away`;
-  if (reading.blur > needs.blur) return `it is blurred by ${Math.round(100 * reading.blur)} % of a stroke`;
-  if (reading.contrast === null) return 'it is hidden';
-  return reading.contrast < needs.contrast ? `its contrast is ${reading.contrast.toFixed(1)} : 1` : null;
+/** What keeps words from being read in a frame, and what would help. */
+interface Hindrance {
+  words: string;
+  advice: string;
 }
+
+const PART_IT = 'Part it from what is behind it: by light, by colour, or by what stands there.';
+
+/** What each need is missed by, in the order in which they are told; null where one is met. */
+const HINDRANCES: readonly { advice: string; missed(reading: WordReading, needs: ReadSettings): string | null }[] = [
+  {
+    advice: 'Let all of it be in the frame for a while.',
+    missed: ({ there }, needs) => (there < needs.there ? 'not all of it is in the frame and in place' : null),
+  },
+  {
+    advice: 'Bring it nearer, or make it larger.',
+    missed: ({ height }, needs) => (height < needs.height ? `its letters are ${(100 * height).toFixed(1)} % of the frame high` : null),
+  },
+  {
+    advice: 'Let it face the lens for a while.',
+    missed: ({ turnedDeg }, needs) => (turnedDeg > needs.turnedDeg ? `it is turned ${Math.round(turnedDeg)}° away` : null),
+  },
+  {
+    advice: 'Let camera and focus rest on it for a while.',
+    missed: ({ blur }, needs) => (blur > needs.blur ? `it is blurred by ${Math.round(100 * blur)} % of a stroke` : null),
+  },
+  { advice: PART_IT, missed: ({ contrast }) => (contrast === null ? 'it is hidden' : null) },
+  {
+    advice: PART_IT,
+    missed: ({ contrast }, needs) => (contrast !== null && contrast < needs.contrast ? `its contrast is ${contrast.toFixed(1)} : 1` : null),
+  },
+];
+
+/** What keeps words from being read in a frame, the first there is; null where nothing does. */
+function hindrance(reading: WordReading, needs: ReadSettings): Hindrance | null {
+  for (const { advice, missed } of HINDRANCES) {
+    const words = missed(reading, needs);
+    if (words) return { words, advice };
+  }
+  return null;
+}
+
+/** Words that are not in a frame at all. */
+const NOT_THERE: Hindrance = { words: 'it is not there', advice: 'It is never there.' };
 
 const wordsIn = (text: string): number => text.trim().split(/\s+/u).filter(Boolean).length;
 
@@ -56,7 +92,7 @@ export function checkWords(
   const count = wordsIn(text);
   const needing = count === 1 ? '1 word needs' : `${count} words need`;
   const needed = needs.toFind + count / needs.wordsPerSecond;
-  const hindrances = readings.map((reading) => (reading ? hindrance(reading, needs) : 'it is not there'));
+  const hindrances = readings.map((reading) => (reading ? hindrance(reading, needs) : NOT_THERE));
   const step = frames.length > 1 ? (frames[1] as number) - (frames[0] as number) : 1;
   const length = longestStretch(hindrances.map((why) => why === null));
   const seconds = (length * step) / rate;
@@ -78,35 +114,25 @@ export function checkWords(
 }
 
 /** Where words can be read though not for long enough; or what is in their way where they never can. */
-function nearMisses(hindrances: readonly (string | null)[], frames: readonly number[], step: number): Finding[] {
+function nearMisses(hindrances: readonly (Hindrance | null)[], frames: readonly number[], step: number): Finding[] {
   const free = frames.filter((_, i) => hindrances[i] === null);
   if (free.length > 0) return spansOf(free, 'it can be read here', step);
-  const seen = hindrances.findIndex((why) => why !== 'it is not there');
-  return seen < 0 ? [] : [{ from: frames[seen] as number, to: frames[seen] as number, words: hindrances[seen] as string }];
+  const seen = hindrances.findIndex((why) => why !== NOT_THERE);
+  const at = frames[seen];
+  return at === undefined ? [] : [{ from: at, to: at, words: hindrances[seen]?.words ?? '' }];
 }
 
-/** What would help most: the hindrance of most frames in which the words are there. */
-function adviceFor(hindrances: readonly (string | null)[], isSeen: boolean): string {
-  const counts = new Map<string, number>();
-  for (const why of hindrances) {
-    if (why === null || why === 'it is not there') continue;
-    const kind = why.replace(/[\d.]+/g, '…');
-    counts.set(kind, (counts.get(kind) ?? 0) + 1);
-  }
-  const [most] = [...counts].sort((a, b) => b[1] - a[1]);
+/** What would help most: in most of the frames in which the words are there. */
+function adviceFor(hindrances: readonly (Hindrance | null)[], isSeen: boolean): string {
   if (isSeen) return 'Let it stand longer.';
-  if (!most) return 'It is never there.';
-  const [kind] = most;
-  if (kind.startsWith('its letters')) return 'Bring it nearer, or make it larger.';
-  if (kind.startsWith('it is turned')) return 'Let it face the lens for a while.';
-  if (kind.startsWith('it is blurred')) return 'Let camera and focus rest on it for a while.';
-  if (kind.startsWith('its contrast') || kind.startsWith('it is hidden'))
-    return 'Part it from what is behind it: by light, by colour, or by what stands there.';
-  return 'Let all of it be in the frame for a while.';
+  const counts = new Map<string, number>();
+  for (const why of hindrances) if (why && why !== NOT_THERE) counts.set(why.advice, (counts.get(why.advice) ?? 0) + 1);
+  const [most] = [...counts].sort((a, b) => b[1] - a[1]);
+  return most ? most[0] : NOT_THERE.advice;
 }
 
-/** Share of the frame's sides that graphics keep clear of (EBU R 95: 5 % at each side for 16:9). */
-export const GRAPHICS_SAFE = 0.05;
+/** Share of the frame at each side that titles keep clear of. */
+const CLEAR = (1 - TITLE_SAFE) / 2;
 
 /** Whether words that can be read keep within the part of the frame that is safe for graphics. */
 export function checkSafeArea(words: readonly WordsOverTime[], frames: readonly number[], needs: ReadSettings): Verdict {
@@ -119,7 +145,7 @@ export function checkSafeArea(words: readonly WordsOverTime[], frames: readonly 
       const [left, top, right, bottom] = reading.box;
       const margin = Math.min(left, top, 1 - right, 1 - bottom);
       least = Math.min(least, margin);
-      return margin < GRAPHICS_SAFE;
+      return margin < CLEAR;
     });
     findings.push(...spansOf(outside, `“${name}” reaches out of it`));
   }
@@ -130,7 +156,7 @@ export function checkSafeArea(words: readonly WordsOverTime[], frames: readonly 
     figure:
       least === 0.5
         ? 'no words are read'
-        : `what is read keeps ${(100 * Math.max(0, least)).toFixed(1)} % off the edges; ${100 * GRAPHICS_SAFE} % is asked (EBU R 95)`,
+        : `what is read keeps ${(100 * Math.max(0, least)).toFixed(1)} % off the edges; ${Math.round(100 * CLEAR)} % is asked (EBU R 95)`,
     findings: findings.sort((a, b) => a.from - b.from),
     advice: findings.length > 0 ? 'Move the camera back, or the words in, while they are read.' : '',
     chart: null,

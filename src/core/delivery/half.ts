@@ -6,8 +6,7 @@ export const LARGEST_HALF = 65504;
 
 /**
  * The half nearest to a number (IEEE 754, binary16; ties to even), as 16 bits. What is too large for one is the largest there is, so
- * that no
- * picture has an infinity; what is no number is 0.
+ * that no picture has an infinity; what is no number is 0.
  */
 export function halfOf(value: number): number {
   float[0] = Math.max(-LARGEST_HALF, Math.min(LARGEST_HALF, value));

@@ -1,7 +1,6 @@
 /**
  * Layers that an OpenEXR file can have beside the beauty, with what they are called. Layers of marks, of lights and of effects each have
- * one
- * that is called *rest*, and add up to the beauty with it.
+ * one that is called *rest*, and add up to the beauty with it.
  */
 export const LAYER_WORDS = {
   lights: 'each light apart',
@@ -17,6 +16,21 @@ export const LAYER_WORDS = {
   regions: 'mattes of faces, bevels, sides and backs',
 } as const;
 export type LayerKind = keyof typeof LAYER_WORDS;
+
+/** Numbers a pixel of each kind of layer, and their bytes; of marks, lights and effects as many as a few of them have. */
+export const LAYER_BYTES: Record<LayerKind, number> = {
+  lights: 6 * 5,
+  marks: 8 * 6,
+  effects: 8 * 4,
+  shadow: 2,
+  reflection: 8,
+  depth: 4,
+  position: 12,
+  normal: 6,
+  motion: 8,
+  mattes: 2 * 4,
+  regions: 2 * 4,
+};
 
 /** One channel of a picture: a number a pixel, top row first. */
 export interface LayerChannel {

@@ -1,5 +1,11 @@
 import type { z } from 'zod';
 
+/** What a kind of file begins with: bytes at a place. */
+export interface FirstBytes {
+  at: number;
+  bytes: readonly number[];
+}
+
 /** What is known of a kind of file before it is written. */
 export interface OutputKind<K extends string = string, S extends z.ZodObject = z.ZodObject> {
   kind: K;
@@ -9,8 +15,8 @@ export interface OutputKind<K extends string = string, S extends z.ZodObject = z
   /** What its files are called after the last dot. */
   extension: string;
   mediaType: string;
-  /** What it begins with (from its specification): bytes at a place. */
-  firstBytes: readonly { at: number; bytes: readonly number[] }[];
+  /** From its specification. */
+  firstBytes: readonly FirstBytes[];
   /** Who writes it: the browser, or an outside program that is found on the machine. */
   by: 'browser' | 'ffmpeg';
   /** Whether it can hold what is transparent. */
@@ -20,6 +26,8 @@ export interface OutputKind<K extends string = string, S extends z.ZodObject = z
   settings: S;
   /** Bits a colour that it is written in. */
   bits(settings: z.output<S>): number;
+  /** Bytes a pixel that it takes at most: noise does not pack. */
+  bytesAPixel(settings: z.output<S>, alpha: boolean): number;
 }
 
 /** Says a kind of file, with its settings typed. */

@@ -2,6 +2,7 @@ import { WebIO, type AnimationChannel, type AnimationSampler, type Node } from '
 import { KHRLightsPunctual } from '@gltf-transform/extensions';
 import type { TimedPose } from '../rig/take-poses';
 import { anglesOf, positionOf } from '../space/matrix';
+import { between, type Quaternion } from '../space/quaternion';
 
 /** Thrown when no camera can be read from a file; the message says why, in words. */
 export class CameraFileError extends Error {}
@@ -43,18 +44,12 @@ function valueAt(sampler: AnimationSampler, seconds: number, isTurn: boolean): N
     );
     return isTurn ? unit(mixed) : mixed;
   }
-  return isTurn ? slerp(a, b, share) : a.map((v, i) => v + share * ((b[i] as number) - v));
+  return isTurn
+    ? [...between(a as unknown as Quaternion, b as unknown as Quaternion, share)]
+    : a.map((v, i) => v + share * ((b[i] as number) - v));
 }
 
 const unit = (q: Numbers): Numbers => q.map((v) => v / (Math.hypot(...q) || 1));
-
-function slerp(a: Numbers, b: Numbers, share: number): Numbers {
-  const dot = a.reduce((sum, v, i) => sum + v * (b[i] as number), 0);
-  const angle = Math.acos(Math.min(1, Math.abs(dot)));
-  if (angle < 1e-6) return a;
-  const [from, to] = [Math.sin((1 - share) * angle), Math.sin(share * angle) * Math.sign(dot || 1)];
-  return unit(a.map((v, i) => (from * v + to * (b[i] as number)) / Math.sin(angle)));
-}
 
 function setAt(channel: AnimationChannel, seconds: number): void {
   const [node, sampler] = [channel.getTargetNode(), channel.getSampler()];

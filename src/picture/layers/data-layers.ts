@@ -4,22 +4,14 @@ import { evaluate } from '@/core/frame/evaluate';
 import { forwardOf, positionOf } from '@/core/space/matrix';
 import { framesPerSecond } from '@/core/time/rate';
 import { unfolded } from '../rays/unfolded';
-import type { LayerDrawer, LayerSource } from './layer-source';
-import { SeenData } from './seen-data';
+import type { LayerDrawer } from './layer-source';
 
 /** Distance of what is not there, metres. */
 export const NOTHING_AT = 1e10;
 
-function seen(source: LayerSource): ReturnType<SeenData['read']> {
-  const data = new SeenData(source.painter);
-  const read = data.read(source.middle);
-  data.dispose();
-  return read;
-}
-
 /** Distance along the axis of the lens, metres. */
 export const drawDepth: LayerDrawer = async (source) => {
-  const { places } = seen(source);
+  const { places } = source.seen();
   const { pose } = source.middle.camera;
   const [eye, forward] = [positionOf(pose), forwardOf(pose)];
   const depths = new Float32Array(places.length / 4);
@@ -31,11 +23,11 @@ export const drawDepth: LayerDrawer = async (source) => {
 };
 
 /** Places in the world, metres. */
-export const drawPosition: LayerDrawer = async (source) => channelsOf(seen(source).places, 'position', ['X', 'Y', 'Z'], true);
+export const drawPosition: LayerDrawer = async (source) => channelsOf(source.seen().places, 'position', ['X', 'Y', 'Z'], true);
 
 /** Normals in the world. */
 export const drawNormal: LayerDrawer = async (source) => {
-  const { places, normals } = seen(source);
+  const { places, normals } = source.seen();
   const unit = new Float32Array(normals.length);
   for (let i = 0; i < normals.length; i += 4)
     if (places[i + 3] !== 0) unit.set(unfolded(normals[i] as number, normals[i + 1] as number), i);
@@ -44,15 +36,12 @@ export const drawNormal: LayerDrawer = async (source) => {
 
 /** The way of what is seen from half a frame before to half a frame after, pixels to the right and up. */
 export const drawMotion: LayerDrawer = async (source) => {
-  const { painter, scenery, order, middle, seconds } = source;
+  const { scenery, order, seconds } = source;
   const half = 0.5 / framesPerSecond(source.rate);
-  const data = new SeenData(painter);
-  data.read(middle);
-  const { production, boundsOf, probe } = scenery;
   // Never over a cut: both belong to this picture.
-  const around = (time: number) =>
-    evaluate(production, time, boundsOf, { probe, pictureFrame: productionFrame(order.frame, source.rate, production.format) });
-  const pixels = data.motion(middle, [around(seconds - half), around(seconds + half)]);
-  data.dispose();
+  const { production, boundsOf, probe } = scenery;
+  const pictureFrame = productionFrame(order.frame, source.rate, production.format);
+  const around = (time: number) => evaluate(production, time, boundsOf, { probe, pictureFrame });
+  const pixels = source.motion([around(seconds - half), around(seconds + half)]);
   return [channelOf(pixels, 0, 'motion.X', true), channelOf(pixels, 1, 'motion.Y', true)];
 };

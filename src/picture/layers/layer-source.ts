@@ -3,6 +3,7 @@ import type { FrameState } from '@/core/frame/frame-state';
 import { frameToSeconds, type RateName } from '@/core/time/rate';
 import { addSubFrame, type FrameSize, type Looking, type Scenery, type Variant } from '../draw-frame';
 import type { Painter } from '../painter';
+import { SeenData } from './seen-data';
 
 /** Thrown where layers are not wanted any more. */
 export class LayersStopped extends Error {}
@@ -19,6 +20,8 @@ export class LayerSource {
   readonly mean: Float32Array;
   private readonly count: number;
   private readonly made = new Map<string, Float32Array>();
+  private readonly data: SeenData;
+  private seenOnce: ReturnType<SeenData['read']> | null = null;
 
   /** @param middle the state of the frame's middle, whose sum the painter holds */
   constructor(
@@ -32,6 +35,22 @@ export class LayerSource {
     this.count = painter.sampleCount;
     this.beauty = painter.readLinear(middle, order.alpha);
     this.mean = painter.readMean();
+    this.data = new SeenData(painter);
+  }
+
+  /** What is seen first in the middle of each pixel; drawn once, whoever asks. */
+  seen(): ReturnType<SeenData['read']> {
+    return (this.seenOnce ??= this.data.read(this.middle));
+  }
+
+  /** How far that moves in the frame between two instants, pixels to the right and up. */
+  motion(around: readonly [FrameState, FrameState]): Float32Array {
+    this.seen();
+    return this.data.motion(this.middle, around);
+  }
+
+  dispose(): void {
+    this.data.dispose();
   }
 
   /** Rate at which its frames are counted. */

@@ -7,8 +7,7 @@ const NOTHING = { path: 'nothing', isAlone: true } as const;
 
 /**
  * What each light gives, the dome, and what shines by itself; and what is left of the beauty: its ground, its effects, and, of light
- * that is
- * followed by rays, by how much chance has let the whole and the sum differ.
+ * that is followed by rays, by how much chance has let the whole and the sum differ.
  */
 export const drawLights: LayerDrawer = async (source) => {
   const { lights } = source.scenery.production;

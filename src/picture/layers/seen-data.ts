@@ -10,13 +10,12 @@ import {
   WebGLRenderTarget,
   type Object3D,
 } from 'three';
-import type { CameraState, FrameState } from '@/core/frame/frame-state';
+import type { FrameState } from '@/core/frame/frame-state';
 import type { Painter } from '../painter';
 import { depthTexture } from '../passes/fullscreen';
-import { subFrameView } from '../projection';
+import { intoFrame, PIXEL_MIDDLE } from '../sub-frame-camera';
 import { upright } from '../upright';
 
-const PIXEL_MIDDLE = { pixelX: 0, pixelY: 0, lensX: 0, lensY: 0 } as const;
 const NO_POINT = (): readonly [number, number] => [0, 0];
 
 const MOTION_VERTEX = /* glsl */ `
@@ -37,12 +36,6 @@ in vec4 to;
 layout(location = 0) out vec4 result;
 void main() { result = vec4(0.5 * size * (to.xy / to.w - from.xy / from.w), 0.0, 1.0); }`;
 
-/** From the world into the frame of a camera. */
-function intoFrame(camera: CameraState, width: number, height: number): Matrix4 {
-  const { pose, projection } = subFrameView(camera, width, height, PIXEL_MIDDLE);
-  return new Matrix4().fromArray(projection as number[]).multiply(new Matrix4().fromArray(pose as number[]).invert());
-}
-
 /** What is seen first in the middle of each pixel, at an instant and through the middle of the lens. */
 export class SeenData {
   private readonly size: readonly [width: number, height: number];
@@ -61,8 +54,7 @@ export class SeenData {
 
   /**
    * Places and normals, as the program that rays go on from leaves them: places in the world, whose fourth number is 0 where nothing is;
-   * and
-   * normals folded to two numbers. Top row first.
+   * and normals folded to two numbers. Top row first.
    */
   read(state: FrameState): { places: Float32Array; normals: Float32Array } {
     const { renderer, stage, lens } = this.painter;

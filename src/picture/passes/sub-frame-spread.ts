@@ -1,7 +1,8 @@
 import { GLSL3, Matrix4, Vector3, type PerspectiveCamera, type Texture, type WebGLRenderer, type WebGLRenderTarget } from 'three';
 import type { CameraState } from '@/core/frame/frame-state';
-import { lensRadius, subFrameView } from '../projection';
+import { lensRadius } from '../projection';
 import { CHANCE_GLSL } from '../rays/numbers-glsl';
+import { intoFrame } from '../sub-frame-camera';
 import { BARE_VERTEX, FullscreenPass } from './fullscreen';
 
 /** Looks about each pixel in a sub-frame, and before that for how far they have to go. */
@@ -140,11 +141,6 @@ export interface Spread {
 
 /** Half width of a circle of confusion by the difference of reciprocal distances, pixels times metres. */
 const pixelsOf = (state: CameraState, width: number): number => (lensRadius(state) * width * state.focalLengthMm) / state.sensorWidthMm;
-
-function intoFrame(camera: CameraState, width: number, height: number): Matrix4 {
-  const { pose, projection } = subFrameView(camera, width, height, { pixelX: 0, pixelY: 0, lensX: 0, lensY: 0 });
-  return new Matrix4().fromArray(projection as number[]).multiply(new Matrix4().fromArray(pose as number[]).invert());
-}
 
 /** How far what is seen by a camera at a distance moves at most in the frame between two views, pixels. */
 function longestWay(camera: CameraState, [a, b]: readonly [Matrix4, Matrix4], width: number, height: number, far: number): number {

@@ -132,8 +132,7 @@ export class SlotMaterials {
 
   /**
    * Lets slots that do not belong to what is wanted hide what is behind them, and be seen no more themselves; null lets all be seen.
-   * What they
-   * mirror, shade and let shine on others stays.
+   * What they mirror, shade and let shine on others stays.
    */
   hold(wanted: SlotFilter | null): void {
     for (const slot of this.slots.values()) for (const material of slot.values()) material.hold(wanted !== null && !wanted(material.of));

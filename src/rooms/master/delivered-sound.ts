@@ -4,14 +4,15 @@ import type { RateName } from '@/core/time/rate';
 import { outputNamed } from '@/core/delivery/outputs/outputs';
 import type { Production } from '@/core/production/production';
 import { soundOffset } from '@/core/production/sound';
+import { LOUDNESS_RATE } from '@/core/sound/loudness';
 import { excerpt } from '@/core/sound/excerpt';
 import { channelsAt } from '@/parts/sound-client';
 import { soundCodecFor, type BrowserVideo } from '@/parts/video-client';
 import type { VideoSound } from '@/workers/video-messages';
 import { soundBytes } from '../looking/use-sound';
 
-/** Sample rate of sound that goes with pictures (AES5 and SMPTE: 48 kHz), hertz. */
-export const SAMPLE_RATE = 48_000;
+/** Sample rate of sound that goes with pictures (AES5 and SMPTE: 48 kHz), and at which its loudness is measured, hertz. */
+export const SAMPLE_RATE = LOUDNESS_RATE;
 /** A video has one sound track for two ears. */
 const MOST_CHANNELS = 2;
 

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { difference } from '@/core/check/frame-reading';
 import { checkLoop, type LoopCheck } from '@/core/check/loop';
 import { jumpWords, offWords } from '@/core/check/loop-check';
 import { closeTheLoop, type OpenEnd } from '@/core/production/edits/key-edits';
@@ -10,9 +11,6 @@ import { boundsIn } from '../workspace/view-store';
 
 const WIDTH = 192;
 const SAMPLES = 8;
-
-/** Mean difference of two pictures, as a share of full scale. */
-const difference = (a: Uint8Array, b: Uint8Array) => a.reduce((sum, v, i) => sum + Math.abs(v - (b[i] as number)), 0) / (a.length * 255);
 
 /** Makes the production end as it began, and looks whether it does. */
 export function LoopBench() {

@@ -1,5 +1,5 @@
 import 'server-only';
-import { sql } from 'drizzle-orm';
+import { sql, type SQL } from 'drizzle-orm';
 import { CHUNK, LEASE_SECONDS, RETRIES, type Job, type JobWork } from '@/core/delivery/jobs';
 import { outputNamed } from '@/core/delivery/outputs/outputs';
 import { database } from '../database';
@@ -14,6 +14,15 @@ const queueOf = (renderId: string, worker: Worker): string => `${worker}-${rende
 const workerOf = (work: JobWork): Worker => (work.kind === 'video' && outputNamed(work.output).by === 'ffmpeg' ? 'server' : 'page');
 
 const HOW = { retryLimit: RETRIES, retryDelay: 2, expireInSeconds: LEASE_SECONDS } as const;
+
+/** Of the table of jobs: those of a render. */
+const ofRender = (renderId: string) => sql`name in (${queueOf(renderId, 'page')}, ${queueOf(renderId, 'server')})`;
+
+/** Puts jobs back as if they had never been taken. */
+async function putBack(which: SQL): Promise<void> {
+  const db = await database();
+  await db.execute(sql`update pgboss.job set state = 'created', started_on = null where state = 'active' and ${which}`);
+}
 
 /** Whether there are queues of a render. */
 async function hasQueues(renderId: string): Promise<boolean> {
@@ -32,9 +41,11 @@ async function ensureQueues(renderId: string): Promise<void> {
 
 /** Queues work for a render. */
 export async function addJobs(renderId: string, works: readonly JobWork[]): Promise<void> {
+  if (works.length === 0) return;
   await ensureQueues(renderId);
   const boss = await jobEngine();
-  for (const work of works) await boss.send(queueOf(renderId, workerOf(work)), work, HOW);
+  // In one statement, whatever their number; all of them are of one moment then, so their order is said.
+  await boss.insert(works.map((data, i) => ({ name: queueOf(renderId, workerOf(data)), data, priority: -i, ...HOW })));
 }
 
 /** Frames in as many works as they are drawn in. */
@@ -50,8 +61,7 @@ export async function liveJobs(renderId: string): Promise<{ work: JobWork; isTak
   await jobEngine();
   const db = await database();
   const { rows } = await db.execute<{ data: JobWork; state: string }>(
-    sql`select data, state from pgboss.job where name in (${queueOf(renderId, 'page')}, ${queueOf(renderId, 'server')})
-        and state in ('created', 'retry', 'active')`,
+    sql`select data, state from pgboss.job where ${ofRender(renderId)} and state in ('created', 'retry', 'active')`,
   );
   return rows.map(({ data, state }) => ({ work: data, isTaken: state === 'active' }));
 }
@@ -68,8 +78,7 @@ export async function takeJob(renderId: string, worker: Worker): Promise<Job | n
 export async function touchJob(renderId: string, jobId: string): Promise<boolean> {
   const db = await database();
   const { rows } = await db.execute(
-    sql`update pgboss.job set started_on = now() where id = ${jobId} and state = 'active'
-        and name in (${queueOf(renderId, 'page')}, ${queueOf(renderId, 'server')}) returning id`,
+    sql`update pgboss.job set started_on = now() where id = ${jobId} and state = 'active' and ${ofRender(renderId)} returning id`,
   );
   return rows.length > 0;
 }
@@ -86,17 +95,13 @@ export async function failJob({ renderId, id, work }: Job, reason: string): Prom
 }
 
 /** Puts a job back as if it had never been taken. */
-export async function giveBackJob({ id }: Job): Promise<void> {
-  const db = await database();
-  await db.execute(sql`update pgboss.job set state = 'created', started_on = null where id = ${id} and state = 'active'`);
-}
+export const giveBackJob = ({ id, renderId }: Job): Promise<void> => putBack(sql`id = ${id} and ${ofRender(renderId)}`);
 
 /** A job that was taken, by its id; null where there is none. */
 export async function takenJob(renderId: string, jobId: string): Promise<Job | null> {
   const db = await database();
   const { rows } = await db.execute<{ data: JobWork }>(
-    sql`select data from pgboss.job where id = ${jobId} and state = 'active'
-        and name in (${queueOf(renderId, 'page')}, ${queueOf(renderId, 'server')})`,
+    sql`select data from pgboss.job where id = ${jobId} and state = 'active' and ${ofRender(renderId)}`,
   );
   return rows[0] ? { id: jobId, renderId, work: rows[0].data } : null;
 }
@@ -121,6 +126,5 @@ export async function dropJobs(renderId: string): Promise<void> {
 /** Puts back what a server had taken that is no more: nobody else does its work. */
 export async function freeServerJobs(): Promise<void> {
   await jobEngine();
-  const db = await database();
-  await db.execute(sql`update pgboss.job set state = 'created', started_on = null where name like 'server-%' and state = 'active'`);
+  await putBack(sql`name like 'server-%'`);
 }

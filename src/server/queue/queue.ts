@@ -10,8 +10,20 @@ import { findFfmpeg } from '../outside/ffmpeg';
 import { missingFrames, videosOf } from '../render-files';
 import { renderFolder } from '../render-folders';
 import { keepOrder, noteStatus, queuedRenders, renderRow, renderSummary } from '../renders';
-import { addJobs, chunked, completeJob, dropJobs, failJob, freeOverdue, giveBackJob, liveJobs, takeJob, takenJob, touchJob } from './jobs';
-import type { Worker } from './jobs';
+import {
+  addJobs,
+  chunked,
+  completeJob,
+  dropJobs,
+  failJob,
+  freeOverdue,
+  giveBackJob,
+  liveJobs,
+  takeJob,
+  takenJob,
+  touchJob,
+  type Worker,
+} from './jobs';
 
 /** Called when there may be work for the server itself. */
 const listeners = globalThis as typeof globalThis & { ironskyServerWork?: () => void };
@@ -51,8 +63,7 @@ async function end(id: string): Promise<void> {
 
 /**
  * Orders a render of a production as it stands now. The same render, if one is still to be done, is gone on with: what was drawn of it
- * is not
- * drawn again.
+ * is not drawn again.
  */
 export async function orderRender(productionId: string, asked: RenderSettings): Promise<RenderSummary> {
   const outside = asked.outputs.filter(({ kind }) => outputNamed(kind).by === 'ffmpeg');

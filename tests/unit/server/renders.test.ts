@@ -116,7 +116,8 @@ describe('the queue', () => {
 
   test('gives frames out in pieces, each to one worker, in order; the render is done with the last of them', async () => {
     const id = await order();
-    const jobs = await Promise.all([takeNext('page'), takeNext('page'), takeNext('page'), takeNext('page')]);
+    const jobs = [await takeNext('page'), await takeNext('page'), await takeNext('page'), await takeNext('page')];
+    expect(jobs.map((job) => (job?.work.kind === 'frames' ? job.work.frames[0] : null))).toEqual([0, 8, 16, null]);
     const frames = jobs.flatMap((job) => (job?.work.kind === 'frames' ? job.work.frames : []));
     expect(frames.sort((a, b) => a - b)).toEqual(Array.from({ length: 20 }, (_, i) => i));
     expect(jobs.filter(Boolean)).toHaveLength(3);

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { choiceField, choicesField } from '../../schema/choice';
-import { LAYER_WORDS } from '../layers';
+import { LAYER_BYTES, LAYER_WORDS } from '../layers';
 import { outputKind } from '../output-kind';
 
 /** OpenEXR: scene light in half floats, with as many layers as are wanted. */
@@ -19,4 +19,5 @@ export const exr = outputKind({
     compression: choiceField('Compression', { zip: 'ZIP, without loss', none: 'none' }, 'zip'),
   }),
   bits: () => 16,
+  bytesAPixel: ({ layers }) => 8 + layers.reduce((sum, layer) => sum + LAYER_BYTES[layer], 0),
 });

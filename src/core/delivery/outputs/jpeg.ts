@@ -15,4 +15,5 @@ export const jpeg = outputKind({
   holdsSound: false,
   settings: z.object({ quality: intField({ label: 'Quality', unit: '%', min: 1, max: 100, rest: 92 }) }),
   bits: () => 8,
+  bytesAPixel: () => 0.8,
 });

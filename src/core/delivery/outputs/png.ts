@@ -19,4 +19,5 @@ export const png = outputKind({
     alpha: choiceField('Transparency', { straight: 'straight', premultiplied: 'premultiplied' }, 'straight'),
   }),
   bits: ({ depth }) => Number(depth),
+  bytesAPixel: ({ depth }, alpha) => ((alpha ? 4 : 3) * Number(depth)) / 8,
 });

@@ -19,6 +19,7 @@ export const mp4 = outputKind({
   holdsSound: true,
   settings: z.object({}),
   bits: () => 8,
+  bytesAPixel: () => 0.3,
 });
 
 /** For the web: transparent where it is wanted, and 10 bit where the browser has that. */
@@ -34,6 +35,7 @@ export const webm = outputKind({
   holdsSound: true,
   settings: z.object({}),
   bits: () => 8,
+  bytesAPixel: () => 0.3,
 });
 
 /** The same in 10 bit: gradients without bands. */
@@ -52,10 +54,17 @@ export const prores422Hq = outputKind({
   holdsSound: true,
   settings: z.object({}),
   bits: () => 10,
+  bytesAPixel: () => 0.7,
 });
 
 /** The same with all of its colours, and transparent where that is wanted. */
-export const prores4444 = outputKind({ ...prores422Hq, kind: 'prores-4444', label: 'ProRes 4444', holdsAlpha: true });
+export const prores4444 = outputKind({
+  ...prores422Hq,
+  kind: 'prores-4444',
+  label: 'ProRes 4444',
+  holdsAlpha: true,
+  bytesAPixel: (_, alpha) => (alpha ? 1.5 : 1),
+});
 
 /** For editing (SMPTE ST 2019-1): 10 bit. */
 export const dnxhrHqx = outputKind({ ...prores422Hq, kind: 'dnxhr-hqx', label: 'DNxHR HQX' });
@@ -70,4 +79,5 @@ export const ffv1 = outputKind({
   firstBytes: EBML,
   holdsAlpha: true,
   bits: () => 16,
+  bytesAPixel: (_, alpha) => (alpha ? 8 : 6),
 });
