@@ -1,3 +1,5 @@
+import { strToU8 } from 'fflate';
+
 import { cameraCsv, cameraSamples, cameraTrack } from './camera-track';
 import { editList } from './edit-list';
 import { sceneGlb, type SceneInput } from './scene-glb';
@@ -63,5 +65,5 @@ export type TakeawayName = keyof typeof TAKEAWAYS;
 /** Writes one of them as the bytes of its file. */
 export async function writeTakeaway(name: TakeawayName, input: TakeawayInput): Promise<Uint8Array> {
   const written = await (TAKEAWAYS[name] as Takeaway).write(input);
-  return typeof written === 'string' ? new TextEncoder().encode(written) : written;
+  return typeof written === 'string' ? strToU8(written) : written;
 }
