@@ -1,4 +1,4 @@
-import type { BoundsOf, CameraState, FrameState, MarkState } from '../frame/frame-state';
+import type { BoundsOf, CameraState, FrameState, MarkExtent, MarkState } from '../frame/frame-state';
 import { circleOfConfusionMm } from '../optics/lens';
 import { projected } from '../optics/project';
 import type { Mark } from '../production/mark';
@@ -63,7 +63,7 @@ export function readWords(
   const xs = (places as [number, number][]).map(([x]) => (x + 1) / 2);
   const ys = (places as [number, number][]).map(([, y]) => (1 - y) / 2);
   const middle = transformPoint(pose, middleOf(extent));
-  const height = heightOf(camera, pose, middleOf(extent), body.size);
+  const height = heightOf(camera, pose, middleOf(extent), capHeight(extent, body.size));
   const towardLens = positionOf(camera.pose).map((v, k) => v - (middle[k] as number)) as [number, number, number];
   const front = forwardOf(pose).map((v) => -v) as [number, number, number];
   const cosine = towardLens.reduce((sum, v, k) => sum + v * (front[k] as number), 0) / Math.hypot(...towardLens);
@@ -76,6 +76,12 @@ export function readWords(
     box: [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)],
     contrast: null,
   };
+}
+
+/** Height of a capital as it stands: it may be smaller than it was set, to keep to a width. */
+function capHeight({ parts = [] }: MarkExtent, set: number): number {
+  const plain = parts.find(({ own, baseline }) => own === -1 && baseline < 0);
+  return plain ? -2 * plain.baseline : set;
 }
 
 const middleOf = ({ min, max }: { min: Vec3; max: Vec3 }): Vec3 => [(min[0] + max[0]) / 2, (min[1] + max[1]) / 2, max[2]];

@@ -23,7 +23,8 @@ export function cameraState(
   boundsOf: BoundsOf,
   { probe, flown }: CameraOptions = {},
 ): CameraState {
-  const { width, height } = production.format;
+  // Shots stand as they were composed; whoever asks for the shot's camera brings them into another raster.
+  const { width, height } = production.framing ?? production.format;
   // The aim is held in flight too: where one flies to is where one lands.
   const pose = heldPose(production, camera, flown ?? carriedPose(production, camera, frame, boundsOf), frame, boundsOf);
   const { fStop } = resolverOf(production).of(`cameras/${camera.id}/lens`, camera.lens.channels);

@@ -8,6 +8,7 @@ import { frameAxes } from './cascades/frame-axes';
 import { freeCamera, type FreeView } from './free-view';
 import type { BoundsOf, CameraState, FrameState, LightOwnerState, LightState, MarkState, SetState } from './frame-state';
 import { domeStates } from './dome-state';
+import { cropped } from './in-view/in-frame';
 import { lightState } from './light-state';
 import { readyPose } from './mark-pose';
 import { panelState, plateState, type ShownTime } from './panel-state';
@@ -108,7 +109,7 @@ export function cameraAt(
   const delivered = secondsToFrame(seconds, production.format.rate);
   if (!cameraId) return shotCamera(production, delivered, boundsOf, { pictureFrame, probe, pose });
   const frame = sceneFrameAt(production, delivered, pictureFrame);
-  return cameraState(production, cameraOf(production, cameraId), frame, boundsOf, { probe, flown: pose });
+  return cropped(production, cameraState(production, cameraOf(production, cameraId), frame, boundsOf, { probe, flown: pose }));
 }
 
 /**

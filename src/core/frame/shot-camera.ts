@@ -7,6 +7,7 @@ import { shotIndexAt, shotSpans, type ShotSpan } from '../production/shots';
 import type { Mat4 } from '../space/matrix';
 import { cameraState, carried } from './camera-state';
 import type { BoundsOf, CameraState } from './frame-state';
+import { inFrame, isReframed } from './in-view/in-frame';
 import type { SolidProbe } from './solid-probe';
 
 export const cameraOf = ({ cameras }: Pick<Production, 'cameras'>, id: string): Camera =>
@@ -44,9 +45,27 @@ function shareOf(production: Production, { shot }: ShotSpan, frame: number): num
   return shot ? resolverOf(production).of(`shots/${shot.id}`, shot.channels).share.at(frame) : 1;
 }
 
+/** What is seen at a delivered frame by the camera of its shot, as it was composed. */
+function composedCamera(
+  production: Production,
+  spans: readonly ShotSpan[],
+  index: number,
+  frame: number,
+  boundsOf: BoundsOf,
+  { probe, pose }: Omit<ShotOptions, 'pictureFrame'>,
+): CameraState {
+  const span = spans[index] as ShotSpan;
+  const before = spans[index - 1];
+  const stateIn = (of: ShotSpan, flown?: Mat4 | null) =>
+    cameraState(production, cameraOf(production, of.cameraId), sceneIn(production, of, frame), boundsOf, { probe, flown });
+  const own = stateIn(span, pose);
+  const share = before && !pose ? shareOf(production, span, frame) : 1;
+  return before && share !== 1 ? carried(stateIn(before), own, share) : own;
+}
+
 /**
  * The camera that is seen at a delivered frame: the shot's own, or, while it is carried, on its way from the one before. Both go on
- * moving under a carry.
+ * moving under a carry. Where the raster is another than shots were composed for, or words have grown, it is brought into the frame.
  */
 export function shotCamera(
   production: Production,
@@ -56,11 +75,11 @@ export function shotCamera(
 ): CameraState {
   const spans = shotSpans(production);
   const index = shotIndexAt(spans, pictureFrame);
+  const seen = composedCamera(production, spans, index, frame, boundsOf, { probe, pose });
+  if (!isReframed(production)) return seen;
   const span = spans[index] as ShotSpan;
-  const before = spans[index - 1];
-  const stateIn = (of: ShotSpan, flown?: Mat4 | null) =>
-    cameraState(production, cameraOf(production, of.cameraId), sceneIn(production, of, frame), boundsOf, { probe, flown });
-  const own = stateIn(span, pose);
-  const share = before && !pose ? shareOf(production, span, frame) : 1;
-  return before && share !== 1 ? carried(stateIn(before), own, share) : own;
+  return inFrame(production, span, boundsOf, seen, frame, (at) => ({
+    camera: composedCamera(production, spans, index, at, boundsOf, {}),
+    sceneFrame: sceneIn(production, span, at),
+  }));
 }

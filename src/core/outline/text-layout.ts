@@ -1,24 +1,19 @@
 import { anglesOf, IDENTITY, multiply, transformPoint, translation, type Mat4 } from '../space/matrix';
+import { fitted, type Settable } from './fit-width';
 import { flatten } from './flatten';
 import { partPose, type PartPlace, type PartSeat } from './part-seat';
 import { uniteOverlapping, type StandingRings, type UnitedPiece } from './overlap';
 import { placeRings, turnRings, type Ring } from './ring';
 import { seatAlong, type Setting } from './setting';
-import { setLine, type Cluster, type RunSettings, type SetGlyph } from './text-line';
+import { setLine, type Cluster, type SetGlyph, type SetLine } from './text-line';
 import type { Typeface } from './typeface';
 
 export type Alignment = 'left' | 'centre' | 'right';
 
-export interface TextSettings {
-  text: string;
-  /** Height of a capital letter, metres. */
-  size: number;
-  /** Extra space after each letter, thousandths of an em. */
-  tracking: number;
+export interface TextSettings extends Settable {
   /** Distance of baselines, as a multiple of the em. */
   leading: number;
   alignment: Alignment;
-  runs?: readonly RunSettings[];
   setting?: Setting;
   /** Every letter stands alone: something moves them one by one. */
   apart?: boolean;
@@ -79,6 +74,19 @@ export const lettersAt = (letters: readonly Letter[], places: readonly PartPlace
     return place ? { ...letter, pose: multiply(partPose(letter, place), letter.pose) } : letter;
   });
 
+const emOf = (size: number, { unitsPerEm, capHeight }: Typeface): number => (unitsPerEm * size) / capHeight;
+
+/** The lines of a text, each shaped and set by itself. @param missing takes up characters that no face covers */
+function linesOf({ text, size, tracking, runs = [] }: Settable, faces: readonly Typeface[], missing = new Set<string>()): SetLine[] {
+  const em = emOf(size, faces[0] as Typeface);
+  let start = 0;
+  return text.split('\n').map((line) => {
+    const set = setLine({ line, start, faces, runs, em, tracking: (tracking / 1000) * em }, missing);
+    start += line.length + 1;
+    return set;
+  });
+}
+
 /**
  * Shapes and sets text in lines about the origin: the alignment edge at x = 0 (for `centre`, the middle) and the block
  * centred up and down between the top of the first line's capitals and the last baseline.
@@ -87,16 +95,12 @@ export const lettersAt = (letters: readonly Letter[], places: readonly PartPlace
 export function setText(settings: TextSettings, faces: readonly Typeface[], tolerance = 3e-4): Layout {
   const [main] = faces;
   if (!main) throw new RangeError('Text needs a typeface.');
-  const { size, text, alignment, runs = [], setting } = settings;
-  const em = (main.unitsPerEm * size) / main.capHeight;
   const missing = new Set<string>();
+  const { size, text, tracking } = fitted(settings, (tried) => Math.max(0, ...linesOf(tried, faces).map(({ width }) => width)));
+  const { alignment, runs = [], setting } = settings;
+  const em = emOf(size, main);
   const leading = settings.leading * em;
-  let start = 0;
-  const lines = text.split('\n').map((line) => {
-    const set = setLine({ line, start, faces, runs, em, tracking: (settings.tracking / 1000) * em }, missing);
-    start += line.length + 1;
-    return set;
-  });
+  const lines = linesOf({ ...settings, size, text, tracking }, faces, missing);
   const height = size + (lines.length - 1) * leading;
   const baselineOf = (line: number) => height / 2 - size - line * leading;
   const shiftOf = (width: number) => (alignment === 'left' ? 0 : alignment === 'right' ? -width : -width / 2);

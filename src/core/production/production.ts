@@ -8,17 +8,17 @@ import { idField, numberField } from '../schema/fields';
 import { ownerList, uniqueIds } from '../schema/owner-kind';
 import { nameField } from '../schema/text';
 import { isCircle } from './carried';
-import { MAX_FRAMES } from './frame-format';
+import { MAX_FRAMES, MAX_RASTER } from './frame-format';
 import { kitSchema, MAX_KITS } from './kits';
 import { markSchema } from './mark';
 import { surroundingsOf } from './dome-presets';
 import { FINISH, LIGHTS, SET } from './owners/kinds';
 import { MAX_SURROUNDINGS, surroundingsSchema } from './surroundings';
+import { framingSchema, versionsSchema } from './versions';
 
-export { MAX_FRAMES };
+export { MAX_FRAMES, MAX_RASTER };
 
 export const UNITS = ['mm', 'cm', 'm', 'in'] as const;
-export const MAX_RASTER = 8192;
 export const MAX_CAMERAS = 24;
 export const MAX_PACES = 60;
 export const MAX_PINS = 9;
@@ -99,6 +99,10 @@ export const productionSchema = z.object({
   finish: ownerList(FINISH, MAX_EFFECTS, 'effects'),
   /** Looks that marks of this production follow. */
   kits: z.array(kitSchema).max(MAX_KITS).default([]),
+  /** What changes from version to version, their table, and the formats of delivery. */
+  versions: versionsSchema.prefault({}),
+  /** How shots are brought into this raster, where they were composed for another; null where they were composed for it. */
+  framing: framingSchema.nullable().default(null),
 });
 export type Production = z.infer<typeof productionSchema>;
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { FIT_RULES } from '../outline/fit-width';
 import { fontRefSchema } from '../outline/font-ref';
 import { settingSchema } from '../outline/setting';
 import { idField, numberField } from '../schema/fields';
@@ -34,6 +35,13 @@ export const runSchema = z.object({
 });
 export type Run = z.infer<typeof runSchema>;
 
+/** What words do that are wider than they may be. */
+export const fitSchema = z.object({
+  rule: z.enum(FIT_RULES).default('none'),
+  width: numberField({ label: 'As wide as', unit: 'm', min: 0.01, max: 1000, rest: 4, step: 0.1, digits: 2 }),
+});
+export type Fit = z.infer<typeof fitSchema>;
+
 export const wordsSchema = z.object({
   kind: z.literal('words'),
   text: linesField(MAX_TEXT),
@@ -49,6 +57,8 @@ export const wordsSchema = z.object({
     .refine(...uniqueIds('runs of letters'))
     .default([]),
   setting: settingSchema.prefault({}),
+  /** How words that grow stay within the width that they may have. */
+  fit: fitSchema.prefault({}),
   /** What stood between these words and those before them when a line was split: gathering puts it back. Null for words by themselves. */
   before: linesField(MAX_TEXT).nullable().default(null),
 });

@@ -4,7 +4,7 @@ import { useEffect, useId, useRef, type KeyboardEvent, type PointerEvent } from 
 import { styled } from 'styled-components';
 import type { FieldMeta } from '@/core/schema/fields';
 import { newGesture } from '../gesture';
-import { readNumber } from './arithmetic';
+import { readNumber } from '@/core/schema/arithmetic';
 import { FieldLine } from './field-line';
 import { Edged, KeyToggle, type Keyed } from './key-toggle';
 import { Unreadable } from './unreadable';

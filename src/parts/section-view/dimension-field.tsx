@@ -2,7 +2,7 @@
 
 import { useId } from 'react';
 import { styled } from 'styled-components';
-import { readNumber } from '../fields/arithmetic';
+import { readNumber } from '@/core/schema/arithmetic';
 import { Unreadable } from '../fields/unreadable';
 import { useTyped } from '../fields/use-typed';
 

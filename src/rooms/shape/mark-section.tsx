@@ -12,7 +12,7 @@ import { resolverOf } from '@/core/production/resolver';
 import { bevelSchema, shellKind, shellSchema, type Bevel, type Shell } from '@/core/production/shell';
 import { hueFor, UNITS, type Production } from '@/core/production/production';
 import { fieldMeta, type FieldMeta } from '@/core/schema/fields';
-import { readNumber } from '@/parts/fields/arithmetic';
+import { readNumber } from '@/core/schema/arithmetic';
 import { useTyped } from '@/parts/fields/use-typed';
 import { Hint, IconButton, LinePick } from '@/parts/controls';
 import type { SectionPart } from '@/parts/section-view/section-grips';

@@ -3,7 +3,7 @@ import { produce } from 'immer';
 import type { Key } from '@/core/motion/channel';
 import { PACES } from '@/core/motion/pace';
 import { emptyProduction, type Production } from '@/core/production/production';
-import { readNumber } from '@/parts/fields/arithmetic';
+import { readNumber } from '@/core/schema/arithmetic';
 import { placedLabels } from '@/parts/plan-view/plan-geometry';
 import { lanesOf } from '@/parts/timeline/lanes';
 import { rulerSteps, zoomed } from '@/parts/timeline/time-scale';
