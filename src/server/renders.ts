@@ -4,7 +4,7 @@ import { createReadStream, existsSync, statSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import { isDeepStrictEqual } from 'node:util';
-import { and, asc, desc, eq, inArray, ne, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, getTableColumns, inArray, notInArray, sql } from 'drizzle-orm';
 import { deliveredLength } from '@/core/delivery/conform';
 import type { RenderStatus, RenderSummary } from '@/core/delivery/listing';
 import { isVideo, outputNamed, type VideoOutput } from '@/core/delivery/outputs/outputs';
@@ -14,8 +14,10 @@ import {
   rasterTrouble,
   readRenderSettings,
   renderRaster,
+  renderSettingsSchema,
   videoFileName,
   type FrameFile,
+  type RenderOrder,
   type RenderSettings,
 } from '@/core/delivery/render-settings';
 import { readProduction } from '@/core/production/migrate';
@@ -24,18 +26,27 @@ import { database } from './database';
 import { UserError } from './errors';
 import { readIfThere } from './files';
 import { encodings } from './outside/encodings';
-import { loadProduction } from './productions';
-import { dropJobs, liveJobs } from './queue/jobs';
+import { dropJobs, takenJobs } from './queue/jobs';
 import { framePath, missingFrames, videoPath, videosOf } from './render-files';
 import { renderFolder } from './render-folders';
 import { renders } from './schema';
 import { bodyToFile } from './streams';
 
-export type RenderRow = Omit<typeof renders.$inferSelect, 'settings'> & { settings: RenderSettings };
+/** A render without the document that it shows, which is large: only its name. */
+export type RenderRow = Omit<typeof renders.$inferSelect, 'settings' | 'document'> & { settings: RenderSettings; productionName: string };
 
-const rowFrom = (row: typeof renders.$inferSelect): RenderRow => ({ ...row, settings: readRenderSettings(row.settings) });
+const { document: _large, ...own } = getTableColumns(renders);
+const LIGHT = { ...own, productionName: sql<string | null>`${renders.document}->>'name'` };
 
-async function summary(row: RenderRow): Promise<RenderSummary> {
+type LightRow = Omit<typeof renders.$inferSelect, 'document'> & { productionName: string | null };
+
+const rowFrom = (row: LightRow): RenderRow => ({
+  ...row,
+  settings: readRenderSettings(row.settings),
+  productionName: row.productionName ?? '',
+});
+
+async function summary(row: RenderRow, taken: ReadonlyMap<string, number>): Promise<RenderSummary> {
   const { settings, status } = row;
   const videos = videosOf(row.id, settings);
   const missing = await missingFrames(
@@ -47,7 +58,7 @@ async function summary(row: RenderRow): Promise<RenderSummary> {
   return {
     id: row.id,
     productionId: row.productionId,
-    productionName: String((row.document as { name?: unknown }).name ?? ''),
+    productionName: row.productionName,
     revision: row.revision,
     settings,
     status,
@@ -55,9 +66,9 @@ async function summary(row: RenderRow): Promise<RenderSummary> {
     position: row.position,
     total,
     done: total - missing.length,
-    videos: videos.filter(({ isDone }) => isDone).map(({ output }) => videoFileName(output)),
+    videos: videos.filter(({ isDone }) => isDone).map(({ output }) => videoFileName(output, settings.name)),
     encoding: encodings.get(row.id) ?? null,
-    working: status === 'open' ? (await liveJobs(row.id)).filter(({ isTaken }) => isTaken).length : 0,
+    working: status === 'open' ? (taken.get(row.id) ?? 0) : 0,
     folder: renderFolder(row.id),
     createdAt: row.createdAt.toISOString(),
   };
@@ -66,18 +77,26 @@ async function summary(row: RenderRow): Promise<RenderSummary> {
 /** @throws UserError when there is no such render */
 export async function renderRow(id: string): Promise<RenderRow> {
   const db = await database();
-  const [row] = /^[0-9a-f-]{36}$/.test(id) ? await db.select().from(renders).where(eq(renders.id, id)) : [];
+  const [row] = /^[0-9a-f-]{36}$/.test(id) ? await db.select(LIGHT).from(renders).where(eq(renders.id, id)) : [];
   if (!row) throw new UserError(404, 'There is no such render.');
   return rowFrom(row);
 }
 
-export const renderSummary = async (id: string): Promise<RenderSummary> => summary(await renderRow(id));
+export const renderSummary = async (id: string): Promise<RenderSummary> => summary(await renderRow(id), await takenJobs());
+
+/** The production that a render shows, as it was when it was ordered. */
+export async function renderDocument(id: string): Promise<Production> {
+  const db = await database();
+  const [row] = await db.select({ document: renders.document }).from(renders).where(eq(renders.id, id));
+  if (!row) throw new UserError(404, 'There is no such render.');
+  return readProduction(row.document);
+}
 
 /** Renders that are in the queue, in its order: first those that are drawn first. */
 export async function queuedRenders(): Promise<RenderRow[]> {
   const db = await database();
   const rows = await db
-    .select()
+    .select(LIGHT)
     .from(renders)
     .where(inArray(renders.status, ['open', 'paused']))
     .orderBy(asc(renders.position), asc(renders.createdAt));
@@ -87,26 +106,43 @@ export async function queuedRenders(): Promise<RenderRow[]> {
 /** The renders of a production, newest first, and whatever else is in the queue, in its order. */
 export async function listRenders(productionId: string): Promise<RenderSummary[]> {
   const db = await database();
-  const own = await db.select().from(renders).where(eq(renders.productionId, productionId)).orderBy(desc(renders.createdAt)).limit(30);
-  const queued = (await queuedRenders()).filter(({ id }) => !own.some((row) => row.id === id));
-  return Promise.all([...own.map(rowFrom), ...queued].map(summary));
+  const latest = await db
+    .select(LIGHT)
+    .from(renders)
+    .where(eq(renders.productionId, productionId))
+    .orderBy(desc(renders.createdAt))
+    .limit(30);
+  const queued = (await queuedRenders()).filter(({ id }) => !latest.some((row) => row.id === id));
+  const taken = await takenJobs();
+  return Promise.all([...latest.map(rowFrom), ...queued].map((row) => summary(row, taken)));
 }
 
-/** Orders a render, or finds the same one that is still to be done; it is the caller's to queue it. */
-export async function keepOrder(productionId: string, asked: RenderSettings): Promise<string> {
-  const { document, revision } = await loadProduction(productionId);
+/** What is rendered: a production as it stands, or a version of it. */
+export interface Rendered {
+  productionId: string;
+  revision: number;
+  document: Production;
+}
+
+/** The settings of a render of a production. @throws UserError where it cannot be had so */
+export function settledSettings({ format, traced }: Production, asked: RenderOrder): RenderSettings {
+  const length = deliveredLength(format, asked.rate ?? format.rate);
   // How its light is drawn is settled now: the production may be changed before the last frame is.
-  const settings = { ...asked, traced: asked.traced ?? document.traced };
-  const length = deliveredLength(document.format, settings.rate ?? document.format.rate);
+  const settings = renderSettingsSchema.parse({ ...asked, last: asked.last ?? length - 1, traced: asked.traced ?? traced });
   if (settings.last >= length) throw new UserError(400, `This production ends at frame ${length - 1}.`);
-  const trouble = rasterTrouble(settings, renderRaster(document.format, settings.scale));
+  const trouble = rasterTrouble(settings, renderRaster(format, settings.scale));
   if (trouble) throw new UserError(400, trouble);
+  return settings;
+}
+
+/** Keeps a render, or finds the same one that is still to be done; it is the caller's to queue it. */
+export async function keepOrder({ productionId, revision, document }: Rendered, settings: RenderSettings): Promise<string> {
   const db = await database();
   const open = await db
-    .select()
+    .select({ id: renders.id, status: renders.status, settings: renders.settings })
     .from(renders)
-    .where(and(eq(renders.productionId, productionId), eq(renders.revision, revision), ne(renders.status, 'done')));
-  const same = open.map(rowFrom).find((row) => row.status !== 'cancelled' && isDeepStrictEqual(row.settings, settings));
+    .where(and(eq(renders.productionId, productionId), eq(renders.revision, revision), notInArray(renders.status, ['done', 'cancelled'])));
+  const same = open.find((row) => isDeepStrictEqual(readRenderSettings(row.settings), settings));
   if (same) return same.id;
   const id = randomUUID();
   const position = sql`(select coalesce(max(position), 0) + 1 from renders)`;
@@ -119,7 +155,7 @@ export async function openRender(id: string): Promise<{ render: RenderSummary; d
   const row = await renderRow(id);
   const videosDone = videosOf(id, row.settings).every(({ isDone }) => isDone);
   const missing = await missingFrames(id, row.settings, videosDone);
-  return { render: await summary(row), document: readProduction(row.document), missing };
+  return { render: await summary(row, await takenJobs()), document: await renderDocument(id), missing };
 }
 
 /** Notes where a render stands. Frames on disk stay in every case. */
@@ -155,7 +191,7 @@ export async function storeFrame(id: string, frame: number, request: Request, na
   if (!framesOf(settings).includes(frame)) throw new UserError(400, 'That frame is not part of this render.');
   const file = fileOf(settings, name);
   const { firstBytes, label } = outputNamed(file.output.kind);
-  await bodyToFile(request, framePath(id, file, frame), {
+  await bodyToFile(request, framePath(id, settings, file, frame), {
     limit: MAX_FRAME_BYTES,
     what: 'A frame',
     first: firstBytes,
@@ -167,26 +203,26 @@ export async function storeFrame(id: string, frame: number, request: Request, na
 export async function readFrame(id: string, frame: number, name: string | null = null): Promise<{ bytes: Buffer; mediaType: string }> {
   const { settings } = await renderRow(id);
   const file = fileOf(settings, name);
-  const bytes = await readIfThere(framePath(id, file, frame));
+  const bytes = await readIfThere(framePath(id, settings, file, frame));
   if (!bytes) throw new UserError(404, 'That frame has not been rendered yet.');
   return { bytes, mediaType: outputNamed(file.output.kind).mediaType };
 }
 
-/** A video of a render by its kind. @throws UserError when it was not ordered */
-export async function videoOutput(id: string, kind: string | null): Promise<VideoOutput> {
-  const { outputs } = (await renderRow(id)).settings;
-  const videos = outputs.filter(isVideo);
-  const found = kind === null ? videos[0] : videos.find((output) => output.kind === kind);
-  if (!found) throw new UserError(400, 'This render has no such video.');
-  return found;
+/** A video of a render by its kind: what was ordered, where it lies or will, and its name. @throws UserError when it was not ordered */
+export async function orderedVideo(id: string, kind: string | null): Promise<{ output: VideoOutput; file: string; name: string }> {
+  const { settings } = await renderRow(id);
+  const videos = settings.outputs.filter(isVideo);
+  const output = kind === null ? videos[0] : videos.find((each) => each.kind === kind);
+  if (!output) throw new UserError(400, 'This render has no such video.');
+  return { output, file: videoPath(id, settings, output), name: videoFileName(output, settings.name) };
 }
 
 /** Puts a finished video on disk under its final name, as it comes. */
 export async function storeVideo(id: string, kind: string | null, request: Request): Promise<void> {
-  const output = await videoOutput(id, kind);
+  const { output, file } = await orderedVideo(id, kind);
   const { firstBytes, label, by } = outputNamed(output.kind);
   if (by !== 'browser') throw new UserError(400, 'This video is made by the server.');
-  await bodyToFile(request, videoPath(id, output), {
+  await bodyToFile(request, file, {
     limit: MAX_VIDEO_BYTES,
     what: 'A video',
     first: firstBytes,
@@ -199,12 +235,11 @@ export async function readVideo(
   id: string,
   kind: string | null,
 ): Promise<{ name: string; mediaType: string; bytes: number; stream: ReadableStream }> {
-  const output = await videoOutput(id, kind);
-  const file = videoPath(id, output);
+  const { output, file, name } = await orderedVideo(id, kind);
   if (!existsSync(file)) throw new UserError(404, 'The video is not finished yet.');
   const { mediaType } = outputNamed(output.kind);
   return {
-    name: videoFileName(output),
+    name,
     mediaType,
     bytes: statSync(file).size,
     stream: Readable.toWeb(createReadStream(file)) as ReadableStream,

@@ -1,6 +1,7 @@
 import { MAX_READING_MS, TOO_MUCH_WORK } from '@/core/outline/svg/reading';
 import type { PackedTable } from '@/core/production/owners/effects/colour-table';
 import type { TimedPose } from '@/core/rig/take-poses';
+import type { ReadTable } from '@/core/versions/table-csv';
 import type { ReadDrawing } from '@/core/outline/svg/read-svg';
 import type { ModelFacts } from './readers/model-reader';
 import type { ReadPicture } from './readers/picture-reader';
@@ -12,6 +13,7 @@ export interface ReadOf {
   picture: ReadPicture;
   flight: TimedPose[];
   table: PackedTable;
+  rows: ReadTable;
 }
 export type ReadKind = keyof ReadOf;
 
@@ -22,6 +24,7 @@ export const READING_LIMITS: { readonly [K in ReadKind]: { ms: number; tooLong: 
   picture: { ms: 120_000, tooLong: 'This takes more than two minutes to read. Choose fewer frames, or a shorter video.' },
   flight: { ms: 20_000, tooLong: 'It takes more than 20 seconds to read. Save it with fewer samples.' },
   table: { ms: 20_000, tooLong: 'It takes more than 20 seconds to read. Save it with fewer points.' },
+  rows: { ms: 10_000, tooLong: 'It takes more than 10 seconds to read. Save it with fewer rows.' },
 };
 
 /** A file to be read, or the files of a folder. */

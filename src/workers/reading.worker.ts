@@ -2,12 +2,14 @@ import { CubeLutError } from '@/core/finish/cube-lut';
 import { CameraFileError } from '@/core/interchange/camera-file';
 import { PoseSamplesError } from '@/core/interchange/pose-samples';
 import { ModelFileError } from '@/core/interchange/model-file';
+import { TableError } from '@/core/versions/table-csv';
 import { DrawingError } from '@/core/outline/path-data';
 import { readFlight } from './readers/camera-reader';
 import { readDrawingFile } from './readers/drawing-reader';
 import { PictureFileError } from './pictures/opened';
 import { readModelFile } from './readers/model-reader';
 import { readPictureFiles } from './readers/picture-reader';
+import { readRows } from './readers/rows-reader';
 import { readTable } from './readers/table-reader';
 import type { FromReading, ReadingOrder, ReadKind, ReadOf } from './reading-messages';
 import { sayReady } from './worker-port';
@@ -25,10 +27,11 @@ const READERS: { readonly [K in ReadKind]: (files: readonly File[], tell: (share
   picture: readPictureFiles,
   flight: readFlight,
   table: readTable,
+  rows: readRows,
 };
 
 /** Errors whose words are for the person. */
-const PLAIN = [DrawingError, ModelFileError, PictureFileError, CameraFileError, PoseSamplesError, CubeLutError];
+const PLAIN = [DrawingError, ModelFileError, PictureFileError, CameraFileError, PoseSamplesError, CubeLutError, TableError];
 
 let told = 0;
 function tell(share: number): void {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { intField, numberField } from '../schema/fields';
+import { intField, longIdField, numberField } from '../schema/fields';
+import { textField } from '../schema/text';
 import { RATE_NAMES, type RateName } from '../time/rate';
 import { MAX_FRAMES, MAX_RASTER, type FrameFormat } from '../production/production';
 import { DNXHR_LEAST } from './mezzanine';
@@ -32,6 +33,10 @@ export const renderFieldsSchema = z.object({
     .default(() => [outputOfKind('png')]),
   /** The production's sound goes with the video. */
   sound: z.boolean().default(true),
+  /** Which version of the production it is: a row of its table, one of its formats, or neither. */
+  version: z.object({ rowId: longIdField.nullable(), formatId: longIdField.nullable() }).default({ rowId: null, formatId: null }),
+  /** What its files are called; empty for *frame* and *video*. */
+  name: textField(120).default(''),
 });
 
 type Fields = z.infer<typeof renderFieldsSchema>;
@@ -52,6 +57,10 @@ export const renderSettingsSchema = renderFieldsSchema
     if (trouble) context.addIssue({ code: 'custom', message: trouble });
   });
 export type RenderSettings = z.infer<typeof renderSettingsSchema>;
+
+/** A render as it is ordered: up to the last frame there is where none is named. */
+export const renderOrderSchema = renderFieldsSchema.extend({ last: renderFieldsSchema.shape.last.unwrap().optional() });
+export type RenderOrder = z.infer<typeof renderOrderSchema>;
 
 /** Settings of a render as they were kept, whenever that was: once a render had one output, and its frames as PNG with it. */
 export function readRenderSettings(kept: unknown): RenderSettings {
@@ -125,11 +134,12 @@ export function renderRaster({ width, height }: Pick<FrameFormat, 'width' | 'hei
   return { width: even(width), height: even(height) };
 }
 
-/** File name of a frame: numbered as the timeline numbers them. */
-export const frameFileName = (frame: number, extension = 'png'): string => `frame_${String(frame).padStart(5, '0')}.${extension}`;
+/** File name of a frame: numbered as the timeline numbers them. @param name of the render; empty for none */
+export const frameFileName = (frame: number, extension = 'png', name = ''): string =>
+  `${name || 'frame'}_${String(frame).padStart(5, '0')}.${extension}`;
 
-/** File name of a video. Several of one extension are told apart by their kind. */
-export const videoFileName = (output: Output): string => {
+/** File name of a video. Several of one extension are told apart by their kind. @param name of the render; empty for none */
+export const videoFileName = (output: Output, name = ''): string => {
   const { kind, extension } = outputNamed(output.kind);
-  return kind === extension ? `video.${extension}` : `video-${kind}.${extension}`;
+  return `${name || 'video'}${kind === extension ? '' : `-${kind}`}.${extension}`;
 };

@@ -101,9 +101,9 @@ function Files({ render }: { render: RenderSummary }) {
   return (
     <div style={{ display: 'flex', flexWrap: 'wrap', gap: '4px 12px', width: '100%' }}>
       {settings.outputs.filter(isVideo).map((output) =>
-        render.videos.includes(videoFileName(output)) ? (
+        render.videos.includes(videoFileName(output, settings.name)) ? (
           <a key={output.kind} href={`/api/renders/${id}/video?kind=${output.kind}`} download>
-            Save {videoFileName(output)}
+            Save {videoFileName(output, settings.name)}
           </a>
         ) : null,
       )}

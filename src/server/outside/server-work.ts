@@ -1,38 +1,37 @@
 import 'server-only';
-import path from 'node:path';
 import { productionFrame } from '@/core/delivery/conform';
 import type { Job } from '@/core/delivery/jobs';
 import { isVideo, outputNamed } from '@/core/delivery/outputs/outputs';
-import { frameFileName, frameFiles, framesOf, videoSource } from '@/core/delivery/render-settings';
-import { readProduction } from '@/core/production/migrate';
+import { frameFiles, framesOf, videoSource } from '@/core/delivery/render-settings';
 import { soundOffset } from '@/core/production/sound';
 import { RATES } from '@/core/time/rate';
 import { formatTimecode } from '@/core/time/timecode';
 import { mediaFile } from '../media';
 import { freeServerJobs } from '../queue/jobs';
 import { endJob, keepJob, onServerWork, takeNext } from '../queue/queue';
-import { videoPath } from '../render-files';
-import { renderFolder } from '../render-folders';
-import { renderRow } from '../renders';
+import { framePath, videoPath } from '../render-files';
+import { renderDocument, renderRow } from '../renders';
 import { encodeOutside } from './ffmpeg';
 import { encodings } from './encodings';
 
+/** A path of frame 0 as a pattern of all frames, in which ffmpeg reads a percent sign as the beginning of a number. */
+const numbered = (path: string): string => path.replaceAll('%', '%%').replace(/_00000(\.\w+)$/, '_%05d$1');
+
 /** Makes the video of a job of the frames that are on disk. */
 async function encode(job: Job): Promise<void> {
-  const { settings, document } = await renderRow(job.renderId);
-  const production = readProduction(document);
+  const { settings } = await renderRow(job.renderId);
+  const production = await renderDocument(job.renderId);
   const { work } = job;
   const output = settings.outputs.filter(isVideo).find(({ kind }) => work.kind === 'video' && kind === work.output);
-  if (!output) throw new Error('This render has no such video.');
   const source = frameFiles(settings).find(({ name }) => name === videoSource(settings));
+  if (!output || !source) throw new Error('This render has no such video.');
   const frames = framesOf(settings);
   const rate = settings.rate ?? production.format.rate;
   const { sound } = production;
-  const pattern = path.join(renderFolder(job.renderId), source?.folder ?? '', frameFileName(0).replace('00000', '%05d'));
   await encodeOutside(
     {
       kind: output.kind,
-      frames: pattern,
+      frames: numbered(framePath(job.renderId, settings, source, 0)),
       first: settings.first,
       count: frames.length,
       rate: RATES[rate],
@@ -46,7 +45,7 @@ async function encode(job: Job): Promise<void> {
             }
           : null,
       timecode: formatTimecode(settings.first, rate),
-      to: videoPath(job.renderId, output),
+      to: videoPath(job.renderId, settings, output),
     },
     (done) => encodings.set(job.renderId, { kind: output.kind, done }),
   );

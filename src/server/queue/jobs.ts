@@ -24,8 +24,8 @@ async function putBack(which: SQL): Promise<void> {
   await db.execute(sql`update pgboss.job set state = 'created', started_on = null where state = 'active' and ${which}`);
 }
 
-/** Whether there are queues of a render. */
-async function hasQueues(renderId: string): Promise<boolean> {
+/** Whether there are queues of a render: there are none before its turn comes. */
+export async function hasQueues(renderId: string): Promise<boolean> {
   const boss = await jobEngine();
   return (await boss.getQueue(queueOf(renderId, 'page'))) !== null;
 }
@@ -64,6 +64,21 @@ export async function liveJobs(renderId: string): Promise<{ work: JobWork; isTak
     sql`select data, state from pgboss.job where ${ofRender(renderId)} and state in ('created', 'retry', 'active')`,
   );
   return rows.map(({ data, state }) => ({ work: data, isTaken: state === 'active' }));
+}
+
+/** How many jobs of each render are under way. */
+export async function takenJobs(): Promise<ReadonlyMap<string, number>> {
+  await jobEngine();
+  const db = await database();
+  const { rows } = await db.execute<{ name: string; jobs: number }>(
+    sql`select name, count(*)::int as jobs from pgboss.job where state = 'active' group by name`,
+  );
+  const taken = new Map<string, number>();
+  for (const { name, jobs } of rows) {
+    const id = name.slice(name.indexOf('-') + 1);
+    taken.set(id, (taken.get(id) ?? 0) + jobs);
+  }
+  return taken;
 }
 
 /** Gives the next job of a render to a worker; null where there is none for it. */

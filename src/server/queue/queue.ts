@@ -4,12 +4,13 @@ import path from 'node:path';
 import type { Job, JobEnd } from '@/core/delivery/jobs';
 import type { RenderSummary } from '@/core/delivery/listing';
 import { outputNamed } from '@/core/delivery/outputs/outputs';
-import { WORK, type RenderSettings } from '@/core/delivery/render-settings';
+import { WORK, type RenderOrder, type RenderSettings } from '@/core/delivery/render-settings';
 import { UserError } from '../errors';
 import { findFfmpeg } from '../outside/ffmpeg';
 import { missingFrames, videosOf } from '../render-files';
 import { renderFolder } from '../render-folders';
-import { keepOrder, noteStatus, queuedRenders, renderRow, renderSummary } from '../renders';
+import { loadProduction } from '../productions';
+import { keepOrder, noteStatus, queuedRenders, renderRow, renderSummary, settledSettings, type Rendered } from '../renders';
 import {
   addJobs,
   chunked,
@@ -17,6 +18,7 @@ import {
   dropJobs,
   failJob,
   freeOverdue,
+  hasQueues,
   giveBackJob,
   liveJobs,
   takeJob,
@@ -61,23 +63,35 @@ async function end(id: string): Promise<void> {
   await rm(path.join(renderFolder(id), WORK), { recursive: true, force: true });
 }
 
-/**
- * Orders a render of a production as it stands now. The same render, if one is still to be done, is gone on with: what was drawn of it
- * is not drawn again.
- */
-export async function orderRender(productionId: string, asked: RenderSettings): Promise<RenderSummary> {
-  const outside = asked.outputs.filter(({ kind }) => outputNamed(kind).by === 'ffmpeg');
+/** Refuses what only an ffmpeg can write that is not there. */
+export async function assertCanWrite({ outputs }: Pick<RenderSettings, 'outputs'>): Promise<void> {
+  const outside = outputs.filter(({ kind }) => outputNamed(kind).by === 'ffmpeg');
   const found = outside.length > 0 ? await findFfmpeg() : null;
   const missing = outside.find(({ kind }) => !found?.kinds.includes(kind));
-  if (missing) {
-    const { label } = outputNamed(missing.kind);
-    throw new UserError(
-      400,
-      `${label} is written by ffmpeg, and ${found ? 'the one on this machine cannot' : 'none was found on this machine'}.`,
-    );
-  }
-  const id = await keepOrder(productionId, asked);
-  return setStatus(id, 'open');
+  if (!missing) return;
+  const { label } = outputNamed(missing.kind);
+  throw new UserError(
+    400,
+    `${label} is written by ffmpeg, and ${found ? 'the one on this machine cannot' : 'none was found on this machine'}.`,
+  );
+}
+
+/** Queues a render. The same one, if it is still to be done, is gone on with: what was drawn of it is not drawn again. */
+export const queueRender = async (rendered: Rendered, settings: RenderSettings): Promise<RenderSummary> =>
+  setStatus(await keepOrder(rendered, settings), 'open');
+
+/** The same for one of many: its work is queued when its turn comes. @returns its id */
+export async function queueLater(rendered: Rendered, settings: RenderSettings): Promise<string> {
+  const id = await keepOrder(rendered, settings);
+  await noteStatus(id, 'open');
+  return id;
+}
+
+/** Orders a render of a production as it stands now. */
+export async function orderRender(productionId: string, asked: RenderOrder): Promise<RenderSummary> {
+  await assertCanWrite(asked);
+  const { document, revision } = await loadProduction(productionId);
+  return queueRender({ productionId, revision, document }, settledSettings(document, asked));
 }
 
 /** Holds a render back, leaves it, or goes on with it. Frames on disk stay in every case. */
@@ -98,6 +112,8 @@ export async function takeNext(worker: Worker, only: string | null = null): Prom
   await freeOverdue();
   for (const { id, status } of await queuedRenders()) {
     if (status !== 'open' || (only !== null && id !== only)) continue;
+    // What nobody has begun is begun by whoever draws.
+    if (worker === 'server' && !(await hasQueues(id))) continue;
     let job = await takeUndone(id, worker);
     if (!job && (await liveJobs(id)).length === 0) {
       // Its work was lost with whoever had it.

@@ -1,4 +1,4 @@
-import { renderSettingsSchema } from '@/core/delivery/render-settings';
+import { renderOrderSchema } from '@/core/delivery/render-settings';
 import { orderRender } from '@/server/queue/queue';
 import { listRenders } from '@/server/renders';
 import { readJson, route } from '@/server/route';
@@ -7,4 +7,4 @@ export const dynamic = 'force-dynamic';
 
 export const GET = route<{ id: string }>(async (_request, { id }) => ({ renders: await listRenders(id) }));
 
-export const POST = route<{ id: string }>(async (request, { id }) => orderRender(id, await readJson(request, renderSettingsSchema)));
+export const POST = route<{ id: string }>(async (request, { id }) => orderRender(id, await readJson(request, renderOrderSchema)));
