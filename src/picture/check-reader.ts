@@ -1,11 +1,9 @@
 import { contrastAround } from '@/core/check/contrast';
 import { checkRaster, luminances, readFrame, type FrameReading } from '@/core/check/frame-reading';
-import { readWords, type WordReading } from '@/core/check/mark-reading';
-import type { WordsOverTime } from '@/core/check/read-check';
-import { evaluate } from '@/core/frame/evaluate';
+import { wordsAt, wordsToRead, type GatheredWords } from '@/core/check/words-at';
 import { marginOf } from '@/core/finish/reach';
 import type { Mark } from '@/core/production/mark';
-import { exposureSeconds, frameToSeconds } from '@/core/time/rate';
+import { frameToSeconds } from '@/core/time/rate';
 import { addSubFrame, stateAt, type Scenery } from './draw-frame';
 import { SeenData } from './layers/seen-data';
 import type { Painter } from './painter';
@@ -18,7 +16,7 @@ const LEAST_THERE = 0.3;
 /** Draws the frames of a production small, one after the other, and reads of each what checks go by. */
 export class CheckReader {
   readonly readings: FrameReading[] = [];
-  readonly words: readonly (WordsOverTime & { readings: (WordReading | null)[] })[];
+  readonly words: readonly GatheredWords[];
   private readonly raster: { width: number; height: number };
   private readonly marks: readonly Mark[];
   private seen: SeenData | null = null;
@@ -27,10 +25,9 @@ export class CheckReader {
     private readonly painter: Painter,
     private readonly scenery: Scenery,
   ) {
-    const { format, marks } = scenery.production;
+    const { format } = scenery.production;
     this.raster = checkRaster(format.width, format.height);
-    this.marks = marks.filter(({ body }) => body.kind === 'words');
-    this.words = this.marks.map(({ id, name, body }) => ({ markId: id, name, text: body.kind === 'words' ? body.text : '', readings: [] }));
+    ({ marks: this.marks, words: this.words } = wordsToRead(scenery.production));
   }
 
   /** Draws a frame as it leaves, and gives its pixels. */
@@ -58,13 +55,7 @@ export class CheckReader {
 
   private readMarks(frame: number, pixels: Uint8Array): void {
     const { production, boundsOf, probe } = this.scenery;
-    const { rate } = production.format;
-    const seconds = frameToSeconds(frame, rate);
-    const half = exposureSeconds(production.shutterDeg, rate) / 2;
-    const at = (time: number) => evaluate(production, time, boundsOf, { probe, pictureFrame: frame });
-    const state = at(seconds);
-    const around = [at(seconds - half), at(seconds + half)] as const;
-    const read = this.marks.map((mark) => readWords(mark, state, around, boundsOf));
+    const { state, read } = wordsAt(production, this.marks, frame, boundsOf, probe);
     const contrastOf = read.some((reading) => reading && reading.there >= LEAST_THERE) ? this.contrasts(state, pixels) : () => null;
     read.forEach((reading, i) =>
       this.words[i]?.readings.push(

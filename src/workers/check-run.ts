@@ -6,7 +6,9 @@ import { checkStrobe } from '@/core/check/motion-check';
 import { checkEnds, checkLevels } from '@/core/check/picture-checks';
 import { checkSafeArea, checkWords, type ReadSettings } from '@/core/check/read-check';
 import { frameMotion, type FrameMotion } from '@/core/check/strobe';
+import { checkRow, type SeenOfRow } from '@/core/check/row-check';
 import type { Verdict } from '@/core/check/verdict';
+import { stillFrame } from '@/core/production/still';
 import { framesPerSecond } from '@/core/time/rate';
 import { CheckReader } from '@/picture/check-reader';
 import type { Scenery } from '@/picture/draw-frame';
@@ -18,6 +20,35 @@ export interface CheckOrder {
   needs: ReadSettings;
   /** By how much the last sample of the sound differs from the first, as a share of full scale; null without a sound. */
   soundJump: number | null;
+  /** Only what can be said without drawing every frame: whether words can be read, and have all their letters. */
+  onlyWords?: boolean;
+}
+
+/**
+ * Checks the words of a production by where they stand in its frames, and by one picture.
+ * @returns null when it was stopped
+ */
+export async function checkWordsAlone(
+  painter: Painter,
+  scenery: Scenery,
+  missingIn: SeenOfRow['missingIn'],
+  { needs }: CheckOrder,
+  isWanted: () => boolean,
+): Promise<Verdict[] | null> {
+  const { production, boundsOf, probe } = scenery;
+  const reader = new CheckReader(painter, scenery);
+  try {
+    reader.read(stillFrame(production));
+    const contrastOf = (markId: string) => reader.words.find((each) => each.markId === markId)?.readings[0]?.contrast ?? null;
+    let verdicts: Verdict[] = [];
+    const steps = checkRow(production, boundsOf, probe, { missingIn, contrastOf }, needs);
+    const read = function* () {
+      verdicts = yield* steps;
+    };
+    return (await inSlices(read(), isWanted)) && verdicts;
+  } finally {
+    reader.dispose();
+  }
 }
 
 /**

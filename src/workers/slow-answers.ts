@@ -5,7 +5,7 @@ import { writeTakeaway } from '@/core/interchange/takeaways';
 import type { Scenery } from '@/picture/draw-frame';
 import type { Painter } from '@/picture/painter';
 import { inSlices } from './breathe';
-import { runChecks, type CheckOrder } from './check-run';
+import { checkWordsAlone, runChecks, type CheckOrder } from './check-run';
 import { glbOf, type builtMark } from './mark-answers';
 import type { FromPicture, ToPicture } from './picture-messages';
 
@@ -67,11 +67,14 @@ export class SlowAnswers {
   async checks(id: number, order: CheckOrder): Promise<void> {
     this.checksAsked = id;
     await this.ground().whenBuilt();
-    const { painter, scenery, trouble } = this.ground();
+    const { painter, scenery, trouble, solidsOf } = this.ground();
     if (!painter || !scenery || trouble)
       return this.send({ kind: 'checks', id, verdicts: null, trouble: trouble ?? 'Nothing is drawn here.' });
     const told = (done: number, of: number) => this.send({ kind: 'checking', done, of });
-    const verdicts = await runChecks(painter, scenery, order, told, () => this.checksAsked === id);
+    const isWanted = () => this.checksAsked === id;
+    const verdicts = order.onlyWords
+      ? await checkWordsAlone(painter, scenery, (markId) => solidsOf(markId)?.missing ?? [], order, isWanted)
+      : await runChecks(painter, scenery, order, told, isWanted);
     this.send({ kind: 'checks', id, verdicts, trouble: null });
   }
 

@@ -30,17 +30,21 @@ function read({ field, variable }: FoundField, { cells }: VersionRow): CellReadi
   return variable.hindered ? { trouble: variable.hindered } : readCell(text, variable.cell);
 }
 
+const troublesOf = (readings: readonly { field: VersionField; reading: CellReading | null }[]): CellTrouble[] =>
+  readings.flatMap(({ field, reading }) => (reading && 'trouble' in reading ? [{ fieldId: field.id, words: reading.trouble }] : []));
+
+/** What is wrong with the cells of a row. */
+export const rowTroubles = (fields: readonly FoundField[], row: VersionRow): CellTrouble[] =>
+  troublesOf(fields.map((found) => ({ field: found.field, reading: read(found, row) })));
+
 /**
  * A production as a row of its table has it. Cells that say nothing leave what is there; those that cannot be read are told, and leave it
  * too.
  */
 export function applyRow(production: Production, row: VersionRow): { production: Production; troubles: CellTrouble[] } {
   const readings = fieldsFound(production).map((found) => ({ ...found, reading: read(found, row) }));
-  const troubles = readings.flatMap(({ field, reading }) =>
-    reading && 'trouble' in reading ? [{ fieldId: field.id, words: reading.trouble }] : [],
-  );
   const changed = produce(production, (draft) => {
     for (const { variable, reading } of readings) if (variable && reading && 'value' in reading) variable.set(draft, reading.value);
   });
-  return { production: changed, troubles };
+  return { production: changed, troubles: troublesOf(readings) };
 }

@@ -7,7 +7,7 @@ import { readSettingsSchema, type ReadSettings } from '@/core/check/read-check';
 import type { Verdict } from '@/core/check/verdict';
 import { fieldMeta, numberNames } from '@/core/schema/fields';
 import { CheckChart } from '@/parts/check-chart';
-import { Button, Heading, Hint, Trouble } from '@/parts/controls';
+import { Button, Hint, Trouble } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { Fold } from '@/parts/fold';
 import { Progress } from '@/parts/progress';
@@ -19,7 +19,6 @@ const Pane = styled.section`
   grid-template-columns: minmax(210px, 290px) minmax(0, 1fr);
   height: 100%;
   min-height: 0;
-  border-top: 1px solid var(--line);
   > div {
     overflow: auto;
     padding: 10px 14px;
@@ -140,7 +139,6 @@ export function ChecksPane() {
   return (
     <Pane aria-label="Checks">
       <div>
-        <Heading as="h2">Checks</Heading>
         <div style={{ display: 'flex', gap: 6, alignItems: 'center', marginBottom: 6 }}>
           {progress ? (
             <Button onPress={stopChecks}>Stop</Button>

@@ -8,11 +8,12 @@ import { Split } from '../layout/split';
 import { ScrubStrip } from '../looking/scrub-strip';
 import { TransportBar } from '../looking/transport-bar';
 import { useWorkspace } from '../workspace/workspace';
-import { ChecksPane } from './checks-pane';
+import { Below } from './below';
 import { RenderForm } from './render-form';
 import { RenderList } from './render-list';
 import { queueStore } from './queue-runner';
 import { refreshRenders, renderStore } from './render-store';
+import { AsShown } from './shown-version';
 
 /** How often what is done elsewhere is asked for, milliseconds. */
 const POLL_MS = 2000;
@@ -61,14 +62,23 @@ export function MasterRoom() {
                 name="master-picture"
                 along="column"
                 panes={[
-                  { id: 'lens', label: 'the picture', least: 240, content: <ThePicture /> },
+                  {
+                    id: 'lens',
+                    label: 'the picture',
+                    least: 240,
+                    content: (
+                      <AsShown>
+                        <ThePicture />
+                      </AsShown>
+                    ),
+                  },
                   {
                     id: 'checks',
-                    label: 'the checks',
+                    label: 'checks, versions and formats',
                     size: () => CHECKS_HEIGHT,
                     least: 120,
                     folds: true,
-                    content: <ChecksPane />,
+                    content: <Below />,
                   },
                 ]}
               />

@@ -128,6 +128,7 @@ export function RenderEntry({ render, isNamed = false }: { render: RenderSummary
     <Entry>
       <strong>
         {isNamed ? `${render.productionName}: ` : ''}
+        {render.settings.name ? `${render.settings.name}: ` : ''}
         {outputWords(render)}, {first === last ? `frame ${first}` : `frames ${first}–${last}`}
       </strong>
       <small>{settingsWords(render)}</small>

@@ -1,13 +1,11 @@
 'use client';
 
 import { useState } from 'react';
-import type { RenderSummary } from '@/core/delivery/listing';
 import { deliveredLength, productionFrame } from '@/core/delivery/conform';
 import { RATE_NAMES } from '@/core/time/rate';
 import { isVideo, outputNamed } from '@/core/delivery/outputs/outputs';
 import { framesOf, renderFieldsSchema, renderRaster, renderSettingsSchema, type RenderSettings } from '@/core/delivery/render-settings';
 import { fieldMeta } from '@/core/schema/fields';
-import { api } from '@/parts/api';
 import { Button, Choices, Heading, Pick, Row } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { isBrowserVideo } from '@/parts/video-client';
@@ -19,6 +17,7 @@ import { saveStill } from './still';
 import { BeforeItStarts } from './before-it-starts';
 import { OutputsChoice, useHindered } from './outputs-choice';
 import { takeUp } from './render-store';
+import { LeftOut, orderChosen, useChosen } from './versions/chosen-versions';
 import { Takeaways } from './takeaways';
 
 /** What to render, and how. */
@@ -32,6 +31,8 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
   const [settings, setSettings] = useState<RenderSettings>(() => renderFieldsSchema.parse({ last: format.length - 1 }));
   const [trouble, setTrouble] = useState<string | null>(null);
   const [busy, setBusy] = useState<'render' | 'still' | null>(null);
+  const [leftOut, setLeftOut] = useState<readonly string[]>([]);
+  const choices = useChosen();
   const raster = renderRaster(format, settings.scale);
   const { hindered, machine } = useHindered(raster.width, raster.height, settings.alpha);
   const videos = settings.outputs.filter(isVideo);
@@ -56,6 +57,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
   };
   const attempt = async (what: 'render' | 'still', work: () => Promise<void>) => {
     setTrouble(null);
+    setLeftOut([]);
     setBusy(what);
     try {
       await work();
@@ -76,7 +78,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
           );
       // What is rendered is what is saved.
       await autosave.flush();
-      await api<RenderSummary>(`/api/productions/${id}/renders`, { method: 'POST', json: parsed.data });
+      setLeftOut(await orderChosen(id, parsed.data, last, choices));
       onOrdered();
       takeUp();
     });
@@ -145,7 +147,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
       <BeforeItStarts settings={asked} format={format} machine={machine} />
       <div style={{ display: 'flex', gap: 8, marginTop: 12 }}>
         <Button $tone="primary" isDisabled={busy !== null} onPress={() => void order()}>
-          Render {count} {count === 1 ? 'frame' : 'frames'}
+          {choices.length === 1 ? `Render ${count} ${count === 1 ? 'frame' : 'frames'}` : `Render ${choices.length} versions`}
         </Button>
         <Button isDisabled={busy !== null} onPress={() => void still()}>
           {busy === 'still' ? 'Drawing…' : `Save frame ${frame} as a still`}
@@ -153,6 +155,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
       </div>
       <Takeaways first={inProduction(settings.first)} last={inProduction(settings.last)} />
       {drawnBy ? <p style={{ color: 'var(--faint)', fontSize: 11, marginTop: 8 }}>Drawn by {drawnBy}.</p> : null}
+      <LeftOut words={leftOut} />
       {trouble ? (
         <p role="alert" style={{ color: 'var(--coral)', marginTop: 8 }}>
           {trouble}

@@ -17,6 +17,7 @@ import { useChangeMarks, useDiffers } from '../benches/together';
 import { useTrouble } from '../workspace/use-trouble';
 import { useEdit, useView } from '../workspace/workspace';
 import { LettersBench } from './letters-bench';
+import { FitFields } from '../benches/fit-fields';
 import { SettingBench } from './setting-bench';
 import { useFonts } from './use-fonts';
 import { WordsField } from './words-field';
@@ -136,6 +137,12 @@ export function WordsBench({ mark, words }: { mark: Mark; words: Words }) {
           ]}
         />
       </Row>
+      <FitFields
+        words={words}
+        markId={mark.id}
+        differs={ofWords((w) => w.fit.rule)}
+        onFit={(fit, gesture) => change((w) => void (w.fit = fit), gesture)}
+      />
       <LettersBench mark={mark} words={words} fonts={fonts} change={changeOwn} />
       <SettingBench mark={mark} words={words} change={change} />
     </>

@@ -16,6 +16,8 @@ import type { DecodedSound } from '@/parts/sound-client';
 import type { PlanFrom } from '@/parts/plan-view/plan-geometry';
 import type { MarkFacts } from '@/workers/picture-messages';
 import type { Quality } from '@/picture/quality';
+import type { VersionChoice } from '@/core/versions/version-of';
+import { ITSELF } from './shown';
 
 export type Selection =
   | { kind: 'mark' | 'camera' | 'shot' | 'cue' | 'sound'; id: string }
@@ -82,6 +84,11 @@ export interface ViewState {
   /** Both handles of a key keep one speed. */
   handlesJoined: boolean;
   contactSheet: boolean;
+  /** The version that is looked at. */
+  shown: VersionChoice;
+  /** Rows and formats that are rendered together; null among either is the production as it is itself. */
+  chosenRows: readonly (string | null)[];
+  chosenFormats: readonly (string | null)[];
   /** The list of versions is open. */
   versions: boolean;
   /** Keys, shots and marks fall on cues that they come near to. */
@@ -176,6 +183,9 @@ export function createViewStore() {
     curve: null,
     handlesJoined: true,
     contactSheet: false,
+    shown: ITSELF,
+    chosenRows: [null],
+    chosenFormats: [null],
     versions: false,
     snap: true,
     cuesCarry: true,

@@ -8,6 +8,7 @@ import { PictureClient } from '@/parts/picture-client';
 import { copiedKeys } from './copied';
 import { createAutosave, type Autosave } from './autosave';
 import { createProductionStore, type ProductionStore } from './production-store';
+import { isItself, shownOf } from './shown';
 import { createViewStore, type ViewState, type ViewStore } from './view-store';
 
 export interface Workspace {
@@ -87,6 +88,29 @@ function startPicture(view: ViewStore): PictureClient {
   });
 }
 
+/** Lets a picture show the production, or the version of it that is looked at. @returns ends it */
+function drawShown(client: PictureClient, { store }: ProductionStore, view: ViewStore): () => void {
+  // Patches are of the production itself: they can be told only while that is what the worker has.
+  let isOwn = false;
+  const whole = () => {
+    const { production } = store.getState();
+    const shown = shownOf(production, view.getState().shown);
+    client.setProduction(shown);
+    isOwn = shown === production;
+  };
+  whole();
+  const stops = [
+    store.subscribe(({ patches }) => {
+      if (patches && isOwn && isItself(view.getState().shown)) client.changeProduction(patches);
+      else whole();
+    }),
+    view.subscribe(({ shown }, before) => {
+      if (shown !== before.shown) whole();
+    }),
+  ];
+  return () => stops.forEach((stop) => stop());
+}
+
 /** Opens a production for the rooms: its document, its view, its picture, and saving. */
 export function WorkspaceProvider({
   id,
@@ -110,11 +134,7 @@ export function WorkspaceProvider({
     const canvas = window.document.createElement('canvas');
     canvas.setAttribute('aria-hidden', 'true');
     client.useCanvas(canvas.transferControlToOffscreen());
-    client.setProduction(documents.store.getState().production);
-    const stop = documents.store.subscribe(({ production, patches }) => {
-      if (patches) client.changeProduction(patches);
-      else client.setProduction(production);
-    });
+    const stop = drawShown(client, documents, view);
     // The worker and its canvas exist in the browser only, so they are made here and not while rendering.
     // eslint-disable-next-line react-hooks/set-state-in-effect
     setDrawing({ picture: client, canvas });

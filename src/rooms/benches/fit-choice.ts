@@ -1,0 +1,22 @@
+import type { FitRule } from '@/core/outline/fit-width';
+import type { Words } from '@/core/production/words';
+import type { MarkFacts } from '@/workers/picture-messages';
+
+/** What words do that are wider than they may be. */
+export const FIT_WORDS: Readonly<Record<FitRule, string>> = {
+  none: 'may be as wide as they are',
+  shrink: 'become smaller',
+  tighten: 'stand closer',
+  wrap: 'go on in the next line',
+  widen: 'have the shot widened',
+};
+
+/** The width that words have as they stand, metres: to the hundredth above, so that they have room as they are. */
+export function widthAsItIs({ fit, size, text }: Pick<Words, 'fit' | 'size' | 'text'>, facts: MarkFacts | undefined): number {
+  if (fit.rule !== 'none') return fit.width;
+  const { bounds, letters } = facts ?? {};
+  const ends = (letters ?? []).map(({ x, width }) => [x, x + width] as const);
+  const set = ends.length > 0 ? Math.max(...ends.map(([, to]) => to)) - Math.min(...ends.map(([from]) => from)) : 0;
+  const built = bounds ? bounds.max[0] - bounds.min[0] : 0;
+  return Math.ceil(100 * (Math.max(set, built) || size * text.length)) / 100;
+}

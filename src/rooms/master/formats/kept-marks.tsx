@@ -1,0 +1,36 @@
+'use client';
+
+import { keepInView } from '@/core/production/edits/version-edits';
+import { versionsSchema } from '@/core/production/versions';
+import { fieldMeta } from '@/core/schema/fields';
+import { Heading, Hint, Tick } from '@/parts/controls';
+import { NumberField } from '@/parts/fields/number-field';
+import { useEdit, useProduction } from '../../workspace/workspace';
+
+const MARGIN = fieldMeta(versionsSchema.shape, 'margin');
+
+/** What has to stay in view in every format. */
+export function KeptMarks() {
+  const edit = useEdit();
+  const marks = useProduction((p) => p.marks);
+  const { keep, margin } = useProduction((p) => p.versions);
+  const isKept = (id: string, isWords: boolean) => (keep.length > 0 ? keep.includes(id) : isWords);
+  return (
+    <>
+      <Heading>Kept in view</Heading>
+      {marks.length === 0 ? <Hint>There are no marks yet.</Hint> : null}
+      <div role="group" aria-label="Kept in view">
+        {marks.map(({ id, name, body }) => (
+          <Tick key={id} isSelected={isKept(id, body.kind === 'words')} onChange={(to) => edit((draft) => keepInView(draft, id, to))}>
+            {name}
+          </Tick>
+        ))}
+      </div>
+      <NumberField
+        meta={MARGIN}
+        value={margin}
+        onChange={(value, gesture) => edit((draft) => void (draft.versions.margin = value), gesture)}
+      />
+    </>
+  );
+}

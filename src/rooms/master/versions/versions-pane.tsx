@@ -1,0 +1,167 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import { styled } from 'styled-components';
+import { addRow, setRows } from '@/core/production/edits/version-edits';
+import { choicesOf, makeVersions, versionWords } from '@/core/versions/order';
+import { matchTable, TableError, writeTable } from '@/core/versions/table-csv';
+import { namesOffered } from '@/core/versions/version-of';
+import { Button, Heading, Hint, Trouble } from '@/parts/controls';
+import { download } from '@/parts/download';
+import { FileButton } from '@/parts/file-button';
+import { ReadingNews } from '../../benches/reading-news';
+import { useReading } from '../../benches/use-reading';
+import { useEdit, useProduction, useView, useWorkspace } from '../../workspace/workspace';
+import { FieldList } from './field-list';
+import { VersionTable } from './version-table';
+
+const Pane = styled.section`
+  display: grid;
+  grid-template-columns: minmax(220px, 280px) minmax(0, 1fr);
+  height: 100%;
+  min-height: 0;
+  > div {
+    min-height: 0;
+    overflow: auto;
+    padding: 8px 12px;
+  }
+  > div + div {
+    display: flex;
+    flex-direction: column;
+    border-left: 1px solid var(--line);
+    padding: 0;
+    overflow: hidden;
+  }
+`;
+const Bar = styled.div`
+  flex: none;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+  padding: 6px 10px;
+`;
+const Names = styled.input`
+  width: 100%;
+  height: 23px;
+  padding: 0 7px;
+  border: 1px solid transparent;
+  border-radius: 2px;
+  background: var(--well);
+  font: 12px var(--mono);
+`;
+
+/** What files are called, and what is wrong with it. */
+function FileNames() {
+  const edit = useEdit();
+  const production = useProduction((p) => p);
+  const { chosenRows, chosenFormats } = useView((s) => ({ chosenRows: s.chosenRows, chosenFormats: s.chosenFormats }));
+  const { versions } = production;
+  const [typed, setTyped] = useState<string | null>(null);
+  const made = useMemo(() => {
+    const rows = chosenRows.filter((id) => id === null || versions.rows.some((row) => row.id === id));
+    const formats = chosenFormats.filter((id) => id === null || versions.formats.some((format) => format.id === id));
+    return makeVersions(production, choicesOf(rows.length > 0 ? rows : [null], formats.length > 0 ? formats : [null]));
+  }, [production, versions, chosenRows, chosenFormats]);
+  const [first] = made.versions;
+  const [refusal] = made.refused;
+  const done = () => {
+    if (typed !== null && typed !== versions.names) edit((draft) => void (draft.versions.names = typed));
+    setTyped(null);
+  };
+  return (
+    <>
+      <Heading>Names of files</Heading>
+      <Names
+        aria-label="Names of files"
+        value={typed ?? versions.names}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={done}
+        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+      />
+      <Hint>
+        {first ? `As in “${first.version.name}”. ` : ''}In braces: {namesOffered(versions).join(', ')}.
+      </Hint>
+      {refusal ? (
+        <Trouble>
+          {versionWords(production, refusal.choice)}: {refusal.words}
+          {made.refused.length > 1 ? ` And ${made.refused.length - 1} more.` : ''}
+        </Trouble>
+      ) : null}
+    </>
+  );
+}
+
+/** Ways to rows: one by hand, a whole table from a file, and the table as a file. */
+function TableBar() {
+  const edit = useEdit();
+  const { view, documents } = useWorkspace();
+  const rows = useProduction((p) => p.versions.rows);
+  const name = useProduction((p) => p.name);
+  const chosen = useView((s) => s.chosenRows);
+  const { take, state } = useReading('rows');
+  const allChosen = rows.length > 0 && rows.every(({ id }) => chosen.includes(id));
+  const read = (file: File) =>
+    take(file, (table) => {
+      const { production } = documents.store.getState();
+      try {
+        const { rows: found, left, missing } = matchTable(table, production.versions.fields);
+        edit((draft) => setRows(draft, found));
+        const told = [
+          `${found.length} rows`,
+          left.length > 0 ? `left out: ${left.join(', ')}` : '',
+          missing.length > 0 ? `not in it: ${missing.join(', ')}` : '',
+        ];
+        return told.filter(Boolean).join('; ');
+      } catch (error) {
+        if (error instanceof TableError) return error.message;
+        throw error;
+      }
+    });
+  const save = () => {
+    const { fields } = documents.store.getState().production.versions;
+    download(new TextEncoder().encode(writeTable(fields, rows)), `${name} rows.csv`, 'text/csv');
+  };
+  return (
+    <Bar>
+      <Button onPress={() => edit((draft) => void addRow(draft))}>Add a row</Button>
+      <FileButton label="A table of rows" accept=".csv,.tsv,.txt,text/csv" onFile={(file) => void read(file)}>
+        Read a table…
+      </FileButton>
+      {rows.length > 0 ? (
+        <>
+          <Button onPress={save}>Save the table</Button>
+          <Button $tone="quiet" onPress={() => view.setState({ chosenRows: allChosen ? [null] : rows.map(({ id }) => id) })}>
+            {allChosen ? 'Render none of them' : 'Render all of them'}
+          </Button>
+        </>
+      ) : null}
+      <ReadingNews what="table" state={state} />
+    </Bar>
+  );
+}
+
+/** The versions of a production: its fields, and the table that says them. */
+export function VersionsPane() {
+  const hasFields = useProduction((p) => p.versions.fields.length > 0);
+  return (
+    <Pane aria-label="Versions">
+      <div>
+        <FieldList />
+        <FileNames />
+      </div>
+      <div>
+        {hasFields ? (
+          <>
+            <TableBar />
+            <VersionTable />
+          </>
+        ) : (
+          <Hint style={{ padding: 14 }}>
+            The same production again with other words: make a value a field, and each row of the table is a version of its own.
+          </Hint>
+        )}
+      </div>
+    </Pane>
+  );
+}
