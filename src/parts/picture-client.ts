@@ -1,5 +1,6 @@
 import type { ColourReading } from '@/core/finish/colour-reading';
 import type { Scopes } from '@/core/finish/scopes';
+import type { ReadSettings } from '@/core/check/read-check';
 import type { Verdict } from '@/core/check/verdict';
 import type { Letter } from '@/core/outline/text-layout';
 import type { Words } from '@/core/production/words';
@@ -11,7 +12,7 @@ import type { FrameCover } from '@/picture/frame-cover';
 import type { LightShare } from '@/picture/light-shares';
 import type { MaterialSwatch, SwatchPlace } from '@/picture/material-swatches';
 import type { Picked } from '@/picture/pick';
-import type { CheckOrder } from '@/workers/check-run';
+import type { CheckOrder, Glance } from '@/workers/check-run';
 import { Questions } from '@/workers/questions';
 import { WorkerPort } from '@/workers/worker-port';
 import type { FallOrder } from '@/core/fall/solve-fall';
@@ -50,7 +51,8 @@ type Asked =
   | 'cover'
   | 'motion'
   | 'takeaway'
-  | 'checks';
+  | 'checks'
+  | 'glance';
 /** What can be asked of the worker, and what answers it. */
 type Question = WithoutId<Extract<ToPicture, { kind: Asked | 'pick' }>>;
 type Answer<Q extends Question> = Extract<FromPicture, { kind: Q['kind'] extends 'pick' ? 'picked' : Q['kind'] }>;
@@ -171,6 +173,13 @@ export class PictureClient {
     return verdicts;
   }
 
+  /** A version at a glance; null when another was asked for meanwhile. Rejects where it cannot be drawn. */
+  async glance(needs: ReadSettings): Promise<Glance | null> {
+    const { glance, trouble } = await this.ask({ kind: 'glance', needs });
+    if (trouble) throw new Error(trouble);
+    return glance;
+  }
+
   /** Stops building a mark; it stays as it was. */
   stopBuilding(markId: string): void {
     this.post({ kind: 'stop-building', markId });
@@ -253,6 +262,7 @@ export class PictureClient {
       case 'motion':
       case 'takeaway':
       case 'checks':
+      case 'glance':
         this.asked.answer(message.id, message);
         break;
       case 'frame':

@@ -17,7 +17,7 @@ const LEAST_THERE = 0.3;
 export class CheckReader {
   readonly readings: FrameReading[] = [];
   readonly words: readonly GatheredWords[];
-  private readonly raster: { width: number; height: number };
+  readonly raster: { width: number; height: number };
   private readonly marks: readonly Mark[];
   private seen: SeenData | null = null;
 
@@ -41,12 +41,13 @@ export class CheckReader {
     return painter.read(state, false);
   }
 
-  /** Reads a frame. Frames come in order. */
-  read(frame: number): void {
+  /** Reads a frame, and gives its pixels. Frames come in order. */
+  read(frame: number): Uint8Array {
     const { width, height } = this.raster;
     const pixels = this.draw(frame);
     this.readings.push(readFrame(frame, pixels, width, height));
     if (this.marks.length > 0) this.readMarks(frame, pixels);
+    return pixels;
   }
 
   dispose(): void {

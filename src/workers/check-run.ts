@@ -20,32 +20,39 @@ export interface CheckOrder {
   needs: ReadSettings;
   /** By how much the last sample of the sound differs from the first, as a share of full scale; null without a sound. */
   soundJump: number | null;
-  /** Only what can be said without drawing every frame: whether words can be read, and have all their letters. */
-  onlyWords?: boolean;
+}
+
+/** A version at a glance: a small picture of it, and what can be said of its words. */
+export interface Glance {
+  width: number;
+  height: number;
+  /** 8-bit sRGB, four values a pixel, top row first. */
+  pixels: Uint8Array;
+  verdicts: Verdict[];
 }
 
 /**
  * Checks the words of a production by where they stand in its frames, and by one picture.
  * @returns null when it was stopped
  */
-export async function checkWordsAlone(
+export async function glanceAt(
   painter: Painter,
   scenery: Scenery,
   missingIn: SeenOfRow['missingIn'],
-  { needs }: CheckOrder,
+  needs: ReadSettings,
   isWanted: () => boolean,
-): Promise<Verdict[] | null> {
+): Promise<Glance | null> {
   const { production, boundsOf, probe } = scenery;
   const reader = new CheckReader(painter, scenery);
   try {
-    reader.read(stillFrame(production));
+    const pixels = reader.read(stillFrame(production));
     const contrastOf = (markId: string) => reader.words.find((each) => each.markId === markId)?.readings[0]?.contrast ?? null;
     let verdicts: Verdict[] = [];
     const steps = checkRow(production, boundsOf, probe, { missingIn, contrastOf }, needs);
     const read = function* () {
       verdicts = yield* steps;
     };
-    return (await inSlices(read(), isWanted)) && verdicts;
+    return (await inSlices(read(), isWanted)) && { ...reader.raster, pixels, verdicts };
   } finally {
     reader.dispose();
   }

@@ -137,6 +137,9 @@ export class PictureDesk {
       case 'checks':
         void this.slow.checks(message.id, message.order);
         return;
+      case 'glance':
+        void this.slow.glance(message.id, message.needs);
+        return;
       case 'stop-building':
         if (this.production) this.keeper.cancel(message.markId, this.production);
         return;

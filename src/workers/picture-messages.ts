@@ -14,8 +14,9 @@ import type { Soloed } from '@/core/frame/soloed';
 import type { TakeawayName } from '@/core/interchange/takeaways';
 import type { Letter } from '@/core/outline/text-layout';
 import type { Words } from '@/core/production/words';
+import type { ReadSettings } from '@/core/check/read-check';
 import type { Verdict } from '@/core/check/verdict';
-import type { CheckOrder } from './check-run';
+import type { CheckOrder, Glance } from './check-run';
 import type { FontFacts } from './solid-messages';
 import type { FrameCover } from '@/picture/frame-cover';
 import type { LightShare } from '@/picture/light-shares';
@@ -90,6 +91,8 @@ export type ToPicture =
   | { kind: 'takeaway'; id: number; name: TakeawayName; first: number; last: number; file: string }
   /** All checks over all frames; a newer question takes the place of an older one, and it can be cancelled. */
   | { kind: 'checks'; id: number; order: CheckOrder }
+  /** A version at a glance; a newer question takes the place of an older one. */
+  | { kind: 'glance'; id: number; needs: ReadSettings }
   | { kind: 'stop-building'; markId: string }
   | { kind: 'frame'; order: FrameOrder }
   | { kind: 'cancel'; id: number };
@@ -127,6 +130,7 @@ export type FromPicture =
   | { kind: 'takeaway'; id: number; bytes: Uint8Array | null; trouble: string | null }
   | { kind: 'checking'; done: number; of: number }
   | { kind: 'checks'; id: number; verdicts: Verdict[] | null; trouble: string | null }
+  | { kind: 'glance'; id: number; glance: Glance | null; trouble: string | null }
   | ({ kind: 'picked'; id: number } & Picked)
   | { kind: 'scopes'; id: number; scopes: Scopes }
   | { kind: 'colour'; id: number; reading: ColourReading }

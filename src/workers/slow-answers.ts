@@ -1,3 +1,4 @@
+import type { ReadSettings } from '@/core/check/read-check';
 import { frameMotion } from '@/core/check/strobe';
 import { fallOrder, fallSource } from '@/core/frame/fall-order';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
@@ -5,7 +6,7 @@ import { writeTakeaway } from '@/core/interchange/takeaways';
 import type { Scenery } from '@/picture/draw-frame';
 import type { Painter } from '@/picture/painter';
 import { inSlices } from './breathe';
-import { checkWordsAlone, runChecks, type CheckOrder } from './check-run';
+import { glanceAt, runChecks, type CheckOrder } from './check-run';
 import { glbOf, type builtMark } from './mark-answers';
 import type { FromPicture, ToPicture } from './picture-messages';
 
@@ -67,15 +68,27 @@ export class SlowAnswers {
   async checks(id: number, order: CheckOrder): Promise<void> {
     this.checksAsked = id;
     await this.ground().whenBuilt();
-    const { painter, scenery, trouble, solidsOf } = this.ground();
+    const { painter, scenery, trouble } = this.ground();
     if (!painter || !scenery || trouble)
       return this.send({ kind: 'checks', id, verdicts: null, trouble: trouble ?? 'Nothing is drawn here.' });
     const told = (done: number, of: number) => this.send({ kind: 'checking', done, of });
-    const isWanted = () => this.checksAsked === id;
-    const verdicts = order.onlyWords
-      ? await checkWordsAlone(painter, scenery, (markId) => solidsOf(markId)?.missing ?? [], order, isWanted)
-      : await runChecks(painter, scenery, order, told, isWanted);
+    const verdicts = await runChecks(painter, scenery, order, told, () => this.checksAsked === id);
     this.send({ kind: 'checks', id, verdicts, trouble: null });
+  }
+
+  async glance(id: number, needs: ReadSettings): Promise<void> {
+    this.checksAsked = id;
+    await this.ground().whenBuilt();
+    const { painter, scenery, trouble, solidsOf } = this.ground();
+    if (!painter || !scenery || trouble)
+      return this.send({ kind: 'glance', id, glance: null, trouble: trouble ?? 'Nothing is drawn here.' });
+    const missingIn = (markId: string) => solidsOf(markId)?.missing ?? [];
+    this.send({
+      kind: 'glance',
+      id,
+      glance: await glanceAt(painter, scenery, missingIn, needs, () => this.checksAsked === id),
+      trouble: null,
+    });
   }
 
   stopChecks(): void {

@@ -11,7 +11,8 @@ import { Button, Hint, Trouble } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { Fold } from '@/parts/fold';
 import { Progress } from '@/parts/progress';
-import { useProduction, useView, useWorkspace } from '../workspace/workspace';
+import { useView, useWorkspace } from '../workspace/workspace';
+import { useShown } from './shown-version';
 import { checkStore, runAllChecks, stopChecks } from './check-run-store';
 
 const Pane = styled.section`
@@ -80,7 +81,7 @@ const HUES: Record<Verdict['state'], string> = {
 /** What a check found: its figure, its chart, where, and what to do. */
 function Found({ verdict }: { verdict: Verdict }) {
   const { view } = useWorkspace();
-  const length = useProduction((p) => p.format.length);
+  const { length } = useShown().format;
   const playhead = useView((s) => s.playhead);
   const { label, figure, advice, chart, findings, state } = verdict;
   return (
@@ -129,8 +130,7 @@ function Needs({ needs, onChange }: { needs: ReadSettings; onChange: (needs: Rea
 
 /** The checks over the whole of a production: what each says, and a press to where. */
 export function ChecksPane() {
-  const { documents } = useWorkspace();
-  const production = useStore(documents.store, (s) => s.production);
+  const production = useShown();
   const { of, verdicts, progress, trouble } = useStore(checkStore);
   const [needs, setNeeds] = useState<ReadSettings>(() => readSettingsSchema.parse({}));
   const [chosen, setChosen] = useState<string | null>(null);

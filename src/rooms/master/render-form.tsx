@@ -17,6 +17,7 @@ import { saveStill } from './still';
 import { BeforeItStarts } from './before-it-starts';
 import { OutputsChoice, useHindered } from './outputs-choice';
 import { takeUp } from './render-store';
+import { useShown } from './shown-version';
 import { LeftOut, orderChosen, useChosen } from './versions/chosen-versions';
 import { Takeaways } from './takeaways';
 
@@ -33,6 +34,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
   const [busy, setBusy] = useState<'render' | 'still' | null>(null);
   const [leftOut, setLeftOut] = useState<readonly string[]>([]);
   const choices = useChosen();
+  const shown = useShown();
   const raster = renderRaster(format, settings.scale);
   const { hindered, machine } = useHindered(raster.width, raster.height, settings.alpha);
   const videos = settings.outputs.filter(isVideo);
@@ -85,7 +87,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
   const still = () =>
     attempt('still', async () => {
       await autosave.flush();
-      await saveStill(documents.store.getState().production, frame, raster, asked);
+      await saveStill(shown, frame, renderRaster(shown.format, settings.scale), asked);
     });
 
   return (

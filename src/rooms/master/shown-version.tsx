@@ -1,9 +1,10 @@
 'use client';
 
 import { useEffect, useMemo, type ReactNode } from 'react';
+import type { Production } from '@/core/production/production';
 import type { VersionChoice } from '@/core/versions/version-of';
 import { ITSELF, shownOf } from '../workspace/shown';
-import { useWorkspace, WorkspaceContext, type Workspace } from '../workspace/workspace';
+import { useProduction, useView, useWorkspace, WorkspaceContext, type Workspace } from '../workspace/workspace';
 
 type Store = Workspace['documents']['store'];
 
@@ -38,4 +39,11 @@ export function AsShown({ children }: { children: ReactNode }) {
   const shown = useMemo(() => ({ ...workspace, documents: { ...workspace.documents, store: asShown(workspace) } }), [workspace]);
   useEffect(() => () => view.setState({ shown: ITSELF }), [view]);
   return <WorkspaceContext value={shown}>{children}</WorkspaceContext>;
+}
+
+/** The production as the version that is looked at. */
+export function useShown(): Production {
+  const production = useProduction((p) => p);
+  const shown = useView((s) => s.shown);
+  return shownOf(production, shown);
 }

@@ -63,28 +63,32 @@ function matching(all: readonly Variable[], typed: string): Variable[] {
 /** Any value of the production, found by typing, to be made a field. */
 export function FieldPicker({ production, onPick }: { production: Production; onPick: (variable: Variable) => void }) {
   const [typed, setTyped] = useState('');
+  const [picks, setPicks] = useState(0);
   const all = useMemo(() => variablesOf(production), [production]);
   const offered = useMemo(() => matching(all, typed).map((variable) => ({ id: JSON.stringify(variable.target), variable })), [all, typed]);
   return (
+    // Once something is picked it begins anew: emptied in place, it would open its list again.
     <Box
+      key={picks}
+      autoFocus={picks > 0}
       aria-label="Make a field of a value"
       inputValue={typed}
       onInputChange={setTyped}
       items={offered}
       selectedKey={null}
-      menuTrigger="focus"
       allowsEmptyCollection
       onSelectionChange={(key) => {
         const found = offered.find(({ id }) => id === key);
         if (!found) return;
         onPick(found.variable);
         setTyped('');
+        setPicks(picks + 1);
       }}
     >
       <Label>A field is a value that changes from row to row</Label>
       <Input placeholder="Find a value: words, colour…" />
       <AriaButton aria-label="Show values">▾</AriaButton>
-      <Menu>
+      <Menu maxHeight={300}>
         <ListBox<(typeof offered)[number]> renderEmptyState={() => <Item textValue="nothing">No value is called that.</Item>}>
           {({ id, variable }) => (
             <Item id={id} textValue={wordsOf(variable)}>

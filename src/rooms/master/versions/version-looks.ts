@@ -1,16 +1,11 @@
 import { createStore } from 'zustand/vanilla';
 import { readSettingsSchema } from '@/core/check/read-check';
 import type { Verdict } from '@/core/check/verdict';
-import { outputOfKind } from '@/core/delivery/outputs/outputs';
 import type { Production } from '@/core/production/production';
-import { stillFrame } from '@/core/production/still';
 import type { VersionRow } from '@/core/production/versions';
 import { CancelledError, PictureClient } from '@/parts/picture-client';
+import type { Glance } from '@/workers/check-run';
 import { shownOf } from '../../workspace/shown';
-
-/** Longer side of the stills of rows, pixels, and how often each is drawn. */
-const SIDE = 256;
-const SAMPLES = 6;
 
 /** What a row looks like, and what can be said of its words. */
 export interface RowLook {
@@ -42,18 +37,18 @@ export function madeOf(production: Production, { cells }: VersionRow, formatId: 
   return JSON.stringify([parts, versions.fields, versions.keep, versions.margin, format ?? null, cells]);
 }
 
-async function look(client: PictureClient, of: string, production: Production, signal: AbortSignal): Promise<RowLook> {
-  const { width, height } = production.format;
-  const scale = SIDE / Math.max(width, height);
+/** A picture for the page. */
+async function pictureOf({ width, height, pixels }: Glance): Promise<string> {
+  const canvas = new OffscreenCanvas(width, height);
+  canvas.getContext('2d')?.putImageData(new ImageData(new Uint8ClampedArray(pixels), width, height), 0, 0);
+  return URL.createObjectURL(await canvas.convertToBlob({ type: 'image/webp', quality: 0.85 }));
+}
+
+async function look(client: PictureClient, of: string, production: Production): Promise<RowLook> {
   client.setProduction(production);
-  const size = { width: Math.max(2, Math.round(width * scale)), height: Math.max(2, Math.round(height * scale)) };
-  const [jpeg] = await client.frameFiles(
-    { frame: stillFrame(production), ...size, samples: SAMPLES, alpha: false, traced: false, files: [outputOfKind('jpeg')] },
-    signal,
-  );
-  const still = URL.createObjectURL(new Blob([new Uint8Array(jpeg as Uint8Array)], { type: 'image/jpeg' }));
-  const verdicts = await client.checks({ needs: readSettingsSchema.parse({}), soundJump: null, onlyWords: true }, signal);
-  return { of, still, verdicts: verdicts ?? [], trouble: null };
+  const glance = await client.glance(readSettingsSchema.parse({}));
+  if (!glance) throw new CancelledError('asked for anew');
+  return { of, still: await pictureOf(glance), verdicts: glance.verdicts, trouble: null };
 }
 
 /** A row whose look is wanted. */
@@ -65,7 +60,6 @@ export interface Wanted {
 /** Draws the looks of rows, one after the other, in a worker of its own. */
 export class LookMaker {
   private client: PictureClient | null = null;
-  private abort = new AbortController();
   private wanted: readonly Wanted[] = [];
   private production: Production | null = null;
   private isBusy = false;
@@ -79,7 +73,6 @@ export class LookMaker {
 
   dispose(): void {
     this.wanted = [];
-    this.abort.abort();
     this.client?.dispose();
     this.client = null;
   }
@@ -109,16 +102,13 @@ export class LookMaker {
     const { production } = this;
     if (!production) return;
     if (!this.client) {
-      this.abort = new AbortController();
       this.client = new PictureClient();
       this.client.useCanvas(new OffscreenCanvas(16, 16));
     }
-    const made = await look(this.client, of, shownOf(production, { rowId: row.id, formatId }), this.abort.signal).catch(
-      (error: unknown) => {
-        if (error instanceof CancelledError) throw error;
-        return { of, still: '', verdicts: [], trouble: error instanceof Error ? error.message : 'It could not be drawn.' };
-      },
-    );
+    const made = await look(this.client, of, shownOf(production, { rowId: row.id, formatId })).catch((error: unknown) => {
+      if (error instanceof CancelledError) throw error;
+      return { of, still: '', verdicts: [], trouble: error instanceof Error ? error.message : 'It could not be drawn.' };
+    });
     const before = lookStore.getState().looks[row.id];
     if (before?.still) URL.revokeObjectURL(before.still);
     lookStore.setState(({ looks }) => ({ looks: { ...looks, [row.id]: made } }));
