@@ -56,6 +56,7 @@ export default {
     rooms('views', ['layout', 'looking', 'workspace']),
     only('server', ['core', 'demo']),
     only('demo', ['core']),
+    only('intake', []),
     {
       name: 'core-is-bare',
       comment: 'The computation knows no interface, no document object model and no drawing library.',
@@ -89,6 +90,7 @@ export default {
     ),
     core('sound', ['motion', 'keep']),
     core('delivery', ['production', 'schema', 'time', 'colour']),
+    core('versions', ['production', 'frame', 'delivery', 'schema', 'space', 'keep']),
     core('formula', ['motion', 'space', 'sound']),
     core(
       'interchange',

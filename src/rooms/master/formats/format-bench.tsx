@@ -12,7 +12,7 @@ import {
 import { stackMarks } from '@/core/versions/stack-marks';
 import { Button, Choices, Heading, Hint, Row, Tick } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
-import { useEdit, useProduction, useWorkspace } from '../../workspace/workspace';
+import { useEdit, useProduction, useView, useWorkspace } from '../../workspace/workspace';
 import { boundsIn } from '../../workspace/view-store';
 
 const RULES: readonly { id: FramingRule; label: string }[] = [
@@ -57,6 +57,7 @@ export function FormatBench({ format }: { format: DeliveryFormat }) {
   const marks = useProduction((p) => p.marks);
   const { keep } = useProduction((p) => p.versions);
   const kept = marks.filter(({ id, body }) => (keep.length > 0 ? keep.includes(id) : body.kind === 'words'));
+  const areBuilt = useView((s) => kept.every(({ id }) => s.facts[id]?.bounds));
   const change = (recipe: (format: DeliveryFormat) => void, gesture: string | null = null) =>
     edit((draft) => changeFormat(draft, format.id, recipe), gesture);
   const stack = () => {
@@ -93,7 +94,7 @@ export function FormatBench({ format }: { format: DeliveryFormat }) {
             {format.places.length > 0 ? (
               <Button onPress={() => change((own) => void (own.places = []))}>As they were</Button>
             ) : (
-              <Button isDisabled={kept.length === 0} onPress={stack}>
+              <Button isDisabled={kept.length === 0 || !areBuilt} onPress={stack}>
                 Stack what is kept
               </Button>
             )}

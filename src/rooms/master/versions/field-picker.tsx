@@ -45,7 +45,7 @@ const Item = styled(ListBoxItem)`
   cursor: default;
   small {
     color: var(--faint);
-    margin-left: 6px;
+    margin-left: 3px;
   }
   &[data-focused] {
     background: var(--verdigris-deep);
@@ -92,8 +92,7 @@ export function FieldPicker({ production, onPick }: { production: Production; on
         <ListBox<(typeof offered)[number]> renderEmptyState={() => <Item textValue="nothing">No value is called that.</Item>}>
           {({ id, variable }) => (
             <Item id={id} textValue={wordsOf(variable)}>
-              {variable.holder}
-              <small>{variable.label}</small>
+              {variable.holder} <small>{variable.label}</small>
             </Item>
           )}
         </ListBox>

@@ -6,12 +6,13 @@ import { cutText } from '@/core/schema/text';
 
 const MAX_CELL = 500;
 
-const Box = styled.textarea<{ $wrong: boolean }>`
+const Box = styled.textarea<{ $wrong: boolean; $lines: boolean }>`
   display: block;
   width: 100%;
   min-width: 90px;
   height: 40px;
-  padding: 11px 7px 0;
+  padding: ${({ $lines }) => ($lines ? 3 : 11)}px 7px 0;
+  white-space: pre;
   border: 1px solid ${({ $wrong }) => ($wrong ? 'var(--coral)' : 'transparent')};
   border-radius: 2px;
   background: none;
@@ -81,6 +82,7 @@ export function VersionCell({ label, text, own, trouble, onText, onPaste }: Cell
   return (
     <Box
       $wrong={trouble !== null}
+      $lines={(typed ?? text).includes('\n')}
       aria-label={label}
       aria-invalid={trouble !== null}
       title={trouble ?? undefined}

@@ -83,7 +83,7 @@ function RowWords({ troubles, look, isFresh }: { troubles: readonly CellTrouble[
   if (look.trouble) return <Said $hue="var(--coral)">{look.trouble}</Said>;
   const worst = worstOf(look.verdicts);
   if (!worst || worst.state === 'passes') return <Said $hue="var(--verdigris)">can be read</Said>;
-  const words = `${worst.label}: ${worst.findings[0]?.words ?? worst.figure}`;
+  const words = `${worst.label}: ${worst.figure}`;
   return (
     <Said $hue={worst.state === 'fails' ? 'var(--coral)' : 'var(--brass)'} title={`${words}. ${worst.advice}`}>
       {words}
