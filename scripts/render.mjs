@@ -203,7 +203,8 @@ async function assertRoom(renders, to) {
 }
 
 async function copyFiles(render, to) {
-  const names = (await readdir(render.folder)).filter((name) => !name.startsWith('.'));
+  const entries = await readdir(render.folder, { withFileTypes: true });
+  const names = entries.filter((entry) => entry.isFile() && !entry.name.startsWith('.')).map(({ name }) => name);
   await writeFile(path.join(to, NOTE), JSON.stringify({ ...(await noteIn(to)), [stemOf(render)]: ownerOf(render) }));
   for (const name of names) await copyFile(path.join(render.folder, name), path.join(to, name));
   return names.length;

@@ -19,7 +19,7 @@ export interface Levels {
 
 export interface Pictures {
   levels: Levels;
-  /** How far flashes are over what ffmpeg's filter for photosensitivity lets pass, the worst frame: 1 is its limit. */
+  /** Changes of a second as ffmpeg's filter for photosensitivity adds them up, the most of any frame. */
   flashes: { badness: number; at: number };
 }
 

@@ -121,6 +121,12 @@ const levels: Check = (
 ) =>
   point('levels', 'Levels', outside <= 0.01, `${percent(outside)} outside, at frame ${at}`, 'at most 1 % of a frame outside (EBU R 103)');
 
+/**
+ * ffmpeg's filter for photosensitivity adds up changes over a second; 1 is where it begins to dampen, which one hard cut passes. Three full
+ * flashes in a second are about 12, three of a tenth of that contrast about 2.
+ */
+const FLASHES = { passes: 2, isRemarked: 6 };
+
 const flashes: Check = (
   _station,
   {
@@ -132,10 +138,10 @@ const flashes: Check = (
   point(
     'flashes',
     'Flashes',
-    badness <= 1,
-    `${badness.toFixed(2)} times what passes, at frame ${at}`,
-    'at most 1',
-    badness <= 2 ? 'remarked' : 'refused',
+    badness <= FLASHES.passes,
+    `${badness.toFixed(1)}, the most at frame ${at}`,
+    `at most ${FLASHES.passes} (photosensitivity, as ffmpeg measures it over a second)`,
+    badness <= FLASHES.isRemarked ? 'remarked' : 'refused',
   );
 
 /** Where the picture rests, what has sharp edges is there to be read. */

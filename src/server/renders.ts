@@ -27,6 +27,7 @@ import { UserError } from './errors';
 import { readIfThere } from './files';
 import { encodings } from './outside/encodings';
 import { dropJobs, takenJobs } from './queue/jobs';
+import { reportsOf } from './intake-reports';
 import { framePath, missingFrames, videoPath, videosOf } from './render-files';
 import { renderFolder } from './render-folders';
 import { renders } from './schema';
@@ -70,6 +71,7 @@ async function summary(row: RenderRow, taken: ReadonlyMap<string, number>): Prom
     encoding: encodings.get(row.id) ?? null,
     working: status === 'open' ? (taken.get(row.id) ?? 0) : 0,
     folder: renderFolder(row.id),
+    reports: status === 'done' ? await reportsOf(row.id) : [],
     createdAt: row.createdAt.toISOString(),
   };
 }

@@ -1,3 +1,4 @@
+import type { IntakeReport } from './intake';
 import type { OutputName } from './outputs/outputs';
 import type { RenderSettings } from './render-settings';
 
@@ -30,6 +31,8 @@ export interface RenderSummary {
   working: number;
   /** Where the files lie on the server's disk. */
   folder: string;
+  /** What stations said of it that it was delivered to. */
+  reports: IntakeReport[];
   /** ISO 8601. */
   createdAt: string;
 }

@@ -9,6 +9,7 @@ import { videoFileName } from '@/core/delivery/render-settings';
 import { Button, Trouble } from '@/parts/controls';
 import { Progress } from '@/parts/progress';
 import { useAttempt } from '@/parts/use-attempt';
+import { Deliver } from './deliver';
 import { queueStore } from './queue-runner';
 import { cancelRender, continueRender, pauseRender, removeRender } from './render-store';
 import { outputWords, settingsWords, shareDone, stateWords } from './render-words';
@@ -143,6 +144,7 @@ export function RenderEntry({ render, isNamed = false }: { render: RenderSummary
       ) : null}
       <nav aria-label={`Frames ${first} to ${last}`}>
         {render.status === 'done' ? <Files render={render} /> : null}
+        <Deliver render={render} />
         <Actions render={render} />
         {render.done > 0 ? <CopyFolder folder={render.folder} /> : null}
         {working ? null : <Remove render={render} />}

@@ -20,6 +20,7 @@ const render = (change: Partial<RenderSummary> = {}, settings: object = {}): Ren
   encoding: null,
   working: 0,
   folder: 'somewhere',
+  reports: [],
   createdAt: new Date(0).toISOString(),
   ...change,
 });
