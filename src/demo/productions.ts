@@ -11,6 +11,7 @@ import { firstCamera } from './first-camera';
 import { fourLines } from './four-lines';
 import { glassSign } from './glass-sign';
 import { globeIdent } from './globe';
+import { identVersions } from './ident-versions';
 import { lightTheSet } from './light';
 import { backingShell, faceShell } from './shells';
 import { keys, straight } from './keys';
@@ -84,6 +85,7 @@ function lanternDeepIdent(): Production {
     production,
     STRIKES.map((seconds) => Math.round(seconds * 25)),
   );
+  identVersions(production);
   return production;
 }
 

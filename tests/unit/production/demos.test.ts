@@ -8,7 +8,8 @@ import { readProduction } from '@/core/production/migrate';
 import { shotSpans } from '@/core/production/shots';
 import type { Production } from '@/core/production/production';
 import { positionOf, transformPoint } from '@/core/space/matrix';
-import { boxCorners, distance } from '@/core/space/vector';
+import { boxCorners, distance, type Box } from '@/core/space/vector';
+import { choicesOf, makeVersions } from '@/core/versions/order';
 import { standingSign } from '@/demo/broken-sign';
 import { deepLight, deepLightPng } from '@/demo/deep-light';
 import { demoProductions } from '@/demo/productions';
@@ -97,3 +98,29 @@ test('the picture on the sign is brightest where the lantern hangs, and nowhere 
   expect(red(0.5, 0.43)).toBeGreaterThan(2 * red(0.1, 0.9));
   expect(Math.max(...Array.from(data.subarray(0, 3 * width), Number), red(0.5, 0.43))).toBeLessThanOrEqual(196);
 });
+
+test('each evening of the ident, in each of its formats, can be delivered, and stands in the title-safe area at its end', async () => {
+  const ident = demos[0] as Production;
+  const { rows, formats } = ident.versions;
+  const choices = choicesOf(
+    rows.map(({ id }) => id),
+    [null, ...formats.map(({ id }) => id)],
+  );
+  const { versions, refused } = makeVersions(ident, choices);
+  expect(refused).toEqual([]);
+  expect(versions).toHaveLength(18);
+  const last = ident.format.length - 1;
+  for (const rowId of rows.map(({ id }) => id)) {
+    const own = versions.filter(({ choice }) => choice.rowId === rowId);
+    const built = await solidsOf(own[0]?.version.production as Production);
+    const boundsOf = (id: string) => built.get(id)?.bounds;
+    for (const { version } of own) {
+      const { camera, marks } = evaluate(version.production, last / 25, boundsOf);
+      for (const { id, pose } of marks)
+        for (const corner of boxCorners(boundsOf(id) as Box)) {
+          const [x, y] = projected(camera, transformPoint(pose, corner)) ?? [9, 9];
+          expect(Math.max(Math.abs(x), Math.abs(y))).toBeLessThan(0.93);
+        }
+    }
+  }
+}, 120_000);
