@@ -90,6 +90,7 @@ export default {
     ),
     core('sound', ['motion', 'keep']),
     core('delivery', ['production', 'schema', 'time', 'colour']),
+    core('report', ['check', 'delivery', 'time']),
     core('versions', ['production', 'frame', 'delivery', 'schema', 'space', 'keep']),
     core('formula', ['motion', 'space', 'sound']),
     core(

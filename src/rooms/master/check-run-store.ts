@@ -22,26 +22,47 @@ let abort: AbortController | null = null;
 const jumpOf = (channels: readonly Float32Array[]): number =>
   Math.max(0, ...channels.map((channel) => Math.abs((channel.at(-1) ?? 0) - (channel[0] ?? 0)) / 2));
 
+/**
+ * What all checks say of a production.
+ * @param told how many frames have been read
+ * @throws CancelledError when it was stopped
+ */
+export async function checksOf(
+  production: Production,
+  needs: ReadSettings,
+  told: (done: number, of: number) => void,
+  signal: AbortSignal,
+): Promise<Verdict[]> {
+  const client = new PictureClient({ checking: told });
+  const stop = () => client.dispose();
+  signal.addEventListener('abort', stop);
+  try {
+    client.useCanvas(new OffscreenCanvas(16, 16));
+    client.setProduction(production);
+    const sound = await soundUnder(production, 0, production.format.length - 1);
+    const heard = sound ? [checkLoudness(await loudnessIn(sound), framesPerSecond(production.format.rate))] : [];
+    const seen = await client.checks({ needs, soundJump: sound && jumpOf(sound) }, signal);
+    return [...(seen ?? []), ...heard];
+  } finally {
+    signal.removeEventListener('abort', stop);
+    client.dispose();
+  }
+}
+
 /** Runs all checks over a production, beside whatever else is done. */
 export async function runAllChecks(production: Production, needs: ReadSettings): Promise<void> {
   stopChecks();
   const own = new AbortController();
   abort = own;
   checkStore.setState({ of: production, verdicts: [], progress: { done: 0, of: production.format.length }, trouble: null });
-  const client = new PictureClient({ checking: (done, of) => checkStore.setState({ progress: { done, of } }) });
-  own.signal.addEventListener('abort', () => client.dispose());
+  const told = (done: number, of: number) => checkStore.setState({ progress: { done, of } });
   try {
-    client.useCanvas(new OffscreenCanvas(16, 16));
-    client.setProduction(production);
-    const sound = await soundUnder(production, 0, production.format.length - 1);
-    const heard = sound ? [checkLoudness(await loudnessIn(sound), framesPerSecond(production.format.rate))] : [];
-    const seen = await client.checks({ needs, soundJump: sound && jumpOf(sound) }, own.signal);
-    if (abort === own) checkStore.setState({ verdicts: [...(seen ?? []), ...heard] });
+    const verdicts = await checksOf(production, needs, told, own.signal);
+    if (abort === own) checkStore.setState({ verdicts });
   } catch (error) {
     if (!(error instanceof CancelledError) && abort === own)
       checkStore.setState({ trouble: error instanceof Error ? error.message : 'The checks stopped.' });
   } finally {
-    client.dispose();
     if (abort === own) {
       abort = null;
       checkStore.setState({ progress: null });

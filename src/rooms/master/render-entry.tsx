@@ -12,6 +12,7 @@ import { useAttempt } from '@/parts/use-attempt';
 import { Deliver } from './deliver';
 import { queueStore } from './queue-runner';
 import { cancelRender, continueRender, pauseRender, removeRender } from './render-store';
+import { ReportSheet } from './report-sheet';
 import { outputWords, settingsWords, shareDone, stateWords } from './render-words';
 
 const Entry = styled.div`
@@ -145,6 +146,7 @@ export function RenderEntry({ render, isNamed = false }: { render: RenderSummary
       <nav aria-label={`Frames ${first} to ${last}`}>
         {render.status === 'done' ? <Files render={render} /> : null}
         <Deliver render={render} />
+        <ReportSheet render={render} />
         <Actions render={render} />
         {render.done > 0 ? <CopyFolder folder={render.folder} /> : null}
         {working ? null : <Remove render={render} />}
