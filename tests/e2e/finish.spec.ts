@@ -4,6 +4,8 @@ import type { Page } from '@playwright/test';
 import { linearColour } from '@/core/colour/transfer';
 import { balanced, contrasted } from '@/core/finish/grade';
 import { lensFit, lensSource, type LensMap } from '@/core/finish/lens-map';
+import { CURVE_PLACES, CURVES_OF, curveThrough } from '@/core/colour/tone-curves';
+import { pointName } from '@/core/production/owners/effects/curves';
 import { EFFECTS } from '@/core/production/owners/effects/effects';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { ofKind } from '@/core/schema/owner-kind';
@@ -49,6 +51,7 @@ const NEUTRAL: Record<string, Record<string, number>> = {
   contrast: {},
   balance: {},
   blacks: { amount: 0 },
+  curves: {},
   'colour-table': {},
   grain: { amount: 0 },
   'frame-edges': { opacity: 0 },
@@ -410,4 +413,26 @@ test('a fade that is keyed is seen where it is parted from what was before, at i
   expect(before).toBeGreaterThan(30);
   expect(after).toBeLessThan(3);
   await saved(own);
+});
+
+test('curves change what is shown as their formula says, each colour by its own', async () => {
+  const production = lamp(0.5, 0.3);
+  const shown = { linear: false, alpha: false };
+  const points = {
+    all: [0.05, 0.2, 0.6, 0.8, 0.95],
+    red: [0, 0.4, 0.6, 0.8, 1],
+    green: [...CURVE_PLACES],
+    blue: [0.1, 0.25, 0.5, 0.7, 0.9],
+  };
+  const channels = Object.fromEntries(CURVES_OF.flatMap((of) => points[of].map((value, i) => [pointName(of, i), value])));
+  const [before, after] = [await draw(production, shown), await draw(finished(production, [{ kind: 'curves', channels }]), shown)];
+  const all = curveThrough(points.all);
+  const own = [points.red, points.green, points.blue].map((each) => curveThrough(each));
+  let most = 0;
+  before.forEach((code, i) => {
+    const curve = own[i % 4];
+    // What is read is in steps of 255, before and after.
+    if (curve) most = Math.max(most, Math.abs((after[i] as number) - 255 * curve(all(code / 255))));
+  });
+  expect(most).toBeLessThan(2.5);
 });

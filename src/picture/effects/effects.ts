@@ -4,6 +4,7 @@ import { barsDrawer } from './bars';
 import { blacksDrawer } from './blacks';
 import { colourTableDrawer } from './colour-table';
 import { contrastDrawer } from './contrast';
+import { curvesDrawer } from './curves';
 import { diffusionDrawer } from './diffusion';
 import { fadeDrawer } from './fade';
 import { frameEdgesDrawer } from './frame-edges';
@@ -30,6 +31,7 @@ export const EFFECT_DRAWERS: Drawers = {
   contrast: contrastDrawer,
   balance: balanceDrawer,
   blacks: blacksDrawer,
+  curves: curvesDrawer,
   'colour-table': colourTableDrawer,
   grain: grainDrawer,
   'frame-edges': frameEdgesDrawer,

@@ -11,6 +11,7 @@ import { Button, IconButton } from '@/parts/controls';
 import { SchemaFields } from '@/parts/fields/schema-fields';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
 import { BalanceWheels } from './balance-wheels';
+import { ToneCurvesBench } from './tone-curves-bench';
 import { ColourTableBench } from './colour-table-bench';
 import { ChannelField } from './channel-field';
 import { NameField } from './name-field';
@@ -82,6 +83,7 @@ export function EffectBench({ path }: { path: string }) {
       ) : null}
       {found.kind === 'colour-table' ? <ColourTableBench path={path} table={found.settings.table} /> : null}
       {kind.kind === 'balance' ? <BalanceWheels path={path} /> : null}
+      {kind.kind === 'curves' ? <ToneCurvesBench path={path} /> : null}
       {Object.keys(kind.channels.shape).map((name) => (
         <ChannelField key={name} owner={path} name={name} />
       ))}

@@ -19,9 +19,9 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 const station: Station = { ...(STATIONS[0] as Station), rasters: [[320, 180]], editList: false };
 
 /** A plate that stands in the middle, and moves a little so that the picture is alive. */
-const PICTURE = 'color=0x203040:s=320x180:r=25:d=2,drawbox=x=110+20*sin(t):y=60:w=100:h=60:c=0xc0b090:t=fill';
+const PICTURE = 'color=0x203040:s=320x180:r=25:d=1,drawbox=x=110+20*sin(t):y=60:w=100:h=60:c=0xc0b090:t=fill';
 /** A tone of 1 kHz in both channels at -23 dBFS is -23 LUFS (EBU Tech 3341, case 1); ffmpeg's sine has an eighth of full scale. */
-const tone = (dBFS: number) => `sine=1000:r=48000:d=2,volume=${8 * 10 ** (dBFS / 20)},pan=stereo|c0=c0|c1=c0`;
+const tone = (dBFS: number) => `sine=1000:r=48000:d=1,volume=${8 * 10 ** (dBFS / 20)},pan=stereo|c0=c0|c1=c0`;
 const TAGS = 'setparams=color_primaries=bt709:color_trc=bt709:colorspace=bt709:range=tv';
 const PRORES = ['-c:v', 'prores_ks', '-profile:v', '3', '-pix_fmt', 'yuv422p10le'];
 
@@ -42,7 +42,7 @@ function make({ name = 'Lantern Deep.mov', picture = PICTURE, sound = tone(-23),
   return file;
 }
 
-const declared = { frames: 50, rate: '25/1' };
+const declared = { frames: 25, rate: '25/1' };
 const report = (video: string, change: Partial<Delivery> = {}, by = station): Promise<Report> =>
   reportOn(by, { title: 'Lantern Deep', declared, video, editList: null, ...change });
 /** Points that were not accepted. */
@@ -62,26 +62,26 @@ test.each<[string, Made, [string, Point['verdict']][]]>([
   ['transparency', { codec: ['-c:v', 'prores_ks', '-profile:v', '4', '-pix_fmt', 'yuva444p10le'] }, [['alpha', 'refused']]],
   [
     'whites above the range',
-    { picture: "color=gray:s=320x180:r=25:d=2,format=yuv444p,geq=lum='if(lt(X,40),255,90)':cb=128:cr=128" },
+    { picture: "color=gray:s=320x180:r=25:d=1,format=yuv444p,geq=lum='if(lt(X,40),255,90)':cb=128:cr=128" },
     [['levels', 'refused']],
   ],
   [
     'four flashes a second of the whole screen',
-    { picture: "color=black:s=320x180:r=25:d=2,format=yuv444p,geq=lum='if(lt(mod(N,6),3),20,230)':cb=128:cr=128" },
+    { picture: "color=black:s=320x180:r=25:d=1,format=yuv444p,geq=lum='if(lt(mod(N,6),3),20,230)':cb=128:cr=128" },
     [['flashes', 'refused']],
   ],
   ['sound that is ten too loud', { sound: tone(-13) }, [['loudness', 'refused']]],
   ['no sound', { sound: null }, [['loudness', 'refused']]],
   ['a name with signs', { name: 'Lantern*Deep!.mov' }, [['naming', 'refused']]],
-  ['a plate across the edge', { picture: 'color=0x203040:s=320x180:r=25:d=2,drawgrid=w=8:h=8:c=0xd0d0d0' }, [['safe', 'remarked']]],
+  ['a plate across the edge', { picture: 'color=0x203040:s=320x180:r=25:d=1,drawgrid=w=8:h=8:c=0xd0d0d0' }, [['safe', 'remarked']]],
 ])('%s is found, and nothing else', async (_, made, wanted) => {
   expect(faults(await report(make(made)))).toEqual(wanted);
 });
 
 test('frames that are missing, or another rate than was said, are found', async () => {
   const file = make();
-  expect(faults(await report(file, { declared: { frames: 51, rate: '25/1' } }))).toEqual([['length', 'refused']]);
-  expect(faults(await report(file, { declared: { frames: 50, rate: '24/1' } }))).toEqual([['rate', 'refused']]);
+  expect(faults(await report(file, { declared: { frames: 26, rate: '25/1' } }))).toEqual([['length', 'refused']]);
+  expect(faults(await report(file, { declared: { frames: 25, rate: '24/1' } }))).toEqual([['rate', 'refused']]);
 });
 
 test('a delivery without a sound is taken where silence is asked for, and without transparency refused there', async () => {
@@ -94,20 +94,20 @@ test('a delivery without a sound is taken where silence is asked for, and withou
 });
 
 describe('edit lists', () => {
-  const CUTS = "color=0x203040:s=320x180:r=25:d=2,format=yuv444p,geq=lum='if(lt(N,20),60,if(lt(N,35),160,90))':cb=128:cr=128";
+  const CUTS = "color=0x203040:s=320x180:r=25:d=1,format=yuv444p,geq=lum='if(lt(N,10),60,if(lt(N,17),100,75))':cb=128:cr=128";
   const line = (n: number, from: string, to: string) => `00${n}  AX       V     C        ${from} ${to} ${from} ${to}`;
   const list = (...lines: string[]) => {
     const file = path.join(mkdtempSync(path.join(folder, 'list-')), 'Lantern Deep.edl');
     writeFileSync(file, ['TITLE: LANTERN DEEP', 'FCM: NON-DROP FRAME', '', ...lines, ''].join('\r\n'));
     return file;
   };
-  const good = [line(1, '01:00:00:00', '01:00:00:20'), line(2, '01:00:00:20', '01:00:01:10'), line(3, '01:00:01:10', '01:00:02:00')];
+  const good = [line(1, '01:00:00:00', '01:00:00:10'), line(2, '01:00:00:10', '01:00:00:17'), line(3, '01:00:00:17', '01:00:01:00')];
   const asked: Station = { ...station, editList: true };
 
   test('that agree with the picture are accepted; one that says a cut where none is seen is remarked', async () => {
     const video = make({ picture: CUTS });
     expect(faults(await report(video, { editList: list(...good) }, asked))).toEqual([]);
-    const late = [line(1, '01:00:00:00', '01:00:00:22'), line(2, '01:00:00:22', '01:00:02:00')];
+    const late = [line(1, '01:00:00:00', '01:00:00:13'), line(2, '01:00:00:13', '01:00:01:00')];
     expect(faults(await report(video, { editList: list(...late) }, asked))).toEqual([['edits', 'remarked']]);
   });
 

@@ -27,7 +27,7 @@ test('effects are added in the order in which light takes them, moved by hand, a
 });
 
 test('each kind does something as it is added, but for those that are set first; switched off at a key it does nothing', () => {
-  const SET_FIRST = ['colour-table', 'contrast', 'balance', 'fade'];
+  const SET_FIRST = ['colour-table', 'contrast', 'balance', 'curves', 'fade'];
   for (const { kind } of EFFECTS) {
     const production = made((draft) => {
       addEffect(draft, kind);

@@ -3,6 +3,7 @@ import { bars } from './bars';
 import { blacks } from './blacks';
 import { colourTable } from './colour-table';
 import { contrast } from './contrast';
+import { curves } from './curves';
 import { diffusion } from './diffusion';
 import { fade } from './fade';
 import { frameEdges } from './frame-edges';
@@ -26,6 +27,7 @@ export const EFFECTS = [
   contrast,
   balance,
   blacks,
+  curves,
   colourTable,
   grain,
   frameEdges,
