@@ -20,6 +20,8 @@ const FILES: { readonly [K in MediaKind]: (production: Production) => MediaRef[]
     ...production.marks.flatMap(({ body }) => (body.kind === 'panel' ? [body.picture] : [])),
     // Of surroundings, the plate, and patterns.
     ...allOwners(production).flatMap(({ settings }) => pictureIn(settings)),
+    // Those that rows of the table may name.
+    ...production.versions.fields.flatMap(({ pictures }) => pictures),
   ],
   model: ({ marks }) => marks.flatMap(({ body }) => (body.kind === 'model' ? [body.model] : [])),
 };

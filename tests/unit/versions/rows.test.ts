@@ -2,6 +2,7 @@ import { produce } from 'immer';
 import { plunge } from '@/demo/plunge';
 import { straightKey } from '../support/key';
 import { addMark } from '@/core/production/edits/mark-edits';
+import { mediaUsed } from '@/core/production/media-used';
 import { panelSchema } from '@/core/production/panel';
 import { pictureSchema, type Picture } from '@/core/production/picture';
 import { productionSchema, type Production } from '@/core/production/production';
@@ -113,6 +114,12 @@ test('a length is a whole number of frames, within what a production can have', 
   expect(readCell('2.5', cells)).toHaveProperty('trouble');
   expect(readCell('96 fr', cells)).toEqual({ value: 96 });
   expect(readCell('40000', cells)).toHaveProperty('trouble');
+});
+
+test('pictures that rows may name are files of the production: they go with it, and are not swept away', () => {
+  const used = mediaUsed(table([])).map(({ name }) => name);
+  expect(used).toContain('Squid.png');
+  expect(used).toContain('Whale fall.png');
 });
 
 describe('200 rows', () => {
