@@ -12,22 +12,10 @@ import { NumberField } from '@/parts/fields/number-field';
 import { Fold } from '@/parts/fold';
 import { Progress } from '@/parts/progress';
 import { useView, useWorkspace } from '../workspace/workspace';
+import { BelowPane } from './below-pane';
 import { useShown } from './shown-version';
 import { checkStore, runAllChecks, stopChecks } from './check-run-store';
 
-const Pane = styled.section`
-  display: grid;
-  grid-template-columns: minmax(210px, 290px) minmax(0, 1fr);
-  height: 100%;
-  min-height: 0;
-  > div {
-    overflow: auto;
-    padding: 10px 14px;
-  }
-  > div + div {
-    border-left: 1px solid var(--line);
-  }
-`;
 const Item = styled.button<{ $hue: string }>`
   display: grid;
   grid-template-columns: 58px minmax(0, 1fr);
@@ -137,7 +125,7 @@ export function ChecksPane() {
   const isOld = of !== null && of !== production;
   const shown = verdicts.find(({ check }) => check === chosen) ?? verdicts.find(({ state }) => state === 'fails') ?? verdicts[0];
   return (
-    <Pane aria-label="Checks">
+    <BelowPane aria-label="Checks">
       <div>
         <div style={{ display: 'flex', gap: 6, alignItems: 'center', marginBottom: 6 }}>
           {progress ? (
@@ -185,6 +173,6 @@ export function ChecksPane() {
           </Hint>
         )}
       </div>
-    </Pane>
+    </BelowPane>
   );
 }

@@ -1,32 +1,18 @@
 'use client';
 
-import { styled } from 'styled-components';
 import { Hint } from '@/parts/controls';
 import { useProduction, useView } from '../../workspace/workspace';
+import { BelowPane } from '../below-pane';
 import { FormatBench } from './format-bench';
 import { FormatList } from './format-list';
 import { KeptMarks } from './kept-marks';
-
-const Pane = styled.section`
-  display: grid;
-  grid-template-columns: minmax(220px, 280px) minmax(0, 1fr);
-  height: 100%;
-  min-height: 0;
-  > div {
-    overflow: auto;
-    padding: 8px 14px;
-  }
-  > div + div {
-    border-left: 1px solid var(--line);
-  }
-`;
 
 /** The formats that a production is delivered in. */
 export function FormatsPane() {
   const formatId = useView((s) => s.shown.formatId);
   const format = useProduction((p) => p.versions.formats.find(({ id }) => id === formatId));
   return (
-    <Pane aria-label="Formats">
+    <BelowPane aria-label="Formats">
       <div>
         <FormatList />
         <KeptMarks />
@@ -41,6 +27,6 @@ export function FormatsPane() {
           </Hint>
         )}
       </div>
-    </Pane>
+    </BelowPane>
   );
 }

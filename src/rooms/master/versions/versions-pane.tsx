@@ -12,23 +12,15 @@ import { FileButton } from '@/parts/file-button';
 import { ReadingNews } from '../../benches/reading-news';
 import { useReading } from '../../benches/use-reading';
 import { useEdit, useProduction, useView, useWorkspace } from '../../workspace/workspace';
+import { BelowPane } from '../below-pane';
 import { FieldList } from './field-list';
 import { VersionTable } from './version-table';
 
-const Pane = styled.section`
-  display: grid;
-  grid-template-columns: minmax(220px, 280px) minmax(0, 1fr);
-  height: 100%;
-  min-height: 0;
-  > div {
-    min-height: 0;
-    overflow: auto;
-    padding: 8px 12px;
-  }
-  > div + div {
+/** The table scrolls in itself, under its bar. */
+const Table = styled.div`
+  && {
     display: flex;
     flex-direction: column;
-    border-left: 1px solid var(--line);
     padding: 0;
     overflow: hidden;
   }
@@ -145,12 +137,12 @@ function TableBar() {
 export function VersionsPane() {
   const hasFields = useProduction((p) => p.versions.fields.length > 0);
   return (
-    <Pane aria-label="Versions">
+    <BelowPane aria-label="Versions">
       <div>
         <FieldList />
         <FileNames />
       </div>
-      <div>
+      <Table>
         {hasFields ? (
           <>
             <TableBar />
@@ -161,7 +153,7 @@ export function VersionsPane() {
             The same production again with other words: make a value a field, and each row of the table is a version of its own.
           </Hint>
         )}
-      </div>
-    </Pane>
+      </Table>
+    </BelowPane>
   );
 }
