@@ -32,7 +32,7 @@ const USAGE = `npm run render -- <production> [--frames 0-95] [--scale 0.5] [--s
   --rows        versions: all rows of the production's table, some by their numbers, or those of a table as comma-separated values
                 whose first line has the names of the production's fields
   --formats     formats by their names, or all; *own* is the production's raster (own)
-  --out         folder for the frames; made when it is not there`;
+  --out         folder for the frames; made when it is not there, with a note of whose files lie in it`;
 
 function readArguments() {
   let parsed;

@@ -31,6 +31,8 @@ import { plainSolids } from './plain-solids';
 import { PREVIEW, typeface } from './setting';
 import { playing } from './playing';
 import { median, milliseconds } from './timing';
+import { versions } from './versions';
+import type { FinishTimes } from './finishing';
 import type { KeyedCosts, LightTimes } from './lights';
 import type { PictureBench, PictureTimes } from './picture';
 
@@ -272,6 +274,25 @@ async function picture({ production, solids: built }: Awaited<ReturnType<typeof 
   }
 }
 
+async function finishing({ production, solids: built }: Awaited<ReturnType<typeof demoSolids>>): Promise<void> {
+  const browser = await launchBrowser();
+  try {
+    const page = await browser.newPage();
+    await page.addScriptTag({ content: await bundleForBrowser('scripts/bench/finishing.ts') });
+    const order = { production, solids: plainSolids(built), frame: production.format.length - 1, preview: PREVIEW, full: FULL };
+    const { effects, subFrame, chain } = await page.evaluate(
+      (input) => (globalThis as unknown as { benchFinish: (o: PictureBench) => FinishTimes }).benchFinish(input),
+      order as unknown as PictureBench,
+    );
+    console.log(
+      `Finish, ${FULL.width}x${FULL.height}: ${effects} effects ${chain.toFixed(0)} ms a frame, ` +
+        `${(chain / subFrame).toFixed(1)} times one plain sub-frame (${subFrame.toFixed(0)} ms)`,
+    );
+  } finally {
+    await browser.close();
+  }
+}
+
 console.log(`Node ${process.version}, ${cpus().length} x ${cpus()[0]?.model ?? 'unknown processor'}\n`);
 let built: ReturnType<typeof demoSolids> | undefined;
 const demo = () => (built ??= demoSolids());
@@ -285,6 +306,7 @@ const parts: Record<string, () => void | Promise<void>> = {
   performing,
   falling,
   delivering,
+  versions,
   edits,
   dragging,
   long,
@@ -292,6 +314,7 @@ const parts: Record<string, () => void | Promise<void>> = {
   opening,
   playing,
   picture: async () => picture(await demo()),
+  finishing: async () => finishing(await demo()),
 };
 const asked = process.argv.slice(2);
 const unknown = asked.filter((name) => !(name in parts));

@@ -70,12 +70,19 @@ test('a frame with all effects at neutral is the frame without, bit for bit', as
     expect(await draw(neutral, change)).toEqual(await draw(production, change));
 });
 
+/** What is set of effects that do nothing as they are added. */
+const SET: Record<string, Record<string, number>> = {
+  fade: { amount: 0.5 },
+  contrast: { contrast: 1.3 },
+  balance: { slopeRed: 1.2 },
+  curves: { all2: 0.6 },
+};
+
 test('each effect that is added changes the picture, and the same way each time', async () => {
   const production = lamp(0.5, 0.3);
   const plain = await draw(production, { linear: false, alpha: false });
   for (const { kind } of EFFECTS) {
-    const channels: Record<string, number> =
-      kind === 'fade' ? { amount: 0.5 } : kind === 'contrast' ? { contrast: 1.3 } : kind === 'balance' ? { slopeRed: 1.2 } : {};
+    const channels = SET[kind] ?? {};
     const settings = kind === 'colour-table' ? { table: tableOf(swirled(5)) } : {};
     const effect = finished(production, [{ kind, channels, settings }]);
     const [once, again] = [await draw(effect, { linear: false, alpha: false }), await draw(effect, { linear: false, alpha: false })];
