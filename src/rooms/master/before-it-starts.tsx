@@ -10,9 +10,17 @@ import { Hint, Notice } from '@/parts/controls';
 export const size = (bytes: number): string =>
   bytes < 1e6 ? `${Math.ceil(bytes / 1e3)} kB` : bytes < 1e9 ? `${Math.round(bytes / 1e6)} MB` : `${(bytes / 1e9).toFixed(1)} GB`;
 
-/** What a render needs of the disk, before it starts. */
-export function BeforeItStarts({ settings, format, machine }: { settings: RenderSettings; format: FrameFormat; machine: Machine | null }) {
-  const needed = bytesAhead(settings, renderRaster(format, settings.scale));
+/** What some renders need of the disk, before they start: the same frames in each of some rasters. */
+export function BeforeItStarts({
+  settings,
+  rasters,
+  machine,
+}: {
+  settings: RenderSettings;
+  rasters: readonly Pick<FrameFormat, 'width' | 'height'>[];
+  machine: Machine | null;
+}) {
+  const needed = rasters.reduce((sum, raster) => sum + bytesAhead(settings, renderRaster(raster, settings.scale)), 0);
   if (!machine) return null;
   return needed > machine.freeBytes ? (
     <Notice role="alert">

@@ -25,6 +25,7 @@ import { Takeaways } from './takeaways';
 export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
   const { id, autosave, documents } = useWorkspace();
   const format = useProduction((p) => p.format);
+  const formats = useProduction((p) => p.versions.formats);
   const sound = useProduction((p) => p.sound !== null);
   const tracedAsSaid = useProduction((p) => p.traced);
   const frame = useView((s) => Math.round(s.playhead));
@@ -146,7 +147,11 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
           />
         </Row>
       ) : null}
-      <BeforeItStarts settings={asked} format={format} machine={machine} />
+      <BeforeItStarts
+        settings={asked}
+        rasters={choices.map(({ formatId }) => formats.find(({ id }) => id === formatId) ?? format)}
+        machine={machine}
+      />
       <div style={{ display: 'flex', gap: 8, marginTop: 12 }}>
         <Button $tone="primary" isDisabled={busy !== null} onPress={() => void order()}>
           {choices.length === 1 ? `Render ${count} ${count === 1 ? 'frame' : 'frames'}` : `Render ${choices.length} versions`}
