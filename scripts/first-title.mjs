@@ -18,7 +18,6 @@ export async function shootFirstTitle(browser, refined) {
     await page.getByRole('textbox', { name: 'Type a line of words' }).fill('MERROW NINE');
     await shoot(1);
     await page.getByRole('radio', { name: 'Gold' }).click();
-    await shoot(2);
     await page.getByRole('button', { name: 'Make the title' }).click();
     await page.getByRole('navigation', { name: 'Call sheet' }).getByRole('button', { name: 'MERROW NINE words' }).click();
     await sees(0);

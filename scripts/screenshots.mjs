@@ -117,6 +117,13 @@ try {
   await seek(126);
   await refined(126, 16);
   await shoot('master');
+  await page.getByRole('tab', { name: /^Versions/ }).click();
+  await page.getByRole('img', { name: 'Row 4' }).waitFor({ timeout: 240_000 });
+  await page.getByRole('button', { name: 'Look at row 2' }).click();
+  await page.getByRole('button', { name: 'Render all of them' }).click();
+  await seek(149);
+  await refined(149, 16);
+  await shoot('versions');
   await page.goto(url);
   await page.getByRole('link', { name: /^Open Lantern Deep, four lines/ }).click();
   await room('Choreograph');

@@ -7,7 +7,7 @@ import { readSettingsSchema, type ReadSettings } from '@/core/check/read-check';
 import type { Verdict } from '@/core/check/verdict';
 import { fieldMeta, numberNames } from '@/core/schema/fields';
 import { CheckChart } from '@/parts/check-chart';
-import { Button, Hint, Trouble } from '@/parts/controls';
+import { Button, Heading, Hint, Trouble } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { Fold } from '@/parts/fold';
 import { Progress } from '@/parts/progress';
@@ -127,6 +127,7 @@ export function ChecksPane() {
   return (
     <BelowPane aria-label="Checks">
       <div>
+        <Heading as="h2">Over the whole range</Heading>
         <div style={{ display: 'flex', gap: 6, alignItems: 'center', marginBottom: 6 }}>
           {progress ? (
             <Button onPress={stopChecks}>Stop</Button>

@@ -8,7 +8,7 @@ import { addField, changeField, removeField } from '@/core/production/edits/vers
 import type { VersionField } from '@/core/production/versions';
 import type { FitRule } from '@/core/outline/fit-width';
 import { fieldsFound, type FoundField } from '@/core/versions/apply-row';
-import { IconButton, LinePick, Tick } from '@/parts/controls';
+import { Heading, IconButton, LinePick, Tick } from '@/parts/controls';
 import { PictureChoice } from '../../benches/picture-choice';
 import { FIT_WORDS, widthAsItIs } from '../../benches/fit-choice';
 import { useEdit, useProduction, useView } from '../../workspace/workspace';
@@ -128,6 +128,7 @@ export function FieldList() {
   const fields = useMemo(() => fieldsFound(production), [production]);
   return (
     <>
+      <Heading as="h2">Fields</Heading>
       <FieldPicker
         production={production}
         onPick={({ target, label, holder, cell }) =>

@@ -45,6 +45,13 @@ const Frame = styled.div`
     border-top: 1px solid var(--line);
     vertical-align: middle;
   }
+  thead td {
+    height: auto;
+    position: sticky;
+    top: 0;
+    border: 0;
+    background: var(--panel);
+  }
   tr[aria-current='true'] {
     background: var(--raised);
   }
@@ -199,14 +206,14 @@ export function VersionTable() {
       <table aria-label="Versions" aria-rowcount={rows.length + 1}>
         <thead>
           <tr>
-            <th aria-label="Rendered" />
+            <th>Render</th>
             <th>Row</th>
             <th>Still</th>
             {fields.map(({ field }) => (
               <th key={field.id}>{field.name}</th>
             ))}
             <th>Checked</th>
-            <th aria-label="Remove" />
+            <td />
           </tr>
         </thead>
         <tbody>
