@@ -3,7 +3,7 @@ import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
-  { ignores: ['.next/', 'node_modules/', 'data/', 'out/', 'next-env.d.ts', 'test-results/', 'playwright-report/'] },
+  { ignores: ['build/**', '.next/', 'node_modules/', 'data/', 'out/', 'next-env.d.ts', 'test-results/', 'playwright-report/'] },
   ...tseslint.configs.strict,
   {
     files: ['src/**/*.{ts,tsx}'],
