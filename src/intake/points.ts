@@ -41,7 +41,8 @@ const point = (name: string, label: string, isGood: boolean, found: string, want
   wanted,
 });
 
-const perSecond = (rate: string): number => {
+/** Frames a second of a rate that is told as a fraction. */
+export const perSecond = (rate: string): number => {
   const [above = 0, below = 1] = rate.split('/').map(Number);
   return above / below;
 };

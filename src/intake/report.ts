@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { readEditList } from './edit-list.ts';
 import { lookAtAlpha, lookThrough, measureLoudness, measurePictures } from './measure.ts';
-import { pointsOf, type Point } from './points.ts';
+import { perSecond, pointsOf, type Point } from './points.ts';
 import { probe } from './probe.ts';
 import type { Station } from './stations.ts';
 
@@ -39,8 +39,7 @@ export async function reportOn(station: Station, { title, declared, video, editL
   const about = { station: { id: station.id, name: station.name }, title, file, received: now.toISOString() };
   try {
     const facts = await probe(video);
-    const [above = 0, below = 1] = facts.rate.split('/').map(Number);
-    const rate = above / below;
+    const rate = perSecond(facts.rate);
     const points = pointsOf(station, {
       name: path.parse(file).name,
       ending: path.extname(file).slice(1).toLowerCase(),

@@ -25,6 +25,12 @@ const Parting = styled(Separator)`
   background: var(--line);
 `;
 
+const Nothing = styled.p`
+  margin: 0;
+  padding: 4px 8px;
+  color: var(--faint);
+`;
+
 interface MenuChoice<K extends string> {
   id: K;
   label: string;
@@ -49,6 +55,8 @@ export function MenuButton<K extends string>({
   label,
   groups,
   isDisabled = false,
+  empty,
+  onOpen,
   onChoose,
   onPoint,
   children,
@@ -57,18 +65,26 @@ export function MenuButton<K extends string>({
   label: string;
   groups: readonly (readonly MenuChoice<K>[])[];
   isDisabled?: boolean;
+  /** Said in place of the list as long as there is nothing in it. */
+  empty?: string;
+  onOpen?: () => void;
   onChoose: (id: K) => void;
   /** Told what is pointed at while the list is open; null for nothing any more. */
   onPoint?: (id: K | null) => void;
   children: ReactNode;
 }) {
   return (
-    <MenuTrigger>
+    <MenuTrigger onOpenChange={(isOpen) => (isOpen ? onOpen?.() : undefined)}>
       <Button $tone="quiet" isDisabled={isDisabled}>
         {children}
       </Button>
       <Menu>
-        <AriaMenu aria-label={label} style={{ outline: 'none' }} onAction={(id) => onChoose(id as K)}>
+        <AriaMenu
+          aria-label={label}
+          style={{ outline: 'none' }}
+          onAction={(id) => onChoose(id as K)}
+          renderEmptyState={() => <Nothing role="status">{empty}</Nothing>}
+        >
           {groups.map((choices, i) => (
             <Fragment key={i}>
               {i > 0 ? <Parting /> : null}

@@ -2,7 +2,8 @@ import 'server-only';
 import { createHash } from 'node:crypto';
 import { produce } from 'immer';
 import type { Production } from '@/core/production/production';
-import { choicesOf, makeVersions, rendered, versionWords, type VersionsOrder } from '@/core/versions/order';
+import { choicesOf, sortVersions, versionWords, type Sorted, type VersionsOrder } from '@/core/versions/order';
+import { alone, versionOf, type VersionChoice } from '@/core/versions/version-of';
 import { matchTable, readTable, TableError } from '@/core/versions/table-csv';
 import { UserError } from './errors';
 import { loadProduction } from './productions';
@@ -49,13 +50,14 @@ export async function orderVersions(productionId: string, { settings, rows, form
   const wanted = csv === undefined ? rows : table.production.versions.rows.map(({ id }) => id);
   const choices = choicesOf(wanted, formats);
   if (choices.length > MAX_AT_ONCE) throw new UserError(400, `At most ${MAX_AT_ONCE} renders can be ordered at once.`);
-  const { versions, refused } = made(table.production, choices);
+  const { versions, refused } = sorted(table.production, choices);
   const words = refused.map((refusal) => `${versionWords(table.production, refusal.choice)}: ${refusal.words}`);
   const renders: VersionsOrdered['renders'] = [];
-  for (const { choice, version } of versions) {
+  for (const { choice, name } of versions) {
     try {
-      const own = settledSettings(version.production, { ...settings, version: choice, name: version.name });
-      renders.push({ id: await queueLater({ productionId, revision, document: rendered(version) }, own), name: version.name });
+      const version = versionOf(table.production, choice);
+      const own = settledSettings(version, { ...settings, version: choice, name });
+      renders.push({ id: await queueLater({ productionId, revision, document: alone(version) }, own), name });
     } catch (error) {
       if (!(error instanceof UserError)) throw error;
       words.push(`${versionWords(table.production, choice)}: ${error.message}`);
@@ -65,9 +67,9 @@ export async function orderVersions(productionId: string, { settings, rows, form
   return { renders, refused: words, left: table.left };
 }
 
-function made(production: Production, choices: Parameters<typeof makeVersions>[1]) {
+function sorted(production: Production, choices: readonly VersionChoice[]): Sorted {
   try {
-    return makeVersions(production, choices);
+    return sortVersions(production, choices);
   } catch (error) {
     if (error instanceof RangeError) throw new UserError(409, error.message);
     throw error;

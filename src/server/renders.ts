@@ -141,7 +141,7 @@ export function settledSettings({ format, traced }: Production, asked: RenderOrd
 export async function keepOrder({ productionId, revision, document }: Rendered, settings: RenderSettings): Promise<string> {
   const db = await database();
   const open = await db
-    .select({ id: renders.id, status: renders.status, settings: renders.settings })
+    .select({ id: renders.id, settings: renders.settings })
     .from(renders)
     .where(and(eq(renders.productionId, productionId), eq(renders.revision, revision), notInArray(renders.status, ['done', 'cancelled'])));
   const same = open.find((row) => isDeepStrictEqual(readRenderSettings(row.settings), settings));

@@ -5,6 +5,9 @@ import { textField } from '../schema/text';
 
 export const INTAKE_VERDICTS = ['accepted', 'remarked', 'refused'] as const;
 
+/** Name by which a station is known. */
+export const stationIdField = z.string().regex(/^[a-z0-9-]{1,40}$/);
+
 const pointSchema = z.object({
   point: textField(40),
   label: textField(60),
@@ -14,7 +17,7 @@ const pointSchema = z.object({
 });
 
 export const intakeReportSchema = z.object({
-  station: z.object({ id: z.string().regex(/^[a-z0-9-]{1,40}$/), name: textField(80) }),
+  station: z.object({ id: stationIdField, name: textField(80) }),
   title: textField(200),
   file: textField(200),
   received: z.iso.datetime(),
@@ -24,6 +27,6 @@ export const intakeReportSchema = z.object({
 export type IntakeReport = z.infer<typeof intakeReportSchema>;
 
 export const stationsSchema = z.object({
-  stations: z.array(z.object({ id: z.string().regex(/^[a-z0-9-]{1,40}$/), name: textField(80), note: textField(200) })).max(40),
+  stations: z.array(z.object({ id: stationIdField, name: textField(80), note: textField(200) })).max(40),
 });
 export type StationInfo = z.infer<typeof stationsSchema>['stations'][number];

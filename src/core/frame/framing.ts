@@ -1,3 +1,4 @@
+import type { Framing } from '../optics/project';
 import type { Mat4 } from '../space/matrix';
 import { invertRigid, multiply, product, transformPoint, translation } from '../space/matrix';
 import { boxCorners, type Box, type Vec3 } from '../space/vector';
@@ -13,6 +14,12 @@ export interface Opening {
   across: number;
   up: number;
 }
+
+/** What a lens takes in. */
+export const openingOf = ({ sensorWidthMm, sensorHeightMm, focalLengthMm }: Framing): Opening => ({
+  across: sensorWidthMm / (2 * focalLengthMm),
+  up: sensorHeightMm / (2 * focalLengthMm),
+});
 
 /** Nearer than this nothing is looked at, metres. */
 const NEAREST = 0.1;

@@ -1,3 +1,4 @@
+import { bellMean } from '../motion/bell-mean';
 import type { Camera, FocusTarget } from '../production/camera';
 import type { Production } from '../production/production';
 import { resolverOf } from '../production/resolver';
@@ -62,21 +63,6 @@ export function focalLengthAt(production: Production, camera: Camera, frame: num
 }
 
 /**
- * Mean of a distance over whole frames about an instant, weighed by a bell that ends half of `frames` away (Hann): changes smoothly with
- * time.
- */
-function smoothed(frames: number, frame: number, at: (frame: number) => number): number {
-  let sum = 0;
-  let weights = 0;
-  for (let k = Math.ceil(frame - frames / 2); k <= frame + frames / 2; k++) {
-    const weight = 1 + Math.cos((2 * Math.PI * (k - frame)) / frames);
-    sum += weight * at(k);
-    weights += weight;
-  }
-  return weights > 1e-9 ? sum / weights : at(frame);
-}
-
-/**
  * Distance along the lens axis at which a camera is focused, metres: on its target, as far racked to the other one as the rack goes.
  * @param poseAt the camera's pose at a frame, where it is known already
  */
@@ -94,7 +80,8 @@ export function focusDistanceAt(
     const at = (k: number) => focusOnTarget(target, production, poseAt(k), k, lens.focusDistance.at(k), boundsOf, probe);
     const follows = target.on === 'axis' || target.on === 'nearest';
     // A bell of less than two frames would miss all whole frames.
-    return follows && focus.smooth >= 2 ? smoothed(focus.smooth, frame, at) : at(frame);
+    const mean = follows && focus.smooth >= 2 ? bellMean(frame, focus.smooth, at) : NaN;
+    return Number.isNaN(mean) ? at(frame) : mean;
   };
   const share = focus.to ? Math.max(0, Math.min(1, lens.rack.at(frame))) : 0;
   if (!focus.to || share === 0) return on(focus);

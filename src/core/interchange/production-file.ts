@@ -1,6 +1,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync, type Unzipped, type Zippable } from 'fflate';
 import { z } from 'zod';
-import { fontRefSchema, type FontRef } from '../outline/font-ref';
+import { fontRefSchema } from '../outline/font-ref';
+import { fontsOfWords } from '../production/fonts-of-words';
 import { hashField, MEDIA, MEDIA_KINDS, type MediaKind } from '../production/media';
 import type { Production } from '../production/production';
 import { textField } from '../schema/text';
@@ -59,12 +60,9 @@ const fontName = (id: string) => `fonts/${id}.font`;
 const mediaName = (kind: MediaKind, id: string) => `${MEDIA[kind].folder}/${id}${MEDIA[kind].ending}`;
 
 /** Fonts of a person's own that a production uses, by their ids. */
-export function fontsUsed({ marks, kits }: Production): Set<string> {
-  const refs = marks.flatMap(({ body }): (FontRef | undefined)[] =>
-    body.kind === 'words' ? [body.font, ...body.runs.map(({ font }) => font)] : [],
-  );
-  const all = [...refs, ...kits.map(({ layout }) => layout?.font)];
-  return new Set(all.flatMap((ref) => (ref?.source === fontRefSchema.shape.source.enum.uploaded ? [ref.id] : [])));
+export function fontsUsed(production: Production): Set<string> {
+  const all = [...fontsOfWords(production), ...production.kits.flatMap(({ layout }) => layout?.font ?? [])];
+  return new Set(all.flatMap((ref) => (ref.source === fontRefSchema.shape.source.enum.uploaded ? [ref.id] : [])));
 }
 
 /**

@@ -65,6 +65,18 @@ export const withShift = (channel: Channel, by: number): Channel => ({
   keys: channel.keys.map((key) => ({ ...key, value: key.value + by })),
 });
 
+/** A channel of values so many times as large, with the slopes that its keys have of their own. */
+export const withScale = (channel: Channel, factor: number): Channel => {
+  const scaled = (handle: Handle): Handle => (handle.slope === undefined ? handle : { ...handle, slope: handle.slope * factor });
+  const keys = channel.keys.map((key) => ({
+    ...key,
+    value: key.value * factor,
+    arrive: scaled(key.arrive),
+    leave: scaled(key.leave),
+  }));
+  return { ...channel, rest: channel.rest * factor, keys };
+};
+
 /** Gives the span from one key frame to the next a pace: both ends become eased, with these handles. */
 export function withPace<V extends Value>(
   channel: Channel<V>,

@@ -10,7 +10,11 @@ import { pictureSchema } from './picture';
 export const MAX_FIELDS = 40;
 export const MAX_ROWS = 1000;
 export const MAX_FORMATS = 12;
-const MAX_CELL = 500;
+/** Longest text of a cell, and longest name of a field. */
+export const MAX_CELL = 500;
+export const MAX_FIELD_NAME = 40;
+/** Longest pattern of names of files. */
+export const MAX_NAMES = 200;
 const MAX_FIELD_PICTURES = 200;
 
 /** Where the value of a field stands in a production. */
@@ -28,7 +32,7 @@ export type FieldTarget = z.infer<typeof targetSchema>;
 
 export const versionFieldSchema = z.object({
   id: idField,
-  name: nameField(40, 'A field needs a name.'),
+  name: nameField(MAX_FIELD_NAME, 'A field needs a name.'),
   target: targetSchema,
   /** Each row has to say it. */
   needed: z.boolean().default(false),
@@ -111,9 +115,15 @@ export const versionsSchema = z.object({
   keep: z.array(idField).max(200).default([]),
   margin: numberField(KEPT_MARGIN),
   /** What files are called: names of fields, *production*, *row* and *format* in braces. */
-  names: textField(200).default('{production} {row} {format}'),
+  names: textField(MAX_NAMES).default('{production} {row} {format}'),
 });
 export type Versions = z.infer<typeof versionsSchema>;
+
+/** What may stand in names of files beside fields. */
+export const OWN_NAMES = ['production', 'row', 'format'] as const;
+
+/** A name as fields are found by it: letters as they are typed in any case. */
+export const nameKey = (name: string): string => name.trim().toLowerCase();
 
 /** How a production that is one of its formats, or whose words have grown, is framed. */
 export const framingSchema = z.object({

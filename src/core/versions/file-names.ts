@@ -1,3 +1,4 @@
+import { nameKey } from '../production/versions';
 import { cutText } from '../schema/text';
 
 /** What files of versions are called: a pattern with names of values in braces. */
@@ -11,9 +12,6 @@ const REFUSED = /[\u0000-\u001f\u007f<>:"/\\|?*]/g;
 const KEPT = /^(con|prn|aux|nul|com\d|lpt\d)$/i;
 
 export type NameValues = ReadonlyMap<string, string>;
-
-/** A name by which values of a pattern are found: letters as they are typed in any case. */
-export const nameKey = (name: string): string => name.trim().toLowerCase();
 
 /** Names in braces that stand for nothing. */
 export const unknownNames = (pattern: string, values: NameValues): string[] =>

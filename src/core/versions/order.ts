@@ -2,10 +2,11 @@ import { z } from 'zod';
 import { renderOrderSchema } from '../delivery/render-settings';
 import { longIdField } from '../schema/fields';
 import type { Production } from '../production/production';
-import { MAX_FORMATS, MAX_ROWS } from '../production/versions';
-import { clashes, unknownNames, nameKey } from './file-names';
+import { MAX_FORMATS, MAX_ROWS, nameKey } from '../production/versions';
+import { fieldsFound } from './apply-row';
+import { clashes, unknownNames } from './file-names';
 import { MAX_TABLE_BYTES } from './table-csv';
-import { alone, namesOffered, rowNumber, versionOf, type Version, type VersionChoice } from './version-of';
+import { namesOffered, rowNumber, versionFacts, type VersionChoice } from './version-of';
 
 /** Versions of a production that are rendered together: some rows, each in some formats. */
 export const versionsOrderSchema = z.object({
@@ -31,9 +32,9 @@ export interface Refusal {
   words: string;
 }
 
-/** Some versions of a production: those that can be rendered, and why others cannot. */
-export interface Versioned {
-  versions: { choice: VersionChoice; version: Version }[];
+/** Some versions of a production: those that can be rendered, with the names of their files, and why others cannot. */
+export interface Sorted {
+  versions: { choice: VersionChoice; name: string }[];
   refused: Refusal[];
 }
 
@@ -48,27 +49,29 @@ export const versionWords = ({ versions }: Pick<Production, 'versions'>, { rowId
 export const choicesOf = (rows: readonly (string | null)[], formats: readonly (string | null)[]): VersionChoice[] =>
   rows.flatMap((rowId) => formats.map((formatId) => ({ rowId, formatId })));
 
-/** Makes versions of a production. Rows whose cells cannot be read are refused, and all that would have files of one name. */
-export function makeVersions(production: Production, choices: readonly VersionChoice[]): Versioned {
-  const made = choices.map((choice) => ({ choice, version: versionOf(production, choice) }));
+/**
+ * Tells which versions of a production can be rendered; none is made. Rows whose cells cannot be read are refused, and all that would have
+ * files of one name.
+ * @throws RangeError when a row or a format is gone
+ */
+export function sortVersions(production: Production, choices: readonly VersionChoice[]): Sorted {
+  const fields = fieldsFound(production);
+  const told = choices.map((choice) => ({ choice, ...versionFacts(production, fields, choice) }));
   const said = new Map(namesOffered(production.versions).map((name) => [nameKey(name), '']));
   const [unknown] = unknownNames(production.versions.names, said);
-  const same = new Map(
-    clashes(made.map(({ version }) => version.name)).flatMap((set) => set.map((i) => [i, set.filter((other) => other !== i)] as const)),
+  const like = new Map(
+    clashes(told.map(({ name }) => name)).flatMap((set) => set.map((i) => [i, set.find((other) => other !== i)] as const)),
   );
-  const nameTrouble = ({ name }: Version, i: number): string | null => {
+  const nameTrouble = (name: string, i: number): string | null => {
     if (unknown !== undefined) return `Names of files ask for {${unknown}}, which is no field.`;
-    const [other] = same.get(i) ?? [];
-    const like = other === undefined ? undefined : choices[other];
-    return like ? `Its files would be called “${name}”, like those of ${versionWords(production, like)}.` : null;
+    const other = choices[like.get(i) ?? -1];
+    return other ? `Its files would be called “${name}”, like those of ${versionWords(production, other)}.` : null;
   };
-  const refused = made.flatMap(({ choice, version }, i): Refusal[] => {
-    const words = version.troubles[0]?.words ?? nameTrouble(version, i);
-    return words === null ? [] : [{ choice, words }];
+  const sorted: Sorted = { versions: [], refused: [] };
+  told.forEach(({ choice, name, troubles }, i) => {
+    const words = troubles[0]?.words ?? nameTrouble(name, i);
+    if (words === null) sorted.versions.push({ choice, name });
+    else sorted.refused.push({ choice, words });
   });
-  const out = new Set(refused.map(({ choice }) => choice));
-  return { versions: made.filter(({ choice }) => !out.has(choice)), refused };
+  return sorted;
 }
-
-/** A version as it is rendered. */
-export const rendered = (version: Version): Production => alone(version);

@@ -4,7 +4,7 @@ import { markPose } from '../frame/mark-pose';
 import { isWithin, type Mark } from '../production/mark';
 import type { Production } from '../production/production';
 import { stillFrame } from '../production/still';
-import type { PlaceInFormat } from '../production/versions';
+import { placeInFormatSchema, type PlaceInFormat } from '../production/versions';
 import { transformPoint } from '../space/matrix';
 import { boxCorners } from '../space/vector';
 
@@ -54,7 +54,7 @@ export function stackMarks(production: Production, ids: readonly string[], bound
   const all = inReadingOrder(free.flatMap((mark) => standing(production, mark, frame, boundsOf) ?? []));
   const [only] = all;
   if (!only) return [];
-  if (all.length === 1) return [{ markId: only.mark.id, across: 0, up: 0, size: 1, wordALine: true }];
+  if (all.length === 1) return [placeInFormatSchema.parse({ markId: only.mark.id, wordALine: true })];
   const heights = all.map(({ low, high }) => high - low);
   const gap = (GAP * heights.reduce((sum, height) => sum + height, 0)) / all.length;
   const whole = heights.reduce((sum, height) => sum + height, 0) + gap * (all.length - 1);
@@ -63,6 +63,6 @@ export function stackMarks(production: Production, ids: readonly string[], bound
   return all.map(({ mark, left, right, low, high }) => {
     const up = top - high;
     top -= high - low + gap;
-    return { markId: mark.id, across: centre - middle(left, right), up, size: 1, wordALine: false };
+    return placeInFormatSchema.parse({ markId: mark.id, across: centre - middle(left, right), up });
   });
 }

@@ -1,6 +1,5 @@
 import Papa from 'papaparse';
-import { MAX_ROWS, versionRowSchema, type VersionField, type VersionRow } from '../production/versions';
-import { nameKey } from './file-names';
+import { MAX_ROWS, nameKey, versionRowSchema, type VersionField, type VersionRow } from '../production/versions';
 
 /** Tables of rows as comma-separated values (RFC 4180), and as what is pasted from a spreadsheet. */
 

@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 
 /** What is being typed into a field whose value stands elsewhere until it is taken. */
-export interface Typed {
+export interface Typed<T = number> {
   /** What the field shows. */
   text: string;
   /** Something is typed that is not taken yet. */
@@ -14,7 +14,7 @@ export interface Typed {
   /** Lets go of what is typed: the value stays as it was. */
   drop: () => void;
   /** What is typed, read; null where nothing is, or it cannot be. */
-  peek: () => number | null;
+  peek: () => T | null;
 }
 
 /**
@@ -22,7 +22,7 @@ export interface Typed {
  * @param read the value that a text means, null for one that means none
  * @param take told the value of a text that differs from what is shown
  */
-export function useTyped(shown: string, read: (text: string) => number | null, take: (value: number) => void): Typed {
+export function useTyped<T = number>(shown: string, read: (text: string) => T | null, take: (value: T) => void): Typed<T> {
   const [text, setText] = useState<string | null>(null);
   const [isBad, setBad] = useState(false);
   // A field is left in the same moment in which it is let go of: by then the state is still that of before.

@@ -19,7 +19,7 @@ function pointsTexture({ table }: CubeLut): DataTexture {
 }
 
 /** The same as `throughCube`: along a line in 1D, within a tetrahedron in 3D. */
-const FUNCTIONS = /* glsl */ `
+export const TABLE_GLSL = /* glsl */ `
 uniform highp sampler2D points;
 uniform int size;
 uniform float is3d;
@@ -50,18 +50,23 @@ vec3 tabled(vec3 colour) {
   return a + weights.x * (b - a) + weights.y * (c - b) + weights.z * (d - c);
 }`;
 
+export const TABLE_CHANGE = 'colour = mix(colour, tabled(colour), amount);';
+
+/** What a table is looked up by. */
+export const tableUniforms = () => ({
+  points: { value: null as Texture | null },
+  size: { value: 2 },
+  is3d: { value: 0 },
+  low: { value: new Vector3() },
+  high: { value: new Vector3() },
+  amount: { value: 1 },
+});
+
 export const colourTableDrawer = () => {
   let known: { packed: unknown; table: CubeLut; texture: DataTexture } | null = null;
-  const uniforms = {
-    points: { value: null as Texture | null },
-    size: { value: 2 },
-    is3d: { value: 0 },
-    low: { value: new Vector3() },
-    high: { value: new Vector3() },
-    amount: { value: 1 },
-  };
+  const uniforms = tableUniforms();
   const drawer = colourEffect<StateOf<'colour-table'>, typeof uniforms>(
-    { space: 'display', functions: FUNCTIONS, change: 'colour = mix(colour, tabled(colour), amount);' },
+    { space: 'display', functions: TABLE_GLSL, change: TABLE_CHANGE },
     uniforms,
     (own, { values, settings }) => {
       const packed = settings.table;

@@ -1,9 +1,9 @@
-import type { FitRule } from '@/core/outline/fit-width';
-import type { Words } from '@/core/production/words';
+import { FIT_RULES, type FitRule } from '@/core/outline/fit-width';
+import type { Fit, Words } from '@/core/production/words';
 import type { MarkFacts } from '@/workers/picture-messages';
 
 /** What words do that are wider than they may be. */
-export const FIT_WORDS: Readonly<Record<FitRule, string>> = {
+const FIT_WORDS: Readonly<Record<FitRule, string>> = {
   none: 'may be as wide as they are',
   shrink: 'become smaller',
   tighten: 'stand closer',
@@ -11,8 +11,16 @@ export const FIT_WORDS: Readonly<Record<FitRule, string>> = {
   widen: 'have the shot widened',
 };
 
+export const FIT_OPTIONS = FIT_RULES.map((id) => ({ id, label: FIT_WORDS[id] }));
+
+/** Words that keep to their width by a rule: to the one that they have now, where they kept to none. */
+export const fitBy = (rule: FitRule, words: Pick<Words, 'fit' | 'size' | 'text'>, facts: MarkFacts | undefined): Fit => ({
+  rule,
+  width: rule === 'none' ? words.fit.width : widthAsItIs(words, facts),
+});
+
 /** The width that words have as they stand, metres: to the hundredth above, so that they have room as they are. */
-export function widthAsItIs({ fit, size, text }: Pick<Words, 'fit' | 'size' | 'text'>, facts: MarkFacts | undefined): number {
+function widthAsItIs({ fit, size, text }: Pick<Words, 'fit' | 'size' | 'text'>, facts: MarkFacts | undefined): number {
   if (fit.rule !== 'none') return fit.width;
   const { bounds, letters } = facts ?? {};
   const ends = (letters ?? []).map(({ x, width }) => [x, x + width] as const);

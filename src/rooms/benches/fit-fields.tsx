@@ -1,12 +1,11 @@
 'use client';
 
-import type { FitRule } from '@/core/outline/fit-width';
 import { fitSchema, type Fit, type Words } from '@/core/production/words';
 import { fieldMeta } from '@/core/schema/fields';
 import { Pick } from '@/parts/controls';
 import { NumberField } from '@/parts/fields/number-field';
 import { useView } from '../workspace/workspace';
-import { FIT_WORDS, widthAsItIs } from './fit-choice';
+import { FIT_OPTIONS, fitBy } from './fit-choice';
 
 const WIDTH = fieldMeta(fitSchema.shape, 'width');
 
@@ -30,8 +29,8 @@ export function FitFields({
         label="When they grow"
         value={fit.rule}
         differs={differs}
-        options={(Object.keys(FIT_WORDS) as FitRule[]).map((id) => ({ id, label: FIT_WORDS[id] }))}
-        onChange={(rule) => onFit({ rule, width: rule === 'none' ? fit.width : widthAsItIs(words, facts) })}
+        options={FIT_OPTIONS}
+        onChange={(rule) => onFit(fitBy(rule, words, facts))}
       />
       {fit.rule === 'none' ? null : (
         <NumberField meta={WIDTH} value={fit.width} onChange={(width, gesture) => onFit({ ...fit, width }, gesture)} />

@@ -99,9 +99,11 @@ export function Deliver({ render }: { render: RenderSummary }) {
   const videos = render.settings.outputs.filter(isVideo);
   const [stations, setStations] = useState<readonly StationInfo[] | null>(null);
   const [to, setTo] = useState<string | null>(null);
-  const { attempt, trouble, busy } = useAttempt();
+  const { attempt, trouble } = useAttempt();
   if (videos.length === 0 || render.status !== 'done') return null;
-  const ask = () => void attempt(async () => setStations((await api<{ stations: StationInfo[] }>('/api/stations')).stations));
+  const ask = () => {
+    if (!stations) void attempt(async () => setStations((await api<{ stations: StationInfo[] }>('/api/stations')).stations));
+  };
   const deliver = (choice: string) => {
     const [station, kind] = choice.split(PART);
     setTo(stations?.find(({ id }) => id === station)?.name ?? null);
@@ -112,26 +114,26 @@ export function Deliver({ render }: { render: RenderSummary }) {
   };
   return (
     <div style={{ display: 'flex', flexWrap: 'wrap', gap: 6, alignItems: 'center', width: '100%' }}>
-      {stations ? (
-        <MenuButton
-          label="Stations"
-          isDisabled={busy}
-          onChoose={deliver}
-          groups={videos.map(({ kind }) =>
-            stations.map(({ id, name, note }) => ({
-              id: `${id}${PART}${kind}`,
-              label: videos.length > 1 ? `${name}, ${outputNamed(kind).label}` : name,
-              note,
-            })),
-          )}
-        >
-          <Truck size={13} /> Deliver to…
-        </MenuButton>
-      ) : (
-        <Button isDisabled={busy} onPress={ask}>
-          <Truck size={13} /> Deliver to a station
-        </Button>
-      )}
+      <MenuButton
+        label="Stations"
+        isDisabled={to !== null}
+        empty={trouble ?? 'Asking which stations there are…'}
+        onOpen={ask}
+        onChoose={deliver}
+        groups={
+          !stations
+            ? []
+            : videos.map(({ kind }) =>
+                stations.map(({ id, name, note }) => ({
+                  id: `${id}${PART}${kind}`,
+                  label: videos.length > 1 ? `${name}, ${outputNamed(kind).label}` : name,
+                  note,
+                })),
+              )
+        }
+      >
+        <Truck size={13} /> Deliver to a station
+      </MenuButton>
       {to ? <Hint role="status">{to} reads it back…</Hint> : null}
       {render.reports.map((report) => (
         <ReportDialog key={report.station.id} report={report} />

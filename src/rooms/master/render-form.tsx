@@ -34,7 +34,8 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const [busy, setBusy] = useState<'render' | 'still' | null>(null);
   const [leftOut, setLeftOut] = useState<readonly string[]>([]);
-  const choices = useChosen();
+  const chosen = useChosen();
+  const { choices } = chosen;
   const shown = useShown();
   const raster = renderRaster(format, settings.scale);
   const { hindered, machine } = useHindered(raster.width, raster.height, settings.alpha);
@@ -81,7 +82,7 @@ export function RenderForm({ onOrdered }: { onOrdered: () => void }) {
           );
       // What is rendered is what is saved.
       await autosave.flush();
-      setLeftOut(await orderChosen(id, parsed.data, last, choices));
+      setLeftOut(await orderChosen(id, parsed.data, last, chosen));
       onOrdered();
       takeUp();
     });

@@ -6,6 +6,7 @@ import { readSettingsSchema } from '@/core/check/read-check';
 import type { RenderSummary } from '@/core/delivery/listing';
 import { outputNamed } from '@/core/delivery/outputs/outputs';
 import { framesOf, renderRaster } from '@/core/delivery/render-settings';
+import { fontsOfWords } from '@/core/production/fonts-of-words';
 import type { FontRef } from '@/core/outline/font-ref';
 import { SHIPPED_FONTS } from '@/core/outline/shipped-fonts';
 import type { UploadedFont } from '@/core/production/listing';
@@ -14,6 +15,7 @@ import { reportSheet, type SheetContent } from '@/core/report/report-sheet';
 import { api } from '@/parts/api';
 import { Button, Trouble } from '@/parts/controls';
 import { download } from '@/parts/download';
+import { pictureBlob } from '@/parts/picture-blob';
 import { CancelledError, PictureClient } from '@/parts/picture-client';
 import { useAttempt } from '@/parts/use-attempt';
 import { Working } from '@/parts/working';
@@ -40,14 +42,11 @@ const dataAddress = (blob: Blob): Promise<string> =>
   });
 
 /** Names of the fonts that words are set in. */
-async function fontNames({ marks }: Production): Promise<string[]> {
+async function fontNames(production: Production): Promise<string[]> {
   const uploaded = (await api<{ fonts: UploadedFont[] }>('/api/fonts')).fonts;
-  const refs = marks.flatMap(({ body }): (FontRef | undefined)[] =>
-    body.kind === 'words' ? [body.font, ...body.runs.map(({ font }) => font)] : [],
-  );
   const nameOf = ({ source, id }: FontRef) =>
     source === 'shipped' ? SHIPPED_FONTS.find((font) => font.id === id)?.label : uploaded.find((font) => font.id === id)?.name;
-  return [...new Set(refs.flatMap((ref) => (ref ? (nameOf(ref) ?? 'a font that is missing') : [])))];
+  return [...new Set(fontsOfWords(production).map((ref) => nameOf(ref) ?? 'a font that is missing'))];
 }
 
 async function stillsOf(production: Production, render: RenderSummary, signal: AbortSignal): Promise<SheetContent['stills']> {
@@ -62,13 +61,9 @@ async function stillsOf(production: Production, render: RenderSummary, signal: A
     const { rate, alpha } = settings;
     for (const frame of stillFrames(framesOf(settings))) {
       const order = { frame, ...size, samples: SAMPLES, alpha, traced: false, ...(rate ? { rate } : {}), as: { kind: 'rgba' } as const };
-      const canvas = new OffscreenCanvas(size.width, size.height);
-      const rgba = new Uint8ClampedArray(await client.frame(order, signal));
-      canvas.getContext('2d')?.putImageData(new ImageData(rgba, size.width, size.height), 0, 0);
-      stills.push({
-        frame,
-        picture: await dataAddress(await canvas.convertToBlob({ type: alpha ? 'image/png' : 'image/jpeg', quality: 0.86 })),
-      });
+      const pixels = await client.frame(order, signal);
+      const blob = await pictureBlob({ ...size, pixels }, { type: alpha ? 'image/png' : 'image/jpeg', quality: 0.86 });
+      stills.push({ frame, picture: await dataAddress(blob) });
     }
     return stills;
   } finally {

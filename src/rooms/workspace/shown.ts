@@ -25,5 +25,5 @@ function withoutGone(production: Production, { rowId, formatId }: VersionChoice)
     rowId: rows.some(({ id }) => id === rowId) ? rowId : null,
     formatId: formats.some(({ id }) => id === formatId) ? formatId : null,
   };
-  return isItself(there) ? production : versionOf(production, there).production;
+  return isItself(there) ? production : versionOf(production, there);
 }

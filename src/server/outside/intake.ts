@@ -1,5 +1,5 @@
 import 'server-only';
-import { spawn, type ChildProcess } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { createReadStream, existsSync } from 'node:fs';
 import path from 'node:path';
 import { Readable } from 'node:stream';
@@ -14,36 +14,43 @@ import { orderedVideo, renderDocument, renderRow } from '../renders';
 
 /** Longest time that a station may take to read a delivery back, milliseconds. */
 const READING_MS = 900_000;
-const STARTING_MS = 10_000;
+const STARTING_MS = 30_000;
 
-const shared = globalThis as typeof globalThis & { ironskyIntake?: { child: ChildProcess; url: Promise<string> } };
+const shared = globalThis as typeof globalThis & { ironskyIntake?: Promise<string> };
 
 /** Starts the intake that ships with Ironsky, a process of its own, on a port that is free; it ends with this one. */
-function started(): Promise<string> {
-  if (shared.ironskyIntake && shared.ironskyIntake.child.exitCode === null) return shared.ironskyIntake.url;
+function start(): Promise<string> {
   const program = path.join(process.cwd(), 'build/intake/server.js');
   if (!existsSync(program)) throw new UserError(503, 'The intake of stations is not built: run `npm run build`.');
   const child = spawn(process.execPath, [program], {
     stdio: ['ignore', 'pipe', 'ignore'],
     env: { ...process.env, IRONSKY_INTAKE_PORT: '0' },
   });
-  process.once('exit', () => child.kill());
-  const url = new Promise<string>((resolve, reject) => {
-    const late = setTimeout(() => reject(new UserError(503, 'The intake of stations did not start.')), STARTING_MS);
+  const end = () => child.kill();
+  process.once('exit', end);
+  return new Promise<string>((resolve, reject) => {
+    // One that is slow to start is given up, and the next delivery starts another.
+    const fail = (words: string) => {
+      shared.ironskyIntake = undefined;
+      process.removeListener('exit', end);
+      clearTimeout(late);
+      child.kill();
+      reject(new UserError(503, words));
+    };
+    const late = setTimeout(() => fail('The intake of stations did not start. Try again.'), STARTING_MS);
     child.stdout.on('data', (bytes: Buffer) => {
       const found = /http:\S+/.exec(bytes.toString())?.[0];
       if (!found) return;
       clearTimeout(late);
       resolve(found);
     });
-    child.once('exit', () => reject(new UserError(503, 'The intake of stations has ended.')));
+    child.once('error', () => fail('The intake of stations cannot be started.'));
+    child.once('exit', () => fail('The intake of stations has ended.'));
   });
-  shared.ironskyIntake = { child, url };
-  return url;
 }
 
 /** Where stations take deliveries: at `IRONSKY_INTAKE`, or at the stand-in that ships with Ironsky. */
-const intakeUrl = async (): Promise<string> => process.env.IRONSKY_INTAKE ?? started();
+const intakeUrl = async (): Promise<string> => process.env.IRONSKY_INTAKE ?? (shared.ironskyIntake ??= start());
 
 async function asked<S extends z.ZodType>(address: string, schema: S, init: RequestInit = {}): Promise<z.output<S>> {
   const answer = await fetch(address, { ...init, signal: AbortSignal.timeout(READING_MS) }).catch(() => {

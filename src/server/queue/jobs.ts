@@ -57,13 +57,13 @@ export function chunked(frames: readonly number[]): JobWork[] {
 }
 
 /** Works of a render that are still to be done or under way. */
-export async function liveJobs(renderId: string): Promise<{ work: JobWork; isTaken: boolean }[]> {
+export async function liveJobs(renderId: string): Promise<JobWork[]> {
   await jobEngine();
   const db = await database();
-  const { rows } = await db.execute<{ data: JobWork; state: string }>(
-    sql`select data, state from pgboss.job where ${ofRender(renderId)} and state in ('created', 'retry', 'active')`,
+  const { rows } = await db.execute<{ data: JobWork }>(
+    sql`select data from pgboss.job where ${ofRender(renderId)} and state in ('created', 'retry', 'active')`,
   );
-  return rows.map(({ data, state }) => ({ work: data, isTaken: state === 'active' }));
+  return rows.map(({ data }) => data);
 }
 
 /** How many jobs of each render are under way. */

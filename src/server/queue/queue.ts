@@ -41,10 +41,10 @@ export async function advance(id: string): Promise<void> {
   const missing = await missingFrames(id, settings, videos.length === 0);
   const live = await liveJobs(id);
   if (missing.length > 0) {
-    const underWay = new Set(live.flatMap(({ work }) => (work.kind === 'frames' ? work.frames : [])));
+    const underWay = new Set(live.flatMap((work) => (work.kind === 'frames' ? work.frames : [])));
     return addJobs(id, chunked(missing.filter((frame) => !underWay.has(frame))));
   }
-  const kinds = new Set(live.flatMap(({ work }) => (work.kind === 'video' ? [work.output] : [])));
+  const kinds = new Set(live.flatMap((work) => (work.kind === 'video' ? [work.output] : [])));
   const wanted = videos.map(({ output }) => output.kind).filter((kind) => !kinds.has(kind));
   if (wanted.length > 0) {
     await addJobs(

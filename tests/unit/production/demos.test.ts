@@ -9,7 +9,8 @@ import { shotSpans } from '@/core/production/shots';
 import type { Production } from '@/core/production/production';
 import { positionOf, transformPoint } from '@/core/space/matrix';
 import { boxCorners, distance, type Box } from '@/core/space/vector';
-import { choicesOf, makeVersions } from '@/core/versions/order';
+import { choicesOf, sortVersions } from '@/core/versions/order';
+import { versionOf } from '@/core/versions/version-of';
 import { standingSign } from '@/demo/broken-sign';
 import { deepLight, deepLightPng } from '@/demo/deep-light';
 import { demoProductions } from '@/demo/productions';
@@ -106,16 +107,16 @@ test('each evening of the ident, in each of its formats, can be delivered, and s
     rows.map(({ id }) => id),
     [null, ...formats.map(({ id }) => id)],
   );
-  const { versions, refused } = makeVersions(ident, choices);
+  const { versions, refused } = sortVersions(ident, choices);
   expect(refused).toEqual([]);
   expect(versions).toHaveLength(18);
   const last = ident.format.length - 1;
   for (const rowId of rows.map(({ id }) => id)) {
-    const own = versions.filter(({ choice }) => choice.rowId === rowId);
-    const built = await solidsOf(own[0]?.version.production as Production);
+    const own = versions.filter(({ choice }) => choice.rowId === rowId).map(({ choice }) => versionOf(ident, choice));
+    const built = await solidsOf(own[0] as Production);
     const boundsOf = (id: string) => built.get(id)?.bounds;
-    for (const { version } of own) {
-      const { camera, marks } = evaluate(version.production, last / 25, boundsOf);
+    for (const version of own) {
+      const { camera, marks } = evaluate(version, last / 25, boundsOf);
       for (const { id, pose } of marks)
         for (const corner of boxCorners(boundsOf(id) as Box)) {
           const [x, y] = projected(camera, transformPoint(pose, corner)) ?? [9, 9];

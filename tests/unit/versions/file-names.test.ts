@@ -1,4 +1,5 @@
-import { clashes, fileName, fileNamePart, nameKey, unknownNames } from '@/core/versions/file-names';
+import { nameKey } from '@/core/production/versions';
+import { clashes, fileName, fileNamePart, unknownNames } from '@/core/versions/file-names';
 
 const values = (given: Record<string, string>) => new Map(Object.entries(given).map(([name, value]) => [nameKey(name), value]));
 

@@ -9,6 +9,7 @@ import { productionSchema, type Production } from '@/core/production/production'
 import { versionFieldSchema, versionRowSchema, type FieldTarget } from '@/core/production/versions';
 import { applyRow } from '@/core/versions/apply-row';
 import { readCell, type CellKind } from '@/core/versions/cells';
+import { sortVersions } from '@/core/versions/order';
 import { variableAt, variablesOf } from '@/core/versions/targets';
 import { alone, versionOf } from '@/core/versions/version-of';
 
@@ -127,8 +128,9 @@ describe('200 rows', () => {
   const many = table(names.map((Title) => ({ Title })));
 
   test('are each their own production, under a name of their own', () => {
-    const versions = many.versions.rows.map(({ id }) => versionOf(many, { rowId: id, formatId: null }));
-    expect(versions.map(({ production }) => production.marks.find(({ id }) => id === word.id)?.body)).toMatchObject(
+    const choices = many.versions.rows.map(({ id }) => ({ rowId: id, formatId: null }));
+    const { versions } = sortVersions(many, choices);
+    expect(choices.map((choice) => versionOf(many, choice).marks.find(({ id }) => id === word.id)?.body)).toMatchObject(
       names.map((text) => ({ text })),
     );
     expect(new Set(versions.map(({ name }) => name)).size).toBe(200);
@@ -136,7 +138,7 @@ describe('200 rows', () => {
   });
 
   test('share what none of them changes', () => {
-    const [a, b] = many.versions.rows.map(({ id }) => versionOf(many, { rowId: id, formatId: null }).production);
+    const [a, b] = many.versions.rows.map(({ id }) => versionOf(many, { rowId: id, formatId: null }));
     expect(a?.cameras).toBe(b?.cameras);
     expect(a?.lights).toBe(b?.lights);
   });
@@ -144,6 +146,6 @@ describe('200 rows', () => {
   test('are left out of what is kept with a render', () => {
     const version = versionOf(many, { rowId: 'row-3', formatId: null });
     expect(alone(version).versions.rows).toEqual([]);
-    expect(alone(version).marks).toBe(version.production.marks);
+    expect(alone(version).marks).toBe(version.marks);
   });
 });

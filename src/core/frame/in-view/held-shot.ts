@@ -1,7 +1,9 @@
+import { bellMean } from '../../motion/bell-mean';
 import type { Production } from '../../production/production';
 import { framesPerSecond } from '../../time/rate';
 import type { CameraState } from '../frame-state';
-import { croppedTo, scaleFor, type Opening, type Reframing } from './reframe';
+import { openingOf } from '../framing';
+import { croppedTo, scaleFor, type Reframing } from './reframe';
 import type { Wanted } from './wanted';
 
 /**
@@ -16,16 +18,18 @@ const AHEAD = 0.75;
 /** Never more than so many times as wide. */
 const WIDEST = 8;
 
-/** What of a camera decides what it sees. */
-export const openingOf = ({ sensorWidthMm, sensorHeightMm, focalLengthMm }: CameraState): Opening => ({
-  across: sensorWidthMm / (2 * focalLengthMm),
-  up: sensorHeightMm / (2 * focalLengthMm),
-});
+/** What is looked at over a shot: frames that are evenly apart, and how far a change reaches, in steps from one to the next. */
+interface Looks {
+  frames: readonly number[];
+  step: number;
+  reach: number;
+}
 
-/** Frames of a shot that are looked at: its first and its last one among them. */
-export function looksOf({ from, to }: { from: number; to: number }, rate: number): number[] {
+/** The looks at a shot: its first and its last frame are among them. A shot of one frame is looked at twice. */
+function looksOf({ from, to }: { from: number; to: number }, rate: number): Looks {
   const count = Math.max(1, Math.ceil(((to - 1 - from) / rate) * LOOKS));
-  return Array.from({ length: count + 1 }, (_, i) => from + ((to - 1 - from) * i) / count);
+  const step = (to - 1 - from) / count;
+  return { frames: Array.from({ length: count + 1 }, (_, i) => from + step * i), step, reach: step > 0 ? (AHEAD * rate) / step : 1 };
 }
 
 /** What is wanted where nothing is: what was, or will be, at the nearest look. */
@@ -36,25 +40,17 @@ function filled(wanted: readonly (Wanted | null)[]): (Wanted | null)[] {
   });
 }
 
-/** Mean of some values about an instant, weighed by a bell that ends so far away (Hann). */
-function bell(looks: readonly number[], values: readonly number[], frame: number, reach: number): number {
-  let [sum, weights] = [0, 0];
-  for (let i = 0; i < looks.length; i++) {
-    const way = ((looks[i] as number) - frame) / reach;
-    if (Math.abs(way) >= 1) continue;
-    const weight = 1 + Math.cos(Math.PI * way);
-    sum += weight * (values[i] as number);
-    weights += weight;
-  }
-  return weights > 1e-9 ? sum / weights : (values[frame < (looks[0] as number) ? 0 : looks.length - 1] as number);
+/** Values of all looks as one that changes smoothly with the frame. */
+function smooth({ frames, step, reach }: Looks, values: readonly number[], frame: number): number {
+  const last = values.length - 1;
+  const place = step > 0 ? (frame - (frames[0] as number)) / step : 0;
+  const mean = bellMean(place, 2 * reach, (k) => values[k] as number, 0, last);
+  return Number.isNaN(mean) ? (values[place < 0 ? 0 : last] as number) : mean;
 }
 
-/** The largest value within reach of each look; looks are evenly apart. */
-function widest(looks: readonly number[], values: readonly number[], reach: number): number[] {
-  const step = looks.length > 1 ? (looks[1] as number) - (looks[0] as number) : 1;
-  const around = step > 0 ? Math.ceil(reach / step) : 0;
-  return values.map((_, i) => Math.max(...values.slice(Math.max(0, i - around), i + around + 1)));
-}
+/** The largest value within reach of each look. */
+const widest = ({ reach }: Looks, values: readonly number[]): number[] =>
+  values.map((_, i) => Math.max(...values.slice(Math.max(0, i - Math.ceil(reach)), i + Math.ceil(reach) + 1)));
 
 export interface ShotLook {
   camera: CameraState;
@@ -68,11 +64,11 @@ interface Turning {
 const STILL: Turning = { toward: () => ({ across: 0, up: 0 }) };
 
 /** A lens that is turned with the middle of what is wanted. */
-function turningWith(looks: readonly number[], seen: readonly ShotLook[], reach: number): Turning {
+function turningWith(looks: Looks, seen: readonly ShotLook[]): Turning {
   const wanted = filled(seen.map((each) => each.wanted));
   const across = wanted.map((each) => (each ? (each.left + each.right) / 2 : 0));
   const up = wanted.map((each) => (each ? (each.low + each.high) / 2 : 0));
-  return { toward: (frame) => ({ across: bell(looks, across, frame, reach), up: bell(looks, up, frame, reach) }) };
+  return { toward: (frame) => ({ across: smooth(looks, across, frame), up: smooth(looks, up, frame) }) };
 }
 
 /**
@@ -90,20 +86,19 @@ export function holdShot(
   const rule = framing?.rule ?? 'widen';
   if (rule === 'crop') return () => ({ across: 0, up: 0, scale: 1 });
   const looks = looksOf(span, rate);
-  const seen = looks.map(look);
-  const reach = AHEAD * rate;
+  const seen = looks.frames.map(look);
   const scalesBy = ({ toward }: Turning): number[] => {
     const needed = seen.map(({ camera, wanted }, i) => {
       const base = croppedTo(openingOf(camera), aspect);
-      return wanted ? Math.min(WIDEST, scaleFor(wanted, base, toward(looks[i] as number))) : 1;
+      return wanted ? Math.min(WIDEST, scaleFor(wanted, base, toward(looks.frames[i] as number))) : 1;
     });
-    return widest(looks, needed, reach);
+    return widest(looks, needed);
   };
-  const ways = [STILL, ...(rule === 'move' ? [turningWith(looks, seen, reach)] : [])].map((turning) => ({
+  const ways = [STILL, ...(rule === 'move' ? [turningWith(looks, seen)] : [])].map((turning) => ({
     ...turning,
     held: scalesBy(turning),
   }));
   // A very wide lens that is turned would have to be wider yet: then it stands as it was.
   const [{ toward, held }] = ways.sort((a, b) => Math.max(...a.held) - Math.max(...b.held)) as [(typeof ways)[number]];
-  return (frame) => ({ ...toward(frame), scale: bell(looks, held, frame, reach) });
+  return (frame) => ({ ...toward(frame), scale: smooth(looks, held, frame) });
 }

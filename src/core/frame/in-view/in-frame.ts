@@ -1,7 +1,8 @@
 import type { Mark } from '../../production/mark';
 import type { Production } from '../../production/production';
 import type { BoundsOf, CameraState } from '../frame-state';
-import { holdShot, openingOf } from './held-shot';
+import { holdShot } from './held-shot';
+import { openingOf } from '../framing';
 import { croppedTo, reframed, type Reframing } from './reframe';
 import { keptMarks, wantedIn } from './wanted';
 

@@ -1,6 +1,7 @@
 import { degrees } from '../../space/angle';
 import { product, rotationX, rotationY } from '../../space/matrix';
 import type { CameraState } from '../frame-state';
+import type { Opening } from '../framing';
 import type { Wanted } from './wanted';
 
 /** How a camera is brought into another frame: turned toward a place beside its axis, told as slopes, and with a sensor so much larger. */
@@ -8,12 +9,6 @@ export interface Reframing {
   across: number;
   up: number;
   scale: number;
-}
-
-export interface Opening {
-  /** Half of what is seen to either side at a distance of one. */
-  across: number;
-  up: number;
 }
 
 /** The part of a frame that one of other proportions takes when it is neither widened nor moved: the largest about its middle. */

@@ -1,3 +1,4 @@
+import { isKeptInView } from '../../production/kept-in-view';
 import { isWithin, type Mark } from '../../production/mark';
 import type { Production } from '../../production/production';
 import { resolverOf } from '../../production/resolver';
@@ -6,6 +7,7 @@ import { invertRigid, multiply, transformPoint } from '../../space/matrix';
 import { boxCorners, type Box } from '../../space/vector';
 import type { BoundsOf } from '../frame-state';
 import { markPose } from '../mark-pose';
+import { openingOf } from '../framing';
 
 /**
  * What of a frame has to stay in view: slopes to either side of the lens axis (across / forward, Y up), and the share of the frame that
@@ -35,10 +37,9 @@ function asComposed(mark: Mark, box: Box): Box {
 
 /** Marks that are held in view: in another format those that are named, or all words; else words that have grown. */
 export function keptMarks({ marks, framing, versions }: Pick<Production, 'marks' | 'framing' | 'versions'>, boundsOf: BoundsOf): Mark[] {
-  const isNamed = ({ id, body }: Mark) => (versions.keep.length > 0 ? versions.keep.includes(id) : body.kind === 'words');
   return marks.filter((mark) => {
     const box = boundsOf(mark.id);
-    return box && ((framing !== null && isNamed(mark)) || outgrown(mark, box) !== null);
+    return box && ((framing !== null && isKeptInView(versions, mark)) || outgrown(mark, box) !== null);
   });
 }
 
@@ -63,10 +64,7 @@ function wantedOf(production: Production, mark: Mark, frame: number, boundsOf: B
   const before = (of: Box) => extentOf(boxCorners(of).map((corner) => transformPoint(seen, corner)));
   const [now, then] = [before(box), before(asComposed(mark, box))];
   if (!now || !then) return null;
-  const [across, up] = [composed.sensorWidthMm, composed.sensorHeightMm].map((side) => side / (2 * composed.focalLengthMm)) as [
-    number,
-    number,
-  ];
+  const { across, up } = openingOf(composed);
   const margin = Math.min(
     (then.left + across) / (2 * across),
     (across - then.right) / (2 * across),

@@ -1,11 +1,5 @@
-import type { Channel } from '../../motion/channel';
+import { withScale, withShift } from '../../motion/edit-channel';
 import type { Mark } from '../mark';
-
-/** Multiplies a channel's rest value and keys. */
-function scaleChannel(channel: Channel, factor: number): void {
-  channel.rest *= factor;
-  for (const key of channel.keys) key.value *= factor;
-}
 
 /**
  * Makes a mark so many times as large about its origin: its height, the depths and offsets of its shells, their bevels, and how far its
@@ -17,11 +11,10 @@ export function scaleMark(mark: Mark, factor: number): void {
   if ('size' in body) body.size *= factor;
   if (body.kind === 'words') {
     body.fit.width *= factor;
-    for (const { channels } of body.runs) for (const name of ['x', 'y', 'z'] as const) scaleChannel(channels[name], factor);
+    for (const { channels } of body.runs) for (const name of ['x', 'y', 'z'] as const) channels[name] = withScale(channels[name], factor);
   }
   for (const shell of mark.shells) {
-    scaleChannel(shell.channels.from, factor);
-    scaleChannel(shell.channels.to, factor);
+    for (const name of ['from', 'to'] as const) shell.channels[name] = withScale(shell.channels[name], factor);
     shell.offset *= factor;
     shell.rim *= factor;
     shell.wall *= factor;
@@ -33,13 +26,7 @@ export function scaleMark(mark: Mark, factor: number): void {
 }
 
 /** Moves a mark, and all keys of its place, by metres in the frame that its place is told in. */
-export function shiftMark(mark: Mark, across: number, up: number): void {
-  for (const [name, by] of [
-    ['x', across],
-    ['y', up],
-  ] as const) {
-    const channel = mark.channels[name];
-    channel.rest += by;
-    for (const key of channel.keys) key.value += by;
-  }
+export function shiftMark({ channels }: Mark, across: number, up: number): void {
+  channels.x = withShift(channels.x, across);
+  channels.y = withShift(channels.y, up);
 }

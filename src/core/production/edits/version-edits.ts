@@ -1,9 +1,13 @@
 import type { Production } from '../production';
 import {
   deliveryFormatSchema,
+  MAX_FIELD_NAME,
   MAX_FIELDS,
   MAX_FORMATS,
   MAX_ROWS,
+  nameKey,
+  OWN_NAMES,
+  placeInFormatSchema,
   versionFieldSchema,
   type DeliveryFormat,
   type FieldTarget,
@@ -12,19 +16,16 @@ import {
   type VersionRow,
 } from '../versions';
 import { cutText } from '../../schema/text';
+import { isKeptInView } from '../kept-in-view';
 import { freshId } from './fresh-id';
-
-/** Names that mean something else where files are named. */
-const TAKEN = ['production', 'row', 'format'];
-const MAX_NAME = 40;
 
 /** A name that no other field has, in any case: with a number behind it where one has. */
 function ownName({ versions: { fields } }: Production, wanted: string, but?: string): string {
-  const taken = new Set([...TAKEN, ...fields.filter(({ id }) => id !== but).map(({ name }) => name.trim().toLowerCase())]);
+  const taken = new Set<string>([...OWN_NAMES, ...fields.filter(({ id }) => id !== but).map(({ name }) => nameKey(name))]);
   // What parts names in a pattern cannot be in one.
-  const stem = cutText(wanted.replace(/[{}]/g, '').trim(), MAX_NAME - 4) || 'Field';
+  const stem = cutText(wanted.replace(/[{}]/g, '').trim(), MAX_FIELD_NAME - 4) || 'Field';
   let name = stem;
-  for (let n = 2; taken.has(name.toLowerCase()); n++) name = `${stem} ${n}`;
+  for (let n = 2; taken.has(nameKey(name)); n++) name = `${stem} ${n}`;
   return name;
 }
 
@@ -116,13 +117,13 @@ export function removeFormat(draft: Production, id: string): void {
 export function placeIn(format: DeliveryFormat, markId: string): PlaceInFormat {
   const found = format.places.find((place) => place.markId === markId);
   if (found) return found;
-  format.places.push({ markId, across: 0, up: 0, size: 1, wordALine: false });
+  format.places.push(placeInFormatSchema.parse({ markId }));
   return format.places.at(-1) as PlaceInFormat;
 }
 
 /** Lets a mark be held in view in every format, or not. Where none was named, all words were. */
 export function keepInView(draft: Production, markId: string, keep: boolean): void {
   const { versions, marks } = draft;
-  const named = versions.keep.length > 0 ? versions.keep : marks.filter(({ body }) => body.kind === 'words').map(({ id }) => id);
+  const named = marks.filter((mark) => isKeptInView(versions, mark)).map(({ id }) => id);
   versions.keep = keep ? [...new Set([...named, markId])] : named.filter((id) => id !== markId);
 }

@@ -1,6 +1,7 @@
 'use client';
 
 import { styled } from 'styled-components';
+import { isKeptInView } from '@/core/production/kept-in-view';
 import { changeFormat, placeIn } from '@/core/production/edits/version-edits';
 import {
   framingByHandSchema,
@@ -55,8 +56,8 @@ export function FormatBench({ format }: { format: DeliveryFormat }) {
   const edit = useEdit();
   const { documents, view } = useWorkspace();
   const marks = useProduction((p) => p.marks);
-  const { keep } = useProduction((p) => p.versions);
-  const kept = marks.filter(({ id, body }) => (keep.length > 0 ? keep.includes(id) : body.kind === 'words'));
+  const versions = useProduction((p) => p.versions);
+  const kept = marks.filter((mark) => isKeptInView(versions, mark));
   const areBuilt = useView((s) => kept.every(({ id }) => s.facts[id]?.bounds));
   const change = (recipe: (format: DeliveryFormat) => void, gesture: string | null = null) =>
     edit((draft) => changeFormat(draft, format.id, recipe), gesture);

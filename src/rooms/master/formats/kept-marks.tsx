@@ -1,6 +1,7 @@
 'use client';
 
 import { keepInView } from '@/core/production/edits/version-edits';
+import { isKeptInView } from '@/core/production/kept-in-view';
 import { versionsSchema } from '@/core/production/versions';
 import { fieldMeta } from '@/core/schema/fields';
 import { Heading, Hint, Tick } from '@/parts/controls';
@@ -13,22 +14,21 @@ const MARGIN = fieldMeta(versionsSchema.shape, 'margin');
 export function KeptMarks() {
   const edit = useEdit();
   const marks = useProduction((p) => p.marks);
-  const { keep, margin } = useProduction((p) => p.versions);
-  const isKept = (id: string, isWords: boolean) => (keep.length > 0 ? keep.includes(id) : isWords);
+  const versions = useProduction((p) => p.versions);
   return (
     <>
       <Heading>Kept in view</Heading>
       {marks.length === 0 ? <Hint>There are no marks yet.</Hint> : null}
       <div role="group" aria-label="Kept in view">
-        {marks.map(({ id, name, body }) => (
-          <Tick key={id} isSelected={isKept(id, body.kind === 'words')} onChange={(to) => edit((draft) => keepInView(draft, id, to))}>
-            {name}
+        {marks.map((mark) => (
+          <Tick key={mark.id} isSelected={isKeptInView(versions, mark)} onChange={(to) => edit((draft) => keepInView(draft, mark.id, to))}>
+            {mark.name}
           </Tick>
         ))}
       </div>
       <NumberField
         meta={MARGIN}
-        value={margin}
+        value={versions.margin}
         onChange={(value, gesture) => edit((draft) => void (draft.versions.margin = value), gesture)}
       />
     </>

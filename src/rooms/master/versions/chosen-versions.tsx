@@ -15,11 +15,20 @@ const there = (chosen: readonly (string | null)[], list: readonly { id: string }
   return found.length > 0 ? found : [null];
 };
 
-/** The versions that are rendered together. */
-export function useChosen(): readonly VersionChoice[] {
+/** The versions that are rendered together: each of some rows in each of some formats. */
+export interface ChosenVersions {
+  rows: readonly (string | null)[];
+  formats: readonly (string | null)[];
+  choices: readonly VersionChoice[];
+}
+
+export function useChosen(): ChosenVersions {
   const { rows, formats } = useProduction((p) => p.versions);
   const { chosenRows, chosenFormats } = useView((s) => ({ chosenRows: s.chosenRows, chosenFormats: s.chosenFormats }));
-  return useMemo(() => choicesOf(there(chosenRows, rows), there(chosenFormats, formats)), [chosenRows, chosenFormats, rows, formats]);
+  return useMemo(() => {
+    const own = { rows: there(chosenRows, rows), formats: there(chosenFormats, formats) };
+    return { ...own, choices: choicesOf(own.rows, own.formats) };
+  }, [chosenRows, chosenFormats, rows, formats]);
 }
 
 /**
@@ -31,7 +40,7 @@ export async function orderChosen(
   productionId: string,
   settings: RenderSettings,
   whole: number,
-  choices: readonly VersionChoice[],
+  { rows, formats, choices }: ChosenVersions,
 ): Promise<readonly string[]> {
   const address = `/api/productions/${productionId}/renders`;
   if (choices.every(isItself)) {
@@ -41,8 +50,8 @@ export async function orderChosen(
   const { last, ...others } = settings;
   const json = {
     settings: last === whole && settings.first === 0 ? others : settings,
-    rows: [...new Set(choices.map(({ rowId }) => rowId))],
-    formats: [...new Set(choices.map(({ formatId }) => formatId))],
+    rows,
+    formats,
   };
   const { refused } = await api<{ refused: string[] }>(`${address}/versions`, { method: 'POST', json });
   return refused;

@@ -5,12 +5,13 @@ import { useMemo, useState } from 'react';
 import { styled } from 'styled-components';
 import { changeMark } from '@/core/production/edits/mark-edits';
 import { addField, changeField, removeField } from '@/core/production/edits/version-edits';
-import type { VersionField } from '@/core/production/versions';
+import { MAX_FIELD_NAME, type VersionField } from '@/core/production/versions';
 import type { FitRule } from '@/core/outline/fit-width';
 import { fieldsFound, type FoundField } from '@/core/versions/apply-row';
 import { Heading, IconButton, LinePick, Tick } from '@/parts/controls';
 import { PictureChoice } from '../../benches/picture-choice';
-import { FIT_WORDS, widthAsItIs } from '../../benches/fit-choice';
+import { FIT_OPTIONS, fitBy } from '../../benches/fit-choice';
+import { NameField } from '../../benches/name-field';
 import { useEdit, useProduction, useView } from '../../workspace/workspace';
 import { FieldPicker } from './field-picker';
 
@@ -21,18 +22,8 @@ const Item = styled.li`
   align-items: center;
   padding: 4px 0;
   border-bottom: 1px solid var(--line);
-  input:not([type='checkbox']) {
-    min-width: 0;
-    height: 21px;
-    padding: 0 5px;
-    border: 1px solid transparent;
-    border-radius: 2px;
-    background: none;
-    font-weight: 600;
-    &:hover,
-    &:focus {
-      background: var(--well);
-    }
+  > :first-child {
+    margin: 0;
   }
   small {
     grid-column: 1 / -1;
@@ -40,7 +31,7 @@ const Item = styled.li`
     font-size: 11px;
     color: var(--faint);
   }
-  > div {
+  > div:not(:first-child) {
     grid-column: 1 / -1;
     padding-left: 6px;
     font-size: 12px;
@@ -48,24 +39,17 @@ const Item = styled.li`
   }
 `;
 
-/** The name of a field; what is typed is taken when it is left. */
-function FieldName({ field }: { field: VersionField }) {
+/** The name of a field; one that is left empty stays as it was. */
+function FieldName({ field: { id, name } }: { field: VersionField }) {
   const edit = useEdit();
-  const [typed, setTyped] = useState<string | null>(null);
-  const done = () => {
-    if (typed !== null && typed.trim() !== '' && typed !== field.name) edit((draft) => changeField(draft, field.id, { name: typed }));
-    setTyped(null);
-  };
+  const [left, setLeft] = useState(0);
   return (
-    <input
-      aria-label={`Name of the field ${field.name}`}
-      value={typed ?? field.name}
-      onChange={(event) => setTyped(event.target.value)}
-      onBlur={done}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter') event.currentTarget.blur();
-        if (event.key === 'Escape') setTyped(null);
-      }}
+    <NameField
+      key={left}
+      label={`Name of the field ${name}`}
+      value={name}
+      max={MAX_FIELD_NAME}
+      onChange={(typed) => (typed.trim() === '' ? setLeft(left + 1) : edit((draft) => changeField(draft, id, { name: typed })))}
     />
   );
 }
@@ -79,17 +63,12 @@ function WordsFit({ markId }: { markId: string }) {
   const choose = (rule: FitRule) =>
     edit((draft) =>
       changeMark(draft, markId, (mark) => {
-        if (mark.body.kind === 'words') mark.body.fit = { rule, width: rule === 'none' ? body.fit.width : widthAsItIs(body, facts) };
+        if (mark.body.kind === 'words') mark.body.fit = fitBy(rule, body, facts);
       }),
     );
   return (
     <div>
-      <LinePick
-        label="Words that grow"
-        value={body.fit.rule}
-        options={(Object.keys(FIT_WORDS) as FitRule[]).map((id) => ({ id, label: FIT_WORDS[id] }))}
-        onChange={choose}
-      />
+      <LinePick label="Words that grow" value={body.fit.rule} options={FIT_OPTIONS} onChange={choose} />
     </div>
   );
 }

@@ -1,10 +1,10 @@
 'use client';
 
-import { useState, type ClipboardEvent, type KeyboardEvent } from 'react';
+import type { ClipboardEvent, KeyboardEvent } from 'react';
 import { styled } from 'styled-components';
+import { MAX_CELL } from '@/core/production/versions';
 import { cutText } from '@/core/schema/text';
-
-const MAX_CELL = 500;
+import { useTyped } from '@/parts/fields/use-typed';
 
 const Box = styled.textarea<{ $wrong: boolean; $lines: boolean }>`
   display: block;
@@ -54,22 +54,18 @@ interface CellProps {
 
 /** A cell of the table. Enter goes down, Alt Enter begins a line, Escape takes back what was typed. */
 export function VersionCell({ label, text, own, trouble, onText, onPaste }: CellProps) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const take = () => {
-    if (typed !== null && typed !== text) onText(typed);
-    setTyped(null);
-  };
+  const typed = useTyped<string>(text, (said) => said, onText);
   const keyed = (event: KeyboardEvent<HTMLTextAreaElement>) => {
     const box = event.currentTarget;
-    if (event.key === 'Escape' && typed !== null) {
+    if (event.key === 'Escape' && typed.isTyping) {
       event.stopPropagation();
-      setTyped(null);
+      typed.drop();
     } else if (event.key === 'Enter' && event.altKey) {
       const { selectionStart: at, selectionEnd: to, value } = box;
-      setTyped(cutText(`${value.slice(0, at)}\n${value.slice(to)}`, MAX_CELL));
+      typed.type(cutText(`${value.slice(0, at)}\n${value.slice(to)}`, MAX_CELL));
     } else if (event.key === 'Enter') {
       event.preventDefault();
-      take();
+      typed.commit();
       goTo(box, event.shiftKey ? -1 : 1);
     } else if (event.key === 'ArrowDown' && box.selectionEnd === box.value.length) goTo(box, 1);
     else if (event.key === 'ArrowUp' && box.selectionStart === 0) goTo(box, -1);
@@ -77,21 +73,21 @@ export function VersionCell({ label, text, own, trouble, onText, onPaste }: Cell
   const pasted = (event: ClipboardEvent<HTMLTextAreaElement>) => {
     if (!onPaste(event.clipboardData.getData('text/plain'))) return;
     event.preventDefault();
-    setTyped(null);
+    typed.drop();
   };
   return (
     <Box
       $wrong={trouble !== null}
-      $lines={(typed ?? text).includes('\n')}
+      $lines={typed.text.includes('\n')}
       aria-label={label}
       aria-invalid={trouble !== null}
       title={trouble ?? undefined}
       rows={1}
       maxLength={MAX_CELL}
       placeholder={own}
-      value={typed ?? text}
-      onChange={(event) => setTyped(event.target.value)}
-      onBlur={take}
+      value={typed.text}
+      onChange={(event) => typed.type(event.target.value)}
+      onBlur={typed.commit}
       onKeyDown={keyed}
       onPaste={pasted}
     />

@@ -3,8 +3,8 @@ import { readSettingsSchema } from '@/core/check/read-check';
 import type { Verdict } from '@/core/check/verdict';
 import type { Production } from '@/core/production/production';
 import type { VersionRow } from '@/core/production/versions';
+import { pictureBlob } from '@/parts/picture-blob';
 import { CancelledError, PictureClient } from '@/parts/picture-client';
-import type { Glance } from '@/workers/check-run';
 import { shownOf } from '../../workspace/shown';
 
 /** What a row looks like, and what can be said of its words. */
@@ -16,8 +16,11 @@ export interface RowLook {
   trouble: string | null;
 }
 
-/** What is known of rows, by their ids. */
+/** What is known of rows, by the ids of their productions and their own. */
 export const lookStore = createStore<{ looks: Readonly<Record<string, RowLook>> }>()(() => ({ looks: {} }));
+
+/** The name that a row goes by in what is known: rows of two productions may have the same id. */
+export const lookKey = (productionId: string, rowId: string): string => `${productionId}/${rowId}`;
 
 const ages = new WeakMap<object, number>();
 let age = 0;
@@ -37,18 +40,16 @@ export function madeOf(production: Production, { cells }: VersionRow, formatId: 
   return JSON.stringify([parts, versions.fields, versions.keep, versions.margin, format ?? null, cells]);
 }
 
-/** A picture for the page. */
-async function pictureOf({ width, height, pixels }: Glance): Promise<string> {
-  const canvas = new OffscreenCanvas(width, height);
-  canvas.getContext('2d')?.putImageData(new ImageData(new Uint8ClampedArray(pixels), width, height), 0, 0);
-  return URL.createObjectURL(await canvas.convertToBlob({ type: 'image/webp', quality: 0.85 }));
-}
-
 async function look(client: PictureClient, of: string, production: Production): Promise<RowLook> {
   client.setProduction(production);
   const glance = await client.glance(readSettingsSchema.parse({}));
   if (!glance) throw new CancelledError('asked for anew');
-  return { of, still: await pictureOf(glance), verdicts: glance.verdicts, trouble: null };
+  return {
+    of,
+    still: URL.createObjectURL(await pictureBlob(glance, { type: 'image/webp', quality: 0.85 })),
+    verdicts: glance.verdicts,
+    trouble: null,
+  };
 }
 
 /** A row whose look is wanted. */
@@ -63,6 +64,8 @@ export class LookMaker {
   private wanted: readonly Wanted[] = [];
   private production: Production | null = null;
   private isBusy = false;
+
+  constructor(private readonly productionId: string) {}
 
   /** Says which rows are in sight; what was asked for before and is not, is left. */
   want(production: Production, wanted: readonly Wanted[]): void {
@@ -81,7 +84,7 @@ export class LookMaker {
     const { looks } = lookStore.getState();
     for (const wanted of this.wanted) {
       const of = this.production ? madeOf(this.production, wanted.row, wanted.formatId) : '';
-      if (looks[wanted.row.id]?.of !== of) return { wanted, of };
+      if (looks[lookKey(this.productionId, wanted.row.id)]?.of !== of) return { wanted, of };
     }
     return null;
   }
@@ -109,9 +112,10 @@ export class LookMaker {
       if (error instanceof CancelledError) throw error;
       return { of, still: '', verdicts: [], trouble: error instanceof Error ? error.message : 'It could not be drawn.' };
     });
-    const before = lookStore.getState().looks[row.id];
+    const key = lookKey(this.productionId, row.id);
+    const before = lookStore.getState().looks[key];
     if (before?.still) URL.revokeObjectURL(before.still);
-    lookStore.setState(({ looks }) => ({ looks: { ...looks, [row.id]: made } }));
+    lookStore.setState(({ looks }) => ({ looks: { ...looks, [key]: made } }));
   }
 }
 

@@ -13,7 +13,7 @@ import { readLines } from '@/core/versions/table-csv';
 import { rowNumber } from '@/core/versions/version-of';
 import { IconButton, Tick } from '@/parts/controls';
 import { useEdit, useProduction, useView, useWorkspace } from '../../workspace/workspace';
-import { LookMaker, lookStore, madeOf, worstOf, type RowLook } from './version-looks';
+import { lookKey, LookMaker, lookStore, madeOf, worstOf, type RowLook } from './version-looks';
 import { VersionCell } from './version-cell';
 
 const ROW_HEIGHT = 46;
@@ -107,8 +107,8 @@ interface RowProps {
 
 function TableRow({ row, number, fields, isFresh }: RowProps) {
   const edit = useEdit();
-  const { view } = useWorkspace();
-  const look = useStore(lookStore, ({ looks }) => looks[row.id]);
+  const { id, view } = useWorkspace();
+  const look = useStore(lookStore, ({ looks }) => looks[lookKey(id, row.id)]);
   const isShown = useView((s) => s.shown.rowId === row.id);
   const isChosen = useView((s) => s.chosenRows.includes(row.id));
   const troubles = useMemo(() => rowTroubles(fields, row), [fields, row]);
@@ -164,7 +164,8 @@ function TableRow({ row, number, fields, isFresh }: RowProps) {
 function useLooks(rows: readonly VersionRow[]): void {
   const production = useProduction((p) => p);
   const formatId = useView((s) => s.shown.formatId);
-  const [maker] = useState(() => new LookMaker());
+  const { id } = useWorkspace();
+  const [maker] = useState(() => new LookMaker(id));
   useEffect(() => () => maker.dispose(), [maker]);
   useEffect(() => {
     const timer = setTimeout(
@@ -198,6 +199,7 @@ export function VersionTable() {
   const [first, last] = [items[0]?.index ?? 0, (items.at(-1)?.index ?? -1) + 1];
   const inSight = useMemo(() => rows.slice(first, last), [rows, first, last]);
   useLooks(inSight);
+  const { id } = useWorkspace();
   const looks = useStore(lookStore, (s) => s.looks);
   const above = items[0]?.start ?? 0;
   const below = virtual.getTotalSize() - (items.at(-1)?.end ?? 0);
@@ -224,7 +226,7 @@ export function VersionTable() {
               row={row}
               number={rowNumber(production.versions, row.id)}
               fields={fields}
-              isFresh={looks[row.id]?.of === madeOf(production, row, formatId)}
+              isFresh={looks[lookKey(id, row.id)]?.of === madeOf(production, row, formatId)}
             />
           ))}
           {below > 0 ? <tr aria-hidden style={{ height: below }} /> : null}

@@ -1,18 +1,21 @@
 'use client';
 
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { styled } from 'styled-components';
 import { addRow, setRows } from '@/core/production/edits/version-edits';
-import { choicesOf, makeVersions, versionWords } from '@/core/versions/order';
+import { MAX_NAMES } from '@/core/production/versions';
+import { sortVersions, versionWords } from '@/core/versions/order';
 import { matchTable, TableError, writeTable } from '@/core/versions/table-csv';
 import { namesOffered } from '@/core/versions/version-of';
 import { Button, Heading, Hint, Trouble } from '@/parts/controls';
 import { download } from '@/parts/download';
 import { FileButton } from '@/parts/file-button';
+import { NameField } from '../../benches/name-field';
 import { ReadingNews } from '../../benches/reading-news';
 import { useReading } from '../../benches/use-reading';
 import { useEdit, useProduction, useView, useWorkspace } from '../../workspace/workspace';
 import { BelowPane } from '../below-pane';
+import { useChosen } from './chosen-versions';
 import { FieldList } from './field-list';
 import { VersionTable } from './version-table';
 
@@ -33,51 +36,31 @@ const Bar = styled.div`
   align-items: center;
   padding: 6px 10px;
 `;
-const Names = styled.input`
-  width: 100%;
-  height: 23px;
-  padding: 0 7px;
-  border: 1px solid transparent;
-  border-radius: 2px;
-  background: var(--well);
-  font: 12px var(--mono);
-`;
-
 /** What files are called, and what is wrong with it. */
 function FileNames() {
   const edit = useEdit();
   const production = useProduction((p) => p);
-  const { chosenRows, chosenFormats } = useView((s) => ({ chosenRows: s.chosenRows, chosenFormats: s.chosenFormats }));
   const { versions } = production;
-  const [typed, setTyped] = useState<string | null>(null);
-  const made = useMemo(() => {
-    const rows = chosenRows.filter((id) => id === null || versions.rows.some((row) => row.id === id));
-    const formats = chosenFormats.filter((id) => id === null || versions.formats.some((format) => format.id === id));
-    return makeVersions(production, choicesOf(rows.length > 0 ? rows : [null], formats.length > 0 ? formats : [null]));
-  }, [production, versions, chosenRows, chosenFormats]);
-  const [first] = made.versions;
-  const [refusal] = made.refused;
-  const done = () => {
-    if (typed !== null && typed !== versions.names) edit((draft) => void (draft.versions.names = typed));
-    setTyped(null);
-  };
+  const { choices } = useChosen();
+  const sorted = useMemo(() => sortVersions(production, choices), [production, choices]);
+  const [first] = sorted.versions;
+  const [refusal] = sorted.refused;
   return (
     <>
       <Heading>Names of files</Heading>
-      <Names
-        aria-label="Names of files"
-        value={typed ?? versions.names}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={done}
-        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+      <NameField
+        label="Names of files"
+        value={versions.names}
+        max={MAX_NAMES}
+        onChange={(names) => edit((draft) => void (draft.versions.names = names))}
       />
       <Hint>
-        {first ? `As in “${first.version.name}”. ` : ''}In braces: {namesOffered(versions).join(', ')}.
+        {first ? `As in “${first.name}”. ` : ''}In braces: {namesOffered(versions).join(', ')}.
       </Hint>
       {refusal ? (
         <Trouble>
           {versionWords(production, refusal.choice)}: {refusal.words}
-          {made.refused.length > 1 ? ` And ${made.refused.length - 1} more.` : ''}
+          {sorted.refused.length > 1 ? ` And ${sorted.refused.length - 1} more.` : ''}
         </Trouble>
       ) : null}
     </>
