@@ -23,7 +23,7 @@ import { drawerName } from './drawer-name';
 import { AfterLight } from './passes/after-light';
 import { clip } from './passes/clip';
 import { depthTexture } from './passes/fullscreen';
-import { LightSum } from './passes/light-sum';
+import { DrawnSums } from './passes/drawn-sums';
 import { lensLess, spreadOf } from './passes/sub-frame-spread';
 import { NoiseMeter } from './passes/noise-meter';
 import { PlainLight } from './passes/plain-light';
@@ -50,12 +50,12 @@ export class Painter {
   private readonly pictures: PictureTextures;
   readonly renderer: WebGLRenderer;
   readonly lens = new SubFrameCamera();
-  private readonly sum: LightSum;
   private readonly single: WebGLRenderTarget;
   private readonly output: WebGLRenderTarget;
   private readonly chain: PictureChain;
   private readonly plain: PlainLight;
-  private readonly after: AfterLight;
+  readonly after: AfterLight;
+  private readonly drawn: DrawnSums;
   private readonly edgeSmoother: ReturnType<typeof smoothPass>;
   private readonly frame = new DrawnFrame();
   private samples = 0;
@@ -82,7 +82,6 @@ export class Painter {
     this.renderer.outputColorSpace = LinearSRGBColorSpace;
     this.renderer.autoClear = false;
     const target = { minFilter: NearestFilter, magFilter: NearestFilter, generateMipmaps: false } as const;
-    this.sum = new LightSum(this.renderer);
     this.single = new WebGLRenderTarget(1, 1, { ...target, type: HalfFloatType, depthTexture: depthTexture() });
     this.output = new WebGLRenderTarget(1, 1, {
       minFilter: LinearFilter,
@@ -95,7 +94,8 @@ export class Painter {
     Object.assign(this.stage.materials.shared, this.lens.uniforms);
     this.plain = new PlainLight(this.stage);
     this.after = new AfterLight(this.stage);
-    this.chain = new PictureChain(this.renderer, this.sum, this.pictures, this.stage.dome.uniforms);
+    this.drawn = new DrawnSums(this.renderer, this.stage);
+    this.chain = new PictureChain(this.renderer, this.drawn, this.pictures, this.stage.dome.uniforms);
     this.edgeSmoother = smoothPass(this.output.texture);
   }
 
@@ -122,7 +122,7 @@ export class Painter {
     if (!frame.set(width, height, beyond)) return;
     this.renderer.setSize(width, height, false);
     this.output.setSize(width, height);
-    for (const target of [this.sum, this.single]) target.setSize(frame.width, frame.height);
+    for (const target of [this.drawn, this.single]) target.setSize(frame.width, frame.height);
     this.chain.setSize(width, height, frame.margin);
     this.after.setSize(frame.width, frame.height);
     this.rays?.setSize(frame.width, frame.height);
@@ -134,7 +134,7 @@ export class Painter {
   restart(isMeasured = false): void {
     if (isMeasured) (this.meter ??= new NoiseMeter(this.renderer)).restart(this.renderer, this.frame.width, this.frame.height);
     this.isMeasured = isMeasured;
-    this.sum.clear(this.renderer);
+    this.drawn.restart();
     this.samples = 0;
   }
 
@@ -181,8 +181,8 @@ export class Painter {
     const depths = (traced ? this.rays?.depths : this.single.depthTexture) as DepthTexture;
     const done =
       quality === 'sketch' ? this.single : this.after.draw(renderer, state, camera, spread, { light: this.single, depths }, part !== null);
-    this.sum.add(renderer, done.texture);
     if (this.isMeasured) this.meter?.take(renderer, this.samples, done.texture);
+    this.drawn.add(state, { light: done.texture, depths, spread, isPart: part !== null }, this);
     this.samples++;
   }
 
@@ -190,7 +190,7 @@ export class Painter {
   noise(state: FrameState): number {
     if (!this.isMeasured || !this.meter || this.samples < 2) return Infinity;
     const stops = ofKind(state.finish, 'display')?.values.exposure ?? 0;
-    return this.meter.measure(this.renderer, this.sum.texture, this.samples, 2 ** stops);
+    return this.meter.measure(this.renderer, this.drawn.light.texture, this.samples, 2 ** stops);
   }
 
   /**
@@ -290,7 +290,7 @@ export class Painter {
 
   dispose(): void {
     this.stage.dispose();
-    for (const each of [this.sum, this.single, this.output, this.chain, this.plain, this.after, this.edgeSmoother, this.pictures])
+    for (const each of [this.drawn, this.single, this.output, this.chain, this.plain, this.after, this.edgeSmoother, this.pictures])
       each.dispose();
     this.sharpness?.dispose();
     this.rays?.dispose();

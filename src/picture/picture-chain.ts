@@ -5,6 +5,7 @@ import { ofKind } from '@/core/schema/owner-kind';
 import { display } from '@/core/production/owners/display';
 import { channelMetaOf } from '@/core/schema/fields';
 import type { DomeMap } from './dome/dome-map';
+import { coverOf } from '@/core/finish/covers';
 import { actingEffects } from '@/core/finish/reach';
 import type { EffectSpace } from '@/core/production/owners/effects/effect';
 import type { EffectDrawer, EffectGround } from './effects/effect-drawer';
@@ -13,6 +14,7 @@ import { seedOf } from './effects/seed';
 import { ditherPass } from './passes/dither';
 import { pixelTarget } from './passes/fullscreen';
 import { groundPass, setGradient } from './passes/ground';
+import type { DrawnSums } from './passes/drawn-sums';
 import { meanPass } from './passes/mean';
 import { platePass, plateScale } from './passes/plate';
 import { tonePass } from './passes/tone';
@@ -45,11 +47,11 @@ export class PictureChain {
   private readonly targets: [WebGLRenderTarget, WebGLRenderTarget] = [pixelTarget(), pixelTarget()];
   private now = 0;
   /** What of the picture's size effects know. */
-  private readonly size: Omit<EffectGround, 'seed' | 'keepsAlpha'> = { width: 1, height: 1, lines: 1, margin: [0, 0] };
+  private readonly size: Omit<EffectGround, 'seed' | 'keepsAlpha' | 'cover' | 'sights'> = { width: 1, height: 1, lines: 1, margin: [0, 0] };
 
   constructor(
     private readonly renderer: WebGLRenderer,
-    private readonly sum: { readonly texture: Texture },
+    private readonly drawn: Pick<DrawnSums, 'light' | 'covers' | 'sights'>,
     private readonly pictures: PictureTextures,
     dome: DomeMap['uniforms'],
   ) {
@@ -71,7 +73,7 @@ export class PictureChain {
   /** The mean of the sub-frames alone: premultiplied, with nothing behind it. */
   meanLight(samples: number): WebGLRenderTarget {
     const { mean } = this;
-    mean.uniforms.sum.value = this.sum.texture;
+    mean.uniforms.sum.value = this.drawn.light.texture;
     mean.uniforms.samples.value = Math.max(1, samples);
     this.next((_, to) => mean.draw(this.renderer, to));
     return this.targets[this.now] as WebGLRenderTarget;
@@ -154,13 +156,19 @@ export class PictureChain {
   }
 
   /** Draws the effects of a state that change anything, in the order in which they stand. */
-  private drawEffects({ finish, time }: FrameState, space: EffectSpace, keepsAlpha: boolean): void {
-    const ground = { ...this.size, seed: seedOf(time), keepsAlpha };
-    for (const { effect, kind } of actingEffects(finish)) {
+  private drawEffects(state: FrameState, space: EffectSpace, keepsAlpha: boolean): void {
+    for (const { effect, kind } of actingEffects(state.finish)) {
       if (kind.space !== space || effect.kind === 'display') continue;
       let drawer = this.effects.get(effect.kind);
       if (!drawer) this.effects.set(effect.kind, (drawer = EFFECT_DRAWERS[effect.kind]() as EffectDrawer));
-      const drawn = drawer;
+      const [drawn, cover] = [drawer, coverOf(effect)];
+      const ground: EffectGround = {
+        ...this.size,
+        seed: seedOf(state.time),
+        keepsAlpha,
+        cover: cover && this.drawn.covers.sum(cover.key),
+        sights: effect.kind === 'flares' ? this.drawn.sights.seen(state) : null,
+      };
       this.next((from, to) => drawn.draw(this.renderer, effect, from, to, ground));
     }
   }

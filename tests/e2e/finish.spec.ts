@@ -6,12 +6,14 @@ import { balanced, contrasted } from '@/core/finish/grade';
 import { lensFit, lensSource, type LensMap } from '@/core/finish/lens-map';
 import { CURVE_PLACES, CURVES_OF, curveThrough } from '@/core/colour/tone-curves';
 import { pointName } from '@/core/production/owners/effects/curves';
+import { addLight } from '@/core/production/edits/light-edits';
 import { EFFECTS } from '@/core/production/owners/effects/effects';
 import { emptyProduction, type Production } from '@/core/production/production';
 import { ofKind } from '@/core/schema/owner-kind';
 import { bundleForBrowser } from '../../scripts/bundle.mjs';
 import { setOf } from '../support/set-of';
 import { finished, swirled, tableOf, type Effect } from './support/finished';
+import { at, middleOf, sumOf } from './support/pixels';
 import { bare, drawn, HEIGHT, plate, WIDTH } from './support/plates';
 import { addWords, field, goToRoom, makeProduction, pictureOf, saved, seekTo, type, valueOf } from './support/rooms';
 import { expect, test } from './support/server';
@@ -35,15 +37,14 @@ const lamp = (x = 0, y = 0, glow = 8): Production =>
 
 const draw = (production: Production, change: Partial<Parameters<typeof drawn>[1]> = {}) =>
   drawn(page, { production, frame: 0, width: WIDTH, height: HEIGHT, samples: 8, alpha: true, linear: true, ...change });
-const at = (pixels: number[], px: number, py: number) =>
-  pixels.slice(4 * (py * WIDTH + px)).slice(0, 4) as [number, number, number, number];
-const sumOf = (pixels: number[], channel: number) => pixels.reduce((sum, v, i) => (i % 4 === channel ? sum + v : sum), 0);
-
 /** Values at which each effect does nothing. */
 const NEUTRAL: Record<string, Record<string, number>> = {
+  'soft-shadow': { opacity: 0 },
+  'edge-glow': { strength: 0 },
   diffusion: { amount: 0 },
   glow: { strength: 0 },
   streaks: { strength: 0 },
+  flares: { star: 0, ring: 0 },
   'lens-flaws': { bend: 0, fringe: 0 },
   smear: { length: 0 },
   vignette: { stops: 0 },
@@ -79,7 +80,7 @@ const SET: Record<string, Record<string, number>> = {
 };
 
 test('each effect that is added changes the picture, and the same way each time', async () => {
-  const production = lamp(0.5, 0.3);
+  const production = produce(lamp(0.5, 0.3), (draft) => void addLight(draft, 'point', { channels: { x: -1, y: 0.5, z: 0 } }));
   const plain = await draw(production, { linear: false, alpha: false });
   for (const { kind } of EFFECTS) {
     const channels = SET[kind] ?? {};
@@ -118,18 +119,6 @@ test('streaks run along their lines alone', async () => {
   expect(at(streaked, WIDTH / 2 - 9, HEIGHT / 2)[0]).toBeGreaterThan(0.02);
   expect(at(streaked, WIDTH / 2, HEIGHT / 2 + 8)[0]).toBeLessThan(1e-4);
 });
-
-/** Middle of the light of a channel, in half diagonals of the frame. */
-function middleOf(pixels: number[], channel: number): [number, number] {
-  let [sx, sy, total] = [0, 0, 0];
-  for (let y = 0; y < HEIGHT; y++)
-    for (let x = 0; x < WIDTH; x++) {
-      const v = pixels[4 * (y * WIDTH + x) + channel] as number;
-      [sx, sy, total] = [sx + v * (x + 0.5 - WIDTH / 2), sy + v * (HEIGHT / 2 - y - 0.5), total + v];
-    }
-  const unit = Math.hypot(WIDTH, HEIGHT) / 2;
-  return [sx / total / unit, sy / total / unit];
-}
 
 test('the lens bends light by its polynomial, fitted; its fringe takes red out and blue in', async () => {
   const production = lamp(2.4, 1.1);

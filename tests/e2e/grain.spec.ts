@@ -47,9 +47,9 @@ const made = (draft: Production, look: SurfaceLook) => {
     shell.surfaces = { face: surfaceOf(look), bevel: surfaceOf(look), side: surfaceOf(look), back: surfaceOf(look) };
 };
 
-/** How far 32 sub-frames are off, as a share of what as many are off that are drawn by chance; 1024 are taken for the truth. */
+/** How far 32 sub-frames are off, as a share of what as many are off that are drawn by chance; 512 are taken for the truth. */
 async function shareOfChance(production: Production, traced: boolean): Promise<number> {
-  const far = await drawn(page, order(production, { samples: 1024, traced, linear: true }));
+  const far = await drawn(page, order(production, { samples: 512, traced, linear: true }));
   const own = rms(await drawn(page, order(production, { traced, linear: true })), far);
   return own / rms(await drawn(page, order(production, { traced, linear: true, scattered: true })), far);
 }

@@ -108,12 +108,12 @@ test('light is traced where a render asks for it; how long a frame takes is meas
   // A render begins with what the production says.
   await expect(page.getByRole('radiogroup', { name: 'Light', exact: true }).getByRole('radio', { name: 'traced' })).toBeChecked();
   await type(page, 'Scale, %', '10');
-  await type(page, 'Sub-frames', '2');
+  await type(page, 'Sub-frames', '1');
   await page.getByRole('button', { name: 'Measure how long it takes' }).click();
   await expect(page.getByRole('status').filter({ hasText: /On this machine about \d.* for all 2/ })).toBeVisible({ timeout: 240_000 });
   await page.getByRole('button', { name: 'Render 2 frames' }).click();
   await expect(page.getByText('done · 2 frames')).toBeVisible({ timeout: 240_000 });
-  await expect(page.getByText('2 sub-frames · traced')).toBeVisible();
+  await expect(page.getByText('1 sub-frame · traced')).toBeVisible();
 });
 
 test('in the plan a mark is dragged to its place, in one step of undo', async ({ page, ironsky }) => {

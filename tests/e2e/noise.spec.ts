@@ -41,7 +41,7 @@ test('a frame is done once it is as clean as asked, and that is about as far off
   test.slow();
   const draw = (samples: number, change: { until?: number; least?: number } = {}) =>
     drawn(page, { production, ...SIZE, samples, ...change });
-  const truth = await draw(512);
+  const truth = await draw(256);
   const ground = await drawn(page, { production: { ...production, marks: [] }, ...SIZE, samples: 1 });
   const counts: number[] = [];
   for (const until of [9, 6]) {

@@ -240,7 +240,7 @@ for (const traced of [false, true])
       camera.carriers[0].channels.radius.rest = 8;
       camera.lens.channels.fStop.rest = 64;
     });
-    const pixels = await draw(production, { samples: 256, traced });
+    const pixels = await draw(production, { samples: 96, traced });
     // Along the floor through the middle of the shadow, from left to right, the shadow is an even disc of light blurred by another.
     const row = HEIGHT / 2;
     const alphas = Array.from({ length: WIDTH }, (_, x) => (pixels[4 * (row * WIDTH + x) + 3] as number) / 255);

@@ -1,6 +1,8 @@
 import { Vector2, type Texture, type WebGLRenderer, type WebGLRenderTarget } from 'three';
 import type { EffectState } from '@/core/frame/frame-state';
 import type { EffectSpace } from '@/core/production/owners/effects/effect';
+import type { Sights } from '../passes/light-sight';
+import type { CoverSum } from '../passes/mark-covers';
 import { FullscreenPass } from '../passes/fullscreen';
 
 /** What an effect knows beside its values. */
@@ -16,6 +18,10 @@ export interface EffectGround {
   seed: number;
   /** There is no ground: what is not there is seen through. */
   keepsAlpha: boolean;
+  /** What is seen of the lights that shine into the lens; null where nothing asks for them. */
+  sights: Sights | null;
+  /** What the marks that it goes by cover; null for one of the whole picture, and where nothing of them is seen. */
+  cover: CoverSum | null;
 }
 
 export type StateOf<K extends EffectState['kind']> = Extract<EffectState, { kind: K }>;
@@ -34,6 +40,7 @@ const common = () => ({
   picture: { value: null as Texture | null },
   frameAt: { value: new Vector2() },
   frameSize: { value: new Vector2() },
+  pictureSize: { value: new Vector2() },
 });
 
 /** The picture, and where in the frame a pixel is: 0 to 1 within it, beyond in the margin. */
@@ -41,6 +48,7 @@ const EFFECT_GLSL = /* glsl */ `
 uniform sampler2D picture;
 uniform vec2 frameAt;
 uniform vec2 frameSize;
+uniform vec2 pictureSize;
 varying vec2 at;
 vec2 inFrame() { return (gl_FragCoord.xy - frameAt) / frameSize; }
 float aspectOf() { return frameSize.x / frameSize.y; }
@@ -76,6 +84,7 @@ export function passEffect<S extends EffectState, U extends Uniforms>(
 function placeFrame(uniforms: ReturnType<typeof common>, { width, height, margin: [mx, my] }: EffectGround): void {
   uniforms.frameAt.value.set(mx, my);
   uniforms.frameSize.value.set(width - 2 * mx, height - 2 * my);
+  uniforms.pictureSize.value.set(width, height);
 }
 
 /**

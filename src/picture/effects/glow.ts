@@ -45,8 +45,8 @@ void main() {
     uniforms,
   );
   return {
-    draw(renderer, { values }, from, to, ground) {
-      const source = bright.draw(renderer, from, values.threshold, ground);
+    draw(renderer, { values, settings }, from, to, ground) {
+      const source = bright.draw(renderer, from, values.threshold, ground, settings.takes !== 'all');
       blur.setSize(ground.width, ground.height);
       CURVES.forEach(({ name, wide }, i) => {
         const { texture: blurred, scale } = blur.draw(renderer, source, wide * values.size * ground.lines, name);

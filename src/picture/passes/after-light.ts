@@ -46,9 +46,21 @@ export class AfterLight {
       this.haze.draw(renderer, values, camera, this.laidFloor(state), { picture: now.texture, depths, isPart }, hazed);
       now = hazed;
     }
-    if (!spread) return now;
-    this.spread.draw(renderer, state.camera, camera, spread, { picture: now.texture, depths }, made);
-    return made;
+    return this.spreadAlone(renderer, state, camera, spread, { light: now, depths }, made);
+  }
+
+  /** Spreads something as far as the light of its sub-frame. @returns where it stands now */
+  spreadAlone(
+    renderer: WebGLRenderer,
+    { camera: through }: FrameState,
+    camera: PerspectiveCamera,
+    spread: Spread | null,
+    { light, depths }: { light: WebGLRenderTarget; depths: DepthTexture },
+    to: WebGLRenderTarget = this.targets[1],
+  ): WebGLRenderTarget {
+    if (!spread) return light;
+    this.spread.draw(renderer, through, camera, spread, { picture: light.texture, depths }, to);
+    return to;
   }
 
   dispose(): void {

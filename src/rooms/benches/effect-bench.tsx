@@ -4,6 +4,8 @@ import { ArrowLeft, ArrowRight, Trash2 } from 'lucide-react';
 import { styled } from 'styled-components';
 import { moveEffect, removeEffect } from '@/core/production/edits/effect-edits';
 import { BAR_ASPECTS } from '@/core/production/owners/effects/bars';
+import { goesByMarks } from '@/core/finish/covers';
+import { canTakeAll } from '@/core/production/owners/effects/on-marks';
 import { effectKind } from '@/core/production/owners/effects/effects';
 import { ownerAt } from '@/core/production/owners/owners';
 import { numberNames } from '@/core/schema/fields';
@@ -14,6 +16,7 @@ import { BalanceWheels } from './balance-wheels';
 import { ToneCurvesBench } from './tone-curves-bench';
 import { ColourTableBench } from './colour-table-bench';
 import { ChannelField } from './channel-field';
+import { TakesBench } from './takes-bench';
 import { NameField } from './name-field';
 import { SettingChoice } from './setting-choice';
 
@@ -83,6 +86,7 @@ export function EffectBench({ path }: { path: string }) {
       ) : null}
       {found.kind === 'colour-table' ? <ColourTableBench path={path} table={found.settings.table} /> : null}
       {kind.kind === 'balance' ? <BalanceWheels path={path} /> : null}
+      {goesByMarks(found.settings) ? <TakesBench path={path} settings={found.settings} canAll={canTakeAll(kind.settings)} /> : null}
       {kind.kind === 'curves' ? <ToneCurvesBench path={path} /> : null}
       {Object.keys(kind.channels.shape).map((name) => (
         <ChannelField key={name} owner={path} name={name} />

@@ -76,27 +76,32 @@ function picked(production: Production, places: readonly (readonly [x: number, y
 /** How many sub-frames the last frame took. */
 let taken = 0;
 
+/** Where its programs are taken already: what draws a frame draws the next one too, as in the application. */
+let ready: Painter | null = null;
+
 /** A frame that is drawn, and what drew it, as long as something is done with them. */
 async function withFrame<T>(
-  { production, files = {}, scattered, sketch, ...size }: DrawOrder,
+  { production, files, scattered, sketch, ...size }: DrawOrder,
   use: (painter: Painter, scenery: Scenery, state: FrameState) => T | Promise<T>,
 ): Promise<T> {
   const pictures = new PictureKeeper(
     () => undefined,
-    (hash) => Promise.resolve(blobOf(files[hash] ?? '')),
+    (hash) => Promise.resolve(blobOf(files?.[hash] ?? '')),
   );
-  const painter = new Painter(new OffscreenCanvas(16, 16), pictures);
+  const painter = (files ? null : ready) ?? new Painter(new OffscreenCanvas(16, 16), pictures);
   const solids = new Map<string, MarkSolids>(production.marks.map((mark) => [mark.id, buildMark(mark, [])]));
   for (const [id, mark] of solids) painter.stage.setSolids(id, mark);
   const scenery = { production, boundsOf: (id: string) => solids.get(id)?.bounds, pictures };
-  const atOnce = sketch ? drawSketch : scattered ? drawScattered : null;
-  const state = atOnce ? atOnce(painter, scenery, size) : await drawFrame(painter, scenery, size);
-  if (!state) throw new Error('No frame was drawn.');
-  taken = painter.sampleCount;
   try {
+    const atOnce = sketch ? drawSketch : scattered ? drawScattered : null;
+    const state = atOnce ? atOnce(painter, scenery, size) : await drawFrame(painter, scenery, size);
+    if (!state) throw new Error('No frame was drawn.');
+    taken = painter.sampleCount;
     return await use(painter, scenery, state);
   } finally {
-    painter.dispose();
+    for (const id of solids.keys()) painter.stage.setSolids(id, null);
+    if (files) painter.dispose();
+    else ready = painter;
     pictures.dispose();
   }
 }

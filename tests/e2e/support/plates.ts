@@ -53,7 +53,7 @@ export const drawn = (page: Page, order: DrawOrder): Promise<number[]> =>
 
 /** Scene light in the middle of the frame, a mean of some pixels. */
 export async function light(page: Page, production: Production, change: Partial<DrawOrder> = {}): Promise<[number, number, number]> {
-  const order = { production, frame: 0, width: WIDTH, height: HEIGHT, samples: 256, alpha: true, traced: true, linear: true, ...change };
+  const order = { production, frame: 0, width: WIDTH, height: HEIGHT, samples: 96, alpha: true, traced: true, linear: true, ...change };
   const pixels = await drawn(page, order);
   const sum = [0, 0, 0];
   for (let y = -2; y < 2; y++)

@@ -5,21 +5,27 @@ import { colourTable } from './colour-table';
 import { contrast } from './contrast';
 import { curves } from './curves';
 import { diffusion } from './diffusion';
+import { edgeGlow } from './edge-glow';
 import { fade } from './fade';
+import { flares } from './flares';
 import { frameEdges } from './frame-edges';
 import { glow } from './glow';
 import { grain } from './grain';
 import { hazeLift } from './haze-lift';
 import { lensFlaws } from './lens-flaws';
 import { smear } from './smear';
+import { softShadow } from './soft-shadow';
 import { streaks } from './streaks';
 import { vignette } from './vignette';
 
 /** What can be done to the picture, in the order in which light takes it: before the lens, in it, on what it falls on, as it is shown. */
 export const EFFECTS = [
+  softShadow,
+  edgeGlow,
   diffusion,
   glow,
   streaks,
+  flares,
   lensFlaws,
   smear,
   vignette,

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { channelField, colourChannel } from '../../../schema/fields';
-import { NO_SETTINGS } from '../../../schema/owner-kind';
 import { SHARE } from '../units';
 import { effect, ON } from './effect';
+import { TAKES_ALL } from './on-marks';
 
 /** Light that is brighter than something is scattered about where it comes from, as in a lens or an eye: none is added or lost. */
 export const glow = effect({
@@ -16,7 +16,7 @@ export const glow = effect({
     size: channelField({ label: 'Reaches', ...SHARE, rest: 0.12, digits: 1 }),
     tint: colourChannel({ label: 'Tint', rest: '#ffffff' }),
   }),
-  settings: NO_SETTINGS,
+  settings: z.object(TAKES_ALL),
   isNeutral: ({ strength, size }) => strength === 0 || size === 0,
   reach: ({ strength, size }) => (strength === 0 ? 0 : size),
 });

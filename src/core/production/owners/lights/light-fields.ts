@@ -3,6 +3,7 @@ import { MAX_KELVIN, MIN_KELVIN } from '../../../light/black-body';
 import { letterField } from '../../../rig/carrier';
 import { channelField, colourChannel, numberField, switchChannel } from '../../../schema/fields';
 import { referenceTo } from '../../../schema/owner-kind';
+import { markListField } from '../mark-list';
 import { PLACE, SHARE, TURN } from '../units';
 
 /** How bright a light is told: stops over a middle, what comes out of it in lumens, or watts of a black body of its kelvin. */
@@ -13,8 +14,6 @@ export const LIGHT_AIMS = ['nothing', 'mark', 'point'] as const;
 export const LIGHT_BEARERS = ['nothing', 'camera', 'mark'] as const;
 /** Which marks it lights: all, only those that are listed, or all but those. */
 export const LINKINGS = ['all', 'only', 'without'] as const;
-
-export const MAX_LINKS = 200;
 
 /** What every light has. */
 export const LIGHT_CHANNELS = {
@@ -41,10 +40,7 @@ export const PLACED_CHANNELS = {
 
 const linksSchema = z.object({
   of: z.enum(LINKINGS).default('all'),
-  marks: z
-    .array(z.object({ markId: referenceTo('marks') }))
-    .max(MAX_LINKS)
-    .default([]),
+  marks: markListField,
 });
 
 export const LIGHT_SETTINGS = {
