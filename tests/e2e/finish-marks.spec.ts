@@ -48,11 +48,11 @@ test('an edge glows as brightly as is asked for, and no farther than it reaches;
   const production = plates({ x: 0, size: 3, glow: 0 });
   const effect = { kind: 'edge-glow', channels: { strength: 0.5, size: 0.5, inward: 0, tint: '#ffffff' } };
   const glowing = await draw(finished(production, [effect]));
-  const edge = column(1.5);
-  // Half a pixel beyond it, of two Gauss curves of 1.62 and 10.8 pixels: 0.5 × (0.379 + 0.482) by the table of the normal distribution.
-  expect(at(glowing, edge, HEIGHT / 2)[0]).toBeGreaterThan(0.4);
-  expect(at(glowing, edge, HEIGHT / 2)[0]).toBeLessThan(0.46);
-  expect(at(glowing, edge + 27, HEIGHT / 2)[0]).toBeLessThan(0.01);
+  const edge = Math.ceil(WIDTH / 2 + (1.5 / 8.23) * WIDTH);
+  // One pixel beyond it, of two Gauss curves of 1.62 and 10.8 pixels over a plate 35 pixels wide and high: half of 0.268 + 0.463 × 0.895, by
+  // the table of the normal distribution.
+  expect(Math.abs(at(glowing, edge, HEIGHT / 2)[0] - 0.341)).toBeLessThan(0.02);
+  expect(at(glowing, edge + 23, HEIGHT / 2)[0]).toBeLessThan(0.01);
   expect(at(glowing, WIDTH / 2, HEIGHT / 2)[0]).toBeLessThan(0.01);
   // A larger plate stands before it.
   const behind = plates({ x: 0, size: 1, glow: 0 }, { x: 0, z: 1, size: 3, glow: 0 });
