@@ -49,7 +49,7 @@ test('an edge glows as brightly as is asked for, and no farther than it reaches;
   const effect = { kind: 'edge-glow', channels: { strength: 0.5, size: 0.5, inward: 0, tint: '#ffffff' } };
   const glowing = await draw(finished(production, [effect]));
   const edge = Math.ceil(WIDTH / 2 + (1.5 / 8.23) * WIDTH);
-  // One pixel beyond it, of two Gauss curves of 1.62 and 10.8 pixels over a plate 35 pixels wide and high: half of 0.268 + 0.463 × 0.895, by
+  // One pixel beyond it, of Gauss curves of 1.62 and 10.8 pixels over a plate 35 pixels wide and high: half of 0.268 + 0.463 × 0.895, by
   // the table of the normal distribution.
   expect(Math.abs(at(glowing, edge, HEIGHT / 2)[0] - 0.341)).toBeLessThan(0.02);
   expect(at(glowing, edge + 23, HEIGHT / 2)[0]).toBeLessThan(0.01);

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { finishField } from './finish';
 import { MAX_FRAMES } from './frame-format';
 import { skinSchema, type Mark } from './mark';
 import { longIdField } from '../schema/fields';
@@ -13,13 +14,14 @@ export const MAX_KITS = 40;
 /** How words are set, as a kit keeps it. */
 export const kitLayoutSchema = wordsSchema.pick({ font: true, tracking: true, leading: true, alignment: true });
 
-/** A saved look that can be put on other marks, which then follow it. */
+/** A saved look that can be put on other marks, which then follow it; or the finish of a picture, for other productions. */
 export const kitSchema = z.object({
   id: longIdField,
   name: nameField(60, 'A kit needs a name.'),
   /** Raised each time its look is changed: the one with more is the newer. */
   revision: z.int().min(0).max(1_000_000).default(0),
-  shells: z.array(shellSchema).min(1).max(MAX_SHELLS),
+  /** None of a kit of finish alone. */
+  shells: z.array(shellSchema).max(MAX_SHELLS),
   skin: skinSchema.prefault({}),
   /** Only of kits made from words. */
   layout: kitLayoutSchema.nullable().default(null),
@@ -27,8 +29,14 @@ export const kitSchema = z.object({
   motion: motionSchema.nullable().default(null),
   /** Frames of the production that its motion was made in. */
   frames: z.int().min(1).max(MAX_FRAMES).default(150),
+  /** What is done to the picture; null for a kit of marks. */
+  finish: finishField.nullable().default(null),
 });
 export type Kit = z.infer<typeof kitSchema>;
+
+/** Kits that marks can follow, and those that hold what is done to the picture. */
+export const kitsOfMarks = (kits: readonly Kit[]): Kit[] => kits.filter(({ shells }) => shells.length > 0);
+export const kitsOfFinish = (kits: readonly Kit[]): Kit[] => kits.filter(({ finish }) => finish !== null);
 
 type Tree = { [name: string]: Tree | unknown };
 

@@ -9,10 +9,11 @@ import { ownerList, uniqueIds } from '../schema/owner-kind';
 import { nameField } from '../schema/text';
 import { isCircle } from './carried';
 import { MAX_FRAMES, MAX_RASTER } from './frame-format';
+import { finishField } from './finish';
 import { kitSchema, MAX_KITS } from './kits';
 import { markSchema } from './mark';
 import { surroundingsOf } from './dome-presets';
-import { FINISH, LIGHTS, SET } from './owners/kinds';
+import { LIGHTS, SET } from './owners/kinds';
 import { MAX_SURROUNDINGS, surroundingsSchema } from './surroundings';
 import { framingSchema, versionsSchema } from './versions';
 
@@ -24,7 +25,6 @@ export const MAX_PACES = 60;
 export const MAX_PINS = 9;
 export const MAX_MARKS = 200;
 export const MAX_LIGHTS = 24;
-export const MAX_EFFECTS = 40;
 export const CURRENT_VERSION = 10;
 
 const side = (name: string) =>
@@ -96,7 +96,7 @@ export const productionSchema = z.object({
     .refine(...uniqueIds('surroundings'))
     .default(() => [surroundingsOf('studio', 'surroundings-1')]),
   set: ownerList(SET, SET.length, 'parts of the set'),
-  finish: ownerList(FINISH, MAX_EFFECTS, 'effects'),
+  finish: finishField,
   /** Looks that marks of this production follow. */
   kits: z.array(kitSchema).max(MAX_KITS).default([]),
   /** What changes from version to version, their table, and the formats of delivery. */

@@ -15,6 +15,7 @@ import { TransportBar } from '../looking/transport-bar';
 import { LensPane } from '../views/lens-pane';
 import { useView, useWorkspace, type Workspace } from '../workspace/workspace';
 import { BeforeDivider } from './before-divider';
+import { FinishKits } from './finish-kits';
 import { EffectStrip } from './effect-strip';
 import { ScopesPane } from './scopes-pane';
 
@@ -40,7 +41,12 @@ function useReadingHand({ picture, view }: Workspace) {
 function FinishBench() {
   const selection = useView((s) => s.selection);
   const path = selection?.kind === 'owner' && selection.id.startsWith('finish/') ? selection.id : 'finish/display';
-  return <OwnerBench path={path} />;
+  return (
+    <>
+      <OwnerBench path={path} />
+      <FinishKits />
+    </>
+  );
 }
 
 function BeforeButton() {

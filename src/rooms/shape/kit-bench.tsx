@@ -1,14 +1,14 @@
 'use client';
 
 import { RotateCcw } from 'lucide-react';
-import { useState } from 'react';
 import { styled } from 'styled-components';
-import { changeKit, followAgain, leaveKit, makeKit, pasteLook, putKit, renameKit, takeNewerKit } from '@/core/production/edits/kit-edits';
-import { kitPartsOf, ownValues, type Kit } from '@/core/production/kits';
+import { changeKit, followAgain, leaveKit, makeKit, pasteLook, putKit, takeNewerKit } from '@/core/production/edits/kit-edits';
+import { kitPartsOf, kitsOfMarks, ownValues, type Kit } from '@/core/production/kits';
 import type { Mark } from '@/core/production/mark';
 import { Button, Hint, IconButton, Notice, Pick, Trouble } from '@/parts/controls';
 import { Fold } from '@/parts/fold';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
+import { Buttons, NewKit, ShelfButton } from './kit-shelf';
 import { kitValueName } from './kit-words';
 import { useKits } from './use-kits';
 
@@ -31,22 +31,6 @@ const Own = styled.ul`
     height: 20px;
   }
 `;
-const Buttons = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px;
-  margin-top: 5px;
-`;
-const Name = styled.input`
-  flex: 1;
-  min-width: 0;
-  height: 24px;
-  padding: 0 7px;
-  border: 1px solid var(--line);
-  border-radius: 2px;
-  background: var(--well);
-`;
-
 const NONE = 'none';
 
 /** The kit that a mark follows, where it goes its own way, and the shelf of kits. */
@@ -57,7 +41,6 @@ export function KitBench({ mark }: { mark: Mark }) {
   const look = useView((s) => s.look);
   const { documents } = useWorkspace();
   const { shelf, trouble, put, take, change } = useKits();
-  const [name, setName] = useState('');
   const kit = kits.find(({ id }) => id === mark.kit);
   const onShelf = shelf.find(({ id }) => id === kit?.id);
   /** Changes the kit; where it is on the shelf, other productions that follow it are offered the change. */
@@ -67,16 +50,11 @@ export function KitBench({ mark }: { mark: Mark }) {
     if (changed && onShelf) void change(changed);
   };
   const own = ownValues(mark, kits);
-  const choices = new Map<string, Kit>([...kits, ...shelf].map((each) => [each.id, each]));
+  const choices = new Map<string, Kit>(kitsOfMarks([...kits, ...shelf]).map((each) => [each.id, each]));
   const choose = (id: string) => {
     const chosen = choices.get(id);
     edit((draft) => (chosen ? putKit(draft, mark.id, chosen) : leaveKit(draft, mark.id)));
   };
-  const make = () =>
-    edit((draft) => {
-      makeKit(draft, mark.id, name || mark.name);
-      setName('');
-    });
   return (
     <Fold title="Kit" note={kit ? `${kit.name}${own.length > 0 ? `, ${own.length} own` : ''}` : ''}>
       <Pick
@@ -114,31 +92,10 @@ export function KitBench({ mark }: { mark: Mark }) {
           </Buttons>
         </>
       ) : null}
-      <Buttons>
-        <Name
-          aria-label="Name of a new kit"
-          placeholder="Name of a new kit"
-          maxLength={60}
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-          onKeyDown={(event) => event.key === 'Enter' && make()}
-        />
-        <Button onPress={make}>Save as kit</Button>
-      </Buttons>
+      <NewKit onMake={(name) => edit((draft) => makeKit(draft, mark.id, name || mark.name))} />
       {kit ? (
         <Buttons>
-          {onShelf ? (
-            <Button $tone="quiet" onPress={() => void take(kit.id)}>
-              Take off the shelf
-            </Button>
-          ) : (
-            <Button
-              $tone="quiet"
-              onPress={() => void put(kit).then((placed) => placed && edit((draft) => renameKit(draft, kit.id, placed.id)))}
-            >
-              Put on the shelf
-            </Button>
-          )}
+          <ShelfButton kit={kit} shelf={shelf} put={put} take={take} />
         </Buttons>
       ) : null}
       <Buttons>

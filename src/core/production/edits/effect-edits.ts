@@ -1,7 +1,8 @@
 import { anyOf } from '../../schema/owner-kind';
 import { FINISH } from '../owners/kinds';
 import { EFFECTS, type AnyEffectKind } from '../owners/effects/effects';
-import { MAX_EFFECTS, type Production } from '../production';
+import { MAX_EFFECTS } from '../finish';
+import type { Production } from '../production';
 import { freshId } from './fresh-id';
 
 const effectSchema = anyOf(FINISH);

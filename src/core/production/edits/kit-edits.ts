@@ -17,6 +17,7 @@ export function makeKit(draft: Production, markId: string, name: string): Kit | 
     revision: 0,
     frames: draft.format.length,
     ...kitPartsOf(mark),
+    finish: null,
   });
   draft.kits.push(kit);
   mark.kit = kit.id;
