@@ -11,6 +11,7 @@ import { firstCamera } from './first-camera';
 import { fourLines } from './four-lines';
 import { glassSign } from './glass-sign';
 import { globeIdent } from './globe';
+import { graded } from './grades';
 import { identVersions } from './ident-versions';
 import { lightTheSet } from './light';
 import { backingShell, faceShell } from './shells';
@@ -93,15 +94,8 @@ function lanternDeepIdent(): Production {
  * The productions that an empty data folder is filled with when asked.
  * @param picture what is thrown on the sign; kept by the server, which knows its hash
  */
-export const demoProductions = (picture: Picture | null = null): Production[] => [
-  lanternDeepIdent(),
-  lureBeauty(),
-  plunge(),
-  glassSign(),
-  globeIdent(),
-  fourLines(),
-  brokenSign(picture),
-];
+export const demoProductions = (picture: Picture | null = null): Production[] =>
+  [lanternDeepIdent(), lureBeauty(), plunge(), glassSign(), globeIdent(), fourLines(), brokenSign(picture)].map(graded);
 
 /** The season's sting under the ident; the file is kept by the server, which knows its hash. */
 export const stingSound = (hash: string): Sound =>
