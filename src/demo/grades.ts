@@ -10,7 +10,7 @@ interface Step {
 }
 
 const OF_MARKS = { takes: 'marks', marks: [] };
-/** What all of the season have in common: darks run into the blue of deep water, the frame is a little darker outward, the grain is fine. */
+/** What all of the season have in common: darks run into the blue of deep water, the frame is darker outward, the grain is fine. */
 const DEEP: readonly Step[] = [
   { kind: 'blacks', channels: { colour: '#0c1729', upTo: 0.03, amount: 0.5 } },
   { kind: 'vignette', channels: { stops: 0.5, soft: 0.9 } },
