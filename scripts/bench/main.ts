@@ -27,6 +27,7 @@ import { motion } from './motion';
 import { opening } from './opening';
 import { falling } from './falling';
 import { performing } from './performing';
+import { rendering } from './rendering';
 import { plainSolids } from './plain-solids';
 import { PREVIEW, typeface } from './setting';
 import { playing } from './playing';
@@ -315,6 +316,7 @@ const parts: Record<string, () => void | Promise<void>> = {
   playing,
   picture: async () => picture(await demo()),
   finishing: async () => finishing(await demo()),
+  rendering: async () => rendering(await demo()),
 };
 const asked = process.argv.slice(2);
 const unknown = asked.filter((name) => !(name in parts));
