@@ -27,7 +27,7 @@ const GRADES: Readonly<Record<string, readonly Step[]>> = {
   ],
   'Lantern Deep, the lure': [
     ...DEEP,
-    { kind: 'streaks', channels: { strength: 0.12, threshold: 1.6, length: 0.2, tint: '#a9cbff' } },
+    { kind: 'streaks', channels: { strength: 0.2, threshold: 1.6, length: 0.06, tint: '#a9cbff' } },
     { kind: 'contrast', channels: { contrast: 1.06 } },
   ],
   'Lantern Deep, plunge': [

@@ -2,8 +2,10 @@ import Rapier from '@dimforge/rapier3d-compat';
 import { decode } from 'fast-png';
 import { buildMark } from '@/core/frame/solids/build-mark';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
+import { actingEffects, marginOf } from '@/core/finish/reach';
 import { evaluate } from '@/core/frame/evaluate';
 import { projected } from '@/core/optics/project';
+import { EFFECTS } from '@/core/production/owners/effects/effects';
 import { readProduction } from '@/core/production/migrate';
 import { shotSpans } from '@/core/production/shots';
 import type { Production } from '@/core/production/production';
@@ -31,6 +33,20 @@ async function solidsOf(production: Production): Promise<Map<string, MarkSolids>
 test.each(demos.map((production) => [production.name, production] as const))('%s is a document as any other', (_, production) => {
   expect(readProduction(JSON.parse(JSON.stringify(production)))).toEqual(production);
 });
+
+test.each(demos.map((production) => [production.name, production] as const))(
+  '%s is finished: its effects act, each in its place, and hardly more is drawn beyond the frame for them',
+  (_, { finish, format }) => {
+    const state = evaluate(demos.find((each) => each.finish === finish) as Production, format.length / 25 - 0.5, () => null);
+    const acting = actingEffects(state.finish).map(({ kind }) => kind);
+    expect(acting.length).toBeGreaterThan(1);
+    expect(acting).toHaveLength(finish.length - 1);
+    const order = acting.map((kind) => EFFECTS.indexOf(kind));
+    expect(order).toEqual([...order].sort((a, b) => a - b));
+    // A quarter of the height beyond each side would more than double what is drawn.
+    expect(marginOf(state.finish)).toBeLessThanOrEqual(0.0625);
+  },
+);
 
 test(
   'the beauty shot has three shots, cut while the camera is fast (common practice: two frames before the key, not ' +
