@@ -1,5 +1,5 @@
 #!/usr/bin/env node
-// Takes the pictures of each main view anew, from the demo data, into docs/screenshots.
+// Takes the pictures of the main views anew, from the demo data, into docs/screenshots: all of them, or the parts that are named.
 import { execFileSync } from 'node:child_process';
 import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -47,104 +47,122 @@ const render = (name, frame, to) => {
 const refined = (frame, samples) => refinedOn(page, frame, samples);
 const room = (name) => page.getByRole('navigation', { name: 'Rooms' }).getByRole('button', { name }).click();
 
+const open = async (name) => {
+  await page.goto(url);
+  await page.getByRole('link', { name: new RegExp(`^Open ${name}`) }).click();
+};
+const typed = async (name, value) => {
+  await page.getByRole('textbox', { name, exact: true }).fill(value);
+  await page.getByRole('textbox', { name, exact: true }).press('Enter');
+};
+
+/** What can be asked for: each opens what it shows by itself, and takes one picture or some that follow one another. */
+const PARTS = {
+  desk: async () => {
+    await page.goto(url);
+    await page.waitForFunction(() => document.querySelectorAll('main img').length === 7, null, { timeout: 240_000 });
+    await page.waitForLoadState('networkidle');
+    await shoot('desk');
+  },
+  shape: async () => {
+    await open('Lantern Deep, ident A');
+    await page.getByRole('button', { name: 'LANTERN words' }).click();
+    await seek(149);
+    await refined(149);
+    await shoot('shape');
+    await room('Light');
+    await page.getByRole('group', { name: 'Plan from above' }).getByRole('button', { name: 'Key light' }).focus();
+    await page.keyboard.press('Enter');
+    await refined(149);
+    await shoot('light');
+  },
+  choreograph: async () => {
+    await open('Lantern Deep, the lure');
+    await room('Choreograph');
+    await page.getByTestId('waveform').waitFor();
+    await seek(92);
+    await page.getByRole('button', { name: /^Orbit, Hero: move from frame 78/ }).focus();
+    await page.keyboard.press('Enter');
+    await refined(92);
+    await shoot('choreograph');
+    await page.getByRole('radio', { name: 'curves' }).click();
+    await page.getByRole('button', { name: /^Round: key at frame 143/ }).focus();
+    await page.keyboard.press('Enter');
+    await page.getByRole('radio', { name: 'outside' }).click();
+    await page.getByRole('button', { name: 'What is sharp' }).click();
+    await seek(70);
+    await refined(70);
+    await shoot('curves');
+    await page.getByRole('button', { name: 'What is sharp' }).click();
+    await page.getByRole('radio', { name: 'lanes' }).click();
+    await page.getByRole('button', { name: 'Contact sheet of the shots' }).click();
+    await page.getByText('3 shots', { exact: true }).waitFor({ timeout: 240_000 });
+    await shoot('contact-sheet');
+  },
+  finish: async () => {
+    await open('Lantern Deep, ident A');
+    await room('Finish');
+    await seek(149);
+    await page.getByRole('button', { name: 'Balance on' }).click();
+    await page.getByRole('button', { name: 'before / after' }).click();
+    await refined(149);
+    await page.getByRole('img', { name: 'Waveform of luma' }).waitFor();
+    await page.waitForTimeout(2000);
+    await shoot('finish');
+  },
+  master: async () => {
+    await open('Lantern Deep, ident A');
+    await room('Master');
+    await typed('Scale, %', '10');
+    await typed('Sub-frames', '4');
+    await typed('Last frame, fr', '11');
+    await page.getByRole('checkbox', { name: 'MP4', exact: true }).click({ force: true });
+    await page.getByRole('button', { name: 'Render 12 frames' }).click();
+    await page.getByText('done · 12 frames').waitFor({ timeout: 240_000 });
+    await page.getByRole('button', { name: 'Close', exact: true }).click();
+    await page.getByRole('button', { name: 'Check all' }).click();
+    await page.getByRole('button', { name: /^Read: LANTERN/ }).click({ timeout: 400_000 });
+    await seek(126);
+    await refined(126, 16);
+    await shoot('master');
+    await page.getByRole('tab', { name: /^Versions/ }).click();
+    await page.getByRole('img', { name: 'Row 4' }).waitFor({ timeout: 240_000 });
+    await page.getByRole('button', { name: 'Look at row 2' }).click();
+    await page.getByRole('button', { name: 'Render all of them' }).click();
+    await seek(149);
+    await refined(149, 16);
+    await shoot('versions');
+  },
+  performing: async () => {
+    await open('Lantern Deep, four lines');
+    await room('Choreograph');
+    await page
+      .getByRole('navigation', { name: 'Call sheet' })
+      .getByRole('button', { name: /^A LANTERN/ })
+      .click();
+    await page.getByRole('button', { name: 'Gather', exact: true }).click();
+    await seek(150);
+    await refined(150);
+    await shoot('performing');
+  },
+  falling: async () => {
+    await open('Lantern Deep, the sign');
+    await room('Choreograph');
+    await page.getByRole('navigation', { name: 'Call sheet' }).getByRole('button', { name: /^Sign/ }).click();
+    await page.getByRole('button', { name: /^Fall/ }).click();
+    await seek(76);
+    await refined(76);
+    await shoot('falling');
+  },
+  'first-title': () => shootFirstTitle(browser, refinedOn),
+  ident: async () => render('Lantern Deep, ident A', 149, 'ident'),
+};
+
 try {
-  await page.goto(url);
-  await page.waitForFunction(() => document.querySelectorAll('main img').length === 7, null, { timeout: 240_000 });
-  await page.waitForLoadState('networkidle');
-  await shoot('desk');
-  await page.getByRole('link', { name: /^Open Lantern Deep, ident A/ }).click();
-  await page.getByRole('button', { name: 'LANTERN words' }).click();
-  await seek(149);
-  await refined(149);
-  await shoot('shape');
-  await room('Light');
-  await page.getByRole('group', { name: 'Plan from above' }).getByRole('button', { name: 'Key light' }).focus();
-  await page.keyboard.press('Enter');
-  await refined(149);
-  await shoot('light');
-  await page.goto(url);
-  await page.getByRole('link', { name: /^Open Lantern Deep, the lure/ }).click();
-  await room('Choreograph');
-  await page.getByTestId('waveform').waitFor();
-  await seek(92);
-  await page.getByRole('button', { name: /^Orbit, Hero: move from frame 78/ }).focus();
-  await page.keyboard.press('Enter');
-  await refined(92);
-  await shoot('choreograph');
-  await page.getByRole('radio', { name: 'curves' }).click();
-  await page.getByRole('button', { name: /^Round: key at frame 143/ }).focus();
-  await page.keyboard.press('Enter');
-  await page.getByRole('radio', { name: 'outside' }).click();
-  await page.getByRole('button', { name: 'What is sharp' }).click();
-  await seek(70);
-  await refined(70);
-  await shoot('curves');
-  await page.getByRole('button', { name: 'What is sharp' }).click();
-  await page.getByRole('radio', { name: 'lanes' }).click();
-  await page.getByRole('button', { name: 'Contact sheet of the shots' }).click();
-  await page.getByText('3 shots', { exact: true }).waitFor({ timeout: 240_000 });
-  await shoot('contact-sheet');
-  await page.keyboard.press('Escape');
-  await page.goto(url);
-  await page.getByRole('link', { name: /^Open Lantern Deep, ident A/ }).click();
-  await room('Finish');
-  await seek(149);
-  for (const effect of ['Glow', 'Lens', 'Vignette', 'Grain', 'Balance']) {
-    await page.getByRole('button', { name: 'Effect', exact: true }).click();
-    await page.getByRole('menuitem', { name: effect, exact: true }).click();
-  }
-  await page.getByRole('slider', { name: 'Colour of the lights' }).focus();
-  await page.keyboard.press('Shift+ArrowUp');
-  await page.getByRole('button', { name: 'before / after' }).click();
-  await refined(149);
-  await page.getByRole('img', { name: 'Waveform of luma' }).waitFor();
-  await page.waitForTimeout(2000);
-  await shoot('finish');
-  for (let i = 0; i < 6; i++) await page.keyboard.press('Control+z');
-  await room('Master');
-  await page.getByRole('textbox', { name: 'Scale, %', exact: true }).fill('10');
-  await page.getByRole('textbox', { name: 'Scale, %', exact: true }).press('Enter');
-  await page.getByRole('textbox', { name: 'Sub-frames', exact: true }).fill('4');
-  await page.getByRole('textbox', { name: 'Sub-frames', exact: true }).press('Enter');
-  await page.getByRole('textbox', { name: 'Last frame, fr', exact: true }).fill('11');
-  await page.getByRole('textbox', { name: 'Last frame, fr', exact: true }).press('Enter');
-  await page.getByRole('checkbox', { name: 'MP4', exact: true }).click({ force: true });
-  await page.getByRole('button', { name: 'Render 12 frames' }).click();
-  await page.getByText('done · 12 frames').waitFor({ timeout: 240_000 });
-  await page.getByRole('button', { name: 'Close', exact: true }).click();
-  await page.getByRole('button', { name: 'Check all' }).click();
-  await page.getByRole('button', { name: /^Read: LANTERN/ }).click({ timeout: 400_000 });
-  await seek(126);
-  await refined(126, 16);
-  await shoot('master');
-  await page.getByRole('tab', { name: /^Versions/ }).click();
-  await page.getByRole('img', { name: 'Row 4' }).waitFor({ timeout: 240_000 });
-  await page.getByRole('button', { name: 'Look at row 2' }).click();
-  await page.getByRole('button', { name: 'Render all of them' }).click();
-  await seek(149);
-  await refined(149, 16);
-  await shoot('versions');
-  await page.goto(url);
-  await page.getByRole('link', { name: /^Open Lantern Deep, four lines/ }).click();
-  await room('Choreograph');
-  await page
-    .getByRole('navigation', { name: 'Call sheet' })
-    .getByRole('button', { name: /^A LANTERN/ })
-    .click();
-  await page.getByRole('button', { name: 'Gather', exact: true }).click();
-  await seek(150);
-  await refined(150);
-  await shoot('performing');
-  await page.goto(url);
-  await page.getByRole('link', { name: /^Open Lantern Deep, the sign/ }).click();
-  await room('Choreograph');
-  await page.getByRole('navigation', { name: 'Call sheet' }).getByRole('button', { name: /^Sign/ }).click();
-  await page.getByRole('button', { name: /^Fall/ }).click();
-  await seek(76);
-  await refined(76);
-  await shoot('falling');
-  await shootFirstTitle(browser, refinedOn);
-  render('Lantern Deep, ident A', 149, 'ident');
+  const asked = process.argv.slice(2);
+  const unknown = asked.filter((name) => !(name in PARTS));
+  if (unknown.length > 0) throw new Error(`There is no part ${unknown.join(', ')}: ${Object.keys(PARTS).join(', ')}.`);
+  for (const [name, take] of Object.entries(PARTS)) if (asked.length === 0 || asked.includes(name)) await take();
 } finally {
   await browser.close();
   child.kill();
