@@ -25,11 +25,11 @@ export function ensurePackages() {
 /** Builds unless a build stands that is newer than all sources. */
 export function ensureBuild(force = false) {
   const built = path.join(ROOT, '.next/BUILD_ID');
+  const intake = path.join(ROOT, 'build/intake/server.js');
   const newest = spawnSync('find', ['src', 'next.config.ts', 'package-lock.json', '-newer', built, '-print', '-quit'], { cwd: ROOT });
-  if (!force && existsSync(built) && newest.status === 0 && newest.stdout.length === 0) return;
+  if (!force && existsSync(built) && existsSync(intake) && newest.status === 0 && newest.stdout.length === 0) return;
   console.log('Building…');
-  run('node', ['scripts/licences.mjs']);
-  run('npx', ['next', 'build']);
+  run('npm', ['run', '-s', 'build']);
 }
 
 export function freePort() {

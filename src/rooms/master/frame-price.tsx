@@ -11,7 +11,7 @@ import { duration } from './duration';
 /** Sub-frames of the two frames that are timed: what is between them is what sub-frames cost. */
 const TIMED = [2, 6] as const;
 
-/** Seconds that one frame takes on this machine: two frames of few sub-frames are drawn, and the rest is told from those. */
+/** Seconds that one frame takes on this machine: it is drawn, or where it has many sub-frames told from two frames of few. */
 async function measured(production: Production, frame: number, raster: { width: number; height: number }, settings: RenderSettings) {
   const client = new PictureClient();
   try {
@@ -25,6 +25,7 @@ async function measured(production: Production, frame: number, raster: { width: 
     };
     // The first one also builds the marks and compiles.
     await seconds(1);
+    if (settings.samples <= TIMED[1]) return await seconds(settings.samples);
     const [few, more] = [await seconds(TIMED[0]), await seconds(TIMED[1])];
     const each = Math.max(0, (more - few) / (TIMED[1] - TIMED[0]));
     return few + each * (settings.samples - TIMED[0]);

@@ -8,7 +8,7 @@ export const outputWords = ({ settings }: RenderSummary): string => settings.out
 
 /** How a render is drawn, in words. */
 export function settingsWords({ settings: { scale, samples, every, traced, alpha, rate } }: RenderSummary): string {
-  const parts = [`${Math.round(scale * 100)} %`, `${samples} sub-frames`];
+  const parts = [`${Math.round(scale * 100)} %`, samples === 1 ? '1 sub-frame' : `${samples} sub-frames`];
   if (rate) parts.push(`${rate} fr/s`);
   if (every > 1) parts.push(`every ${every} frames`);
   return [parts.join(' · '), traced ? ' · traced' : '', alpha ? ' · transparent' : ''].join('');

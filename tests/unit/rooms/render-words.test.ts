@@ -40,6 +40,7 @@ test('what is written and how is told in the words of the form', () => {
   const own = render({}, { outputs: [{ kind: 'exr' }, { kind: 'prores-4444' }], alpha: true, traced: true, scale: 0.5, samples: 32 });
   expect(outputWords(own)).toBe('OpenEXR, ProRes 4444');
   expect(settingsWords(own)).toBe('50 % · 32 sub-frames · traced · transparent');
+  expect(settingsWords(render({}, { samples: 1 }))).toBe('100 % · 1 sub-frame');
   expect(settingsWords(render({}, { rate: '29.97', every: 2 }))).toBe('100 % · 64 sub-frames · 29.97 fr/s · every 2 frames');
 });
 
