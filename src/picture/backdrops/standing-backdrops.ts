@@ -39,6 +39,9 @@ const surfaceOf = ({ values: { colour, roughness, reflection }, settings: { look
 const catchingOf = ({ values: { shadow, reflection, sky }, settings: { look } }: BackdropState): Catching | null =>
   look === 'solid' ? null : { shadow, reflection: look === 'glossy' ? reflection : 0, sky };
 
+/** Mattes are written before it (-1). */
+const BEFORE_MARKS = -0.5;
+
 interface Standing {
   mesh: Mesh;
   shape: string;
@@ -90,6 +93,8 @@ export class StandingBackdrops {
     if (!own) {
       own = { mesh: new Mesh(), shape: '-' };
       own.mesh.matrixAutoUpdate = false;
+      // What is laid over what is behind it writes no depths: what can be seen through comes after it, whichever was made first.
+      own.mesh.renderOrder = BEFORE_MARKS;
       this.standing.set(state.kind, own);
       this.group.add(own.mesh);
     }
