@@ -4,8 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { FILE_ENDING, packProduction } from '@/core/interchange/production-file';
 import { addForm } from '@/core/production/edits/mark-edits';
-import { emptyProduction } from '@/core/production/production';
-import type { Production } from '@/core/production/production';
+import { emptyProduction, type Production } from '@/core/production/production';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
 import { launchBrowser } from '../browser.mjs';
 import { bundleForBrowser } from '../bundle.mjs';
@@ -89,7 +88,7 @@ export async function rendering({ production, solids }: { production: Production
     const range = ['--frames', `${FIRST}-${LAST}`, '--scale', scale, '--samples', String(SAMPLES), '--light', 'plain'];
     const { times } = await rendered(data, production.name, range);
     // The first frames wait for solids and programs.
-    const each = ((1000 * ((times.at(-1) as number) - (times[4] as number))) / (times.length - 5)) as number;
+    const each = (1000 * ((times.at(-1) as number) - (times[4] as number))) / (times.length - 5);
     const summed = parts.draw + parts.write;
     console.log(
       `A frame of ${FULL.width}x${FULL.height}, ${SAMPLES} sub-frames, as PNG: drawn ${parts.draw.toFixed(0)} ms, read and written ` +

@@ -1,5 +1,7 @@
 import type { LinearColour } from '../colour/transfer';
+import { coneCosines } from '../frame/light-state';
 import type { FrameState, LightState } from '../frame/frame-state';
+import { smoothstep } from '../motion/smoothstep';
 import { radians } from '../space/angle';
 import { forwardOf, positionOf } from '../space/matrix';
 import { dot, length, scale, subtract, type Vec3 } from '../space/vector';
@@ -16,11 +18,6 @@ export interface FlareSource {
   light: LinearColour;
 }
 
-const smooth = (from: number, to: number, x: number): number => {
-  const t = Math.max(0, Math.min(1, (x - from) / (to - from)));
-  return t * t * (3 - 2 * t);
-};
-
 /** Share of its intensity along its axis that a light sends in a direction, by the cosine to that. Leaves of spots are not looked at. */
 function sentAside(light: LightState, cosine: number): number {
   switch (light.kind) {
@@ -31,8 +28,8 @@ function sentAside(light: LightState, cosine: number): number {
     case 'strip':
       return Math.max(0, cosine);
     case 'spot': {
-      const half = radians(light.values.spread / 2);
-      return smooth(Math.cos(half), Math.cos(half * Math.min(0.995, 1 - light.values.edge)), cosine);
+      const { inner, outer } = coneCosines(light.values);
+      return smoothstep(outer, inner, cosine);
     }
   }
 }

@@ -5,6 +5,7 @@ import type { Channels } from '../motion/channel';
 import { readAll } from '../motion/readers';
 import type { Production } from '../production/production';
 import { resolverOf } from '../production/resolver';
+import { radians } from '../space/angle';
 import { IDENTITY, multiply, panTiltRoll, type Mat4 } from '../space/matrix';
 import type { Vec3 } from '../space/vector';
 import { aimedAt, cameraPose, middleOf } from './camera-pose';
@@ -26,6 +27,16 @@ function perSteradian(light: LightOwnerState): number {
     case 'sun':
       return 0;
   }
+}
+
+/**
+ * Cosines between which the light of a spot falls off. A hard edge has some width too, so that it does not flicker.
+ * @param spread the whole angle of its cone, degrees
+ * @param edge share of it, 0..1, over which it falls off
+ */
+export function coneCosines({ spread, edge }: { spread: number; edge: number }): { inner: number; outer: number } {
+  const half = radians(spread / 2);
+  return { outer: Math.cos(half), inner: Math.cos(half * Math.min(0.995, 1 - edge)) };
 }
 
 /** Brightness of a light: intensity along its axis, or of a sun what falls on a surface that faces it. */

@@ -89,7 +89,8 @@ function checkUnit(production: Production, { owner: path, name }: ChannelRef, li
   }
   const { unit } = compileLink(production, link);
   const wanted = measureOf(meta).unit;
-  if (unit !== '' && unit !== wanted) throw new FormulaError(`It gives ${unitWords(unit)}, and “${meta.label}” is ${unitWords(wanted)}.`);
+  if (unit === '' || unit === wanted) return;
+  throw new FormulaError(`It gives ${unitWords(unit)}, and “${meta.label}” is ${unitWords(wanted)}.`);
 }
 
 /** A production in which a channel follows a link; all else is as it was. */

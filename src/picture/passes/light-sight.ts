@@ -130,7 +130,7 @@ export class LightSight {
 function placeIn({ place, isDistant }: FlareSource, toFrame: Matrix4, wide: number): Vector4 {
   const found = new Vector4(...place, isDistant ? 0 : 1).applyMatrix4(toFrame);
   if (found.w <= 1e-6) return found.set(0, 0, 0, -1);
-  const depth = isDistant ? 1 : found.z / found.w;
+  const { x, y, z } = found.divideScalar(found.w);
   // A little nearer than it is: what it stands in does not hide it by rounding.
-  return found.set(0.5 + (0.5 * found.x) / found.w, 0.5 + (0.5 * found.y) / found.w, isDistant ? 1 : 0.5 + 0.5 * depth - 1e-6, wide);
+  return found.set(0.5 + 0.5 * x, 0.5 + 0.5 * y, isDistant ? 1 : 0.5 + 0.5 * z - 1e-6, wide);
 }

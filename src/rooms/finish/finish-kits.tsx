@@ -13,7 +13,8 @@ import { useEdit, useProduction, useWorkspace } from '../workspace/workspace';
 export function FinishKits() {
   const { view } = useWorkspace();
   const edit = useEdit();
-  const { name, kits } = useProduction((p) => p);
+  const name = useProduction((p) => p.name);
+  const kits = useProduction((p) => p.kits);
   const { shelf, trouble, put, take } = useKits();
   const [chosenId, setChosen] = useState<string | null>(null);
   const choices = new Map<string, Kit>(kitsOfFinish([...shelf, ...kits]).map((each) => [each.id, each]));

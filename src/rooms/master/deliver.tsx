@@ -121,15 +121,15 @@ export function Deliver({ render }: { render: RenderSummary }) {
         onOpen={ask}
         onChoose={deliver}
         groups={
-          !stations
-            ? []
-            : videos.map(({ kind }) =>
+          stations
+            ? videos.map(({ kind }) =>
                 stations.map(({ id, name, note }) => ({
                   id: `${id}${PART}${kind}`,
                   label: videos.length > 1 ? `${name}, ${outputNamed(kind).label}` : name,
                   note,
                 })),
               )
+            : []
         }
       >
         <Truck size={13} /> Deliver to a station
