@@ -12,11 +12,11 @@ const [ACROSS, DOWN] = [3, 3];
 const TILE = `tile=${ACROSS}x${DOWN}:padding=8:margin=8:color=0x161616`;
 
 mkdirSync(TO, { recursive: true });
-await eachDemo(({ name, slug, format, out, render }) => {
+await eachDemo(async ({ name, slug, format, out, render }) => {
   const every = Math.floor((format.length - 1) / (ACROSS * DOWN - 1));
   const range = ['--frames', `0-${every * (ACROSS * DOWN - 1)}`, '--every', String(every)];
   // Plain: where light is traced in software, a frame takes minutes.
-  render(...range, '--light', 'plain', '--scale', '0.25', '--samples', '24', '--silent');
+  await render(...range, '--light', 'plain', '--scale', '0.25', '--samples', '24', '--silent');
   const frames = readdirSync(out).filter((file) => file.endsWith('.png'));
   if (frames.length !== ACROSS * DOWN) throw new Error(`${name} has ${frames.length} frames.`);
   const from = ['-pattern_type', 'glob', '-i', path.join(out, '*.png')];

@@ -1,24 +1,29 @@
 #!/usr/bin/env node
-// Renders demo productions whole, as ProRes 422 HQ in few sub-frames, delivers each to the channel's own station, and keeps what that
-// says in docs/intake-reports. Names of productions, or parts of them, choose some. It takes minutes each.
+// Renders demo productions whole, delivers each to a station that takes its like, and keeps what that says in docs/intake-reports. Names of
+// productions, or parts of them, choose some. One sub-frame each: stations look at levels, flashes, lengths and tags, not at how smooth it
+// is, and where pictures are drawn in software a production takes half an hour.
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { eachDemo } from './demo-renders.mjs';
 import { ROOT } from './lib.mjs';
 
 const TO = path.join(ROOT, 'docs/intake-reports');
-const STATION = 'merrow-nine';
+/** Those with a sound go to the channel itself; what is silent to screens that have none. */
+const PLAYOUT = { station: 'merrow-nine', kind: 'prores-422-hq' };
+const SCREENS = { station: 'quayside', kind: 'mp4' };
 
 mkdirSync(TO, { recursive: true });
 await eachDemo(async ({ id, name, slug, ask, render }) => {
-  render('--files', 'prores-422-hq', '--samples', '2', '--light', 'plain');
+  const { document } = await ask(`/productions/${id}`);
+  const { station, kind } = document.sound ? PLAYOUT : SCREENS;
+  await render('--files', kind, '--samples', '1', '--light', 'plain');
   const { renders } = await ask(`/productions/${id}/renders`);
   const report = await ask(`/renders/${renders[0].id}/deliver`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ station: STATION, kind: 'prores-422-hq' }),
+    body: JSON.stringify({ station, kind }),
   });
   if (report.error) throw new Error(report.error);
-  console.log(`${name}: ${report.verdict}`);
+  console.log(`${name}, ${report.station.name}: ${report.verdict}`);
   writeFileSync(path.join(TO, `${slug}.json`), `${JSON.stringify(report, null, 2)}\n`);
 });

@@ -1,13 +1,10 @@
 // What scripts share that render the demo productions: a server on a folder filled with them, for as long as something is done there.
-import { execFileSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { ensureBrowser, READ_BACK_TOOLS } from './browser.mjs';
-import { ensureBuild, ensurePackages, freePort, ROOT, startServer } from './lib.mjs';
-
-/** What files of a production are called. */
-const slugOf = (name) => name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-');
+import { ensureBuild, ensurePackages, freePort, ROOT, slugOf, startServer } from './lib.mjs';
 
 /**
  * Does something with each demo production whose name has one of the words that the command was given, or with all of them. It is told the
@@ -27,10 +24,13 @@ export async function eachDemo(use) {
     const { productions } = await ask('/productions');
     for (const production of productions.filter(({ name }) => only.length === 0 || only.some((words) => name.includes(words)))) {
       const out = path.join(folder, 'out', production.id);
+      // Beside this process, not in its place: connections to the server that are closed meanwhile have to be heard of.
       const render = (...options) =>
-        execFileSync(process.execPath, [path.join(ROOT, 'scripts/render.mjs'), production.id, ...options, '--out', out], {
-          env: { ...process.env, ...env },
-          stdio: 'inherit',
+        new Promise((resolve, reject) => {
+          const command = [path.join(ROOT, 'scripts/render.mjs'), production.id, ...options, '--out', out];
+          const rendering = spawn(process.execPath, command, { env: { ...process.env, ...env }, stdio: 'inherit' });
+          rendering.once('error', reject);
+          rendering.once('close', (code) => (code === 0 ? resolve() : reject(new Error(`${production.name} was not rendered.`))));
         });
       await use({ ...production, slug: slugOf(production.name), out, ask, render });
       rmSync(out, { recursive: true, force: true });

@@ -1,5 +1,8 @@
 import type { ChildProcess } from 'node:child_process';
 
+/** What files of a demo production are called. */
+export function slugOf(name: string): string;
+
 export const ROOT: string;
 export function ensureBuild(force?: boolean): void;
 export function freePort(): Promise<number>;

@@ -7,10 +7,39 @@ import { fileURLToPath } from 'node:url';
 export const ROOT = path.resolve(fileURLToPath(new URL('..', import.meta.url)));
 const environment = { ...process.env, NEXT_TELEMETRY_DISABLED: '1' };
 
+/** What files of a demo production are called. */
+export const slugOf = (name) => name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-');
+
 /** Runs a command with its output shown; ends this process with its code when it fails. */
 export function run(command, args, extra = {}) {
   const { status } = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', env: { ...environment, ...extra } });
   if (status !== 0) process.exit(status ?? 1);
+}
+
+/** The same for several at a time: each list of commands in its order, beside the others. What a command says is shown as it ends. */
+export async function runTogether(lists) {
+  const end = ([command, ...args]) =>
+    new Promise((resolve, reject) => {
+      const child = spawn(command, args, { cwd: ROOT, env: environment, stdio: ['ignore', 'pipe', 'pipe'] });
+      const said = [];
+      for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => said.push(part));
+      child.once('error', reject);
+      child.once('close', (code) => {
+        process.stdout.write(Buffer.concat(said));
+        resolve(code ?? 1);
+      });
+    });
+  const codes = await Promise.all(
+    lists.map(async (commands) => {
+      for (const command of commands) {
+        const code = await end(command);
+        if (code !== 0) return code;
+      }
+      return 0;
+    }),
+  );
+  const failed = codes.find((code) => code !== 0);
+  if (failed !== undefined) process.exit(failed);
 }
 
 /** Installs packages when they are missing or older than the lock file. */

@@ -1,9 +1,10 @@
 #!/usr/bin/env node
 // Takes the pictures of the main views anew, from the demo data, into docs/screenshots: all of them, or the parts that are named.
-import { execFileSync } from 'node:child_process';
+import { execFile } from 'node:child_process';
 import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { promisify } from 'node:util';
 import { ensureBrowser, launchBrowser } from './browser.mjs';
 import { shootFirstTitle } from './first-title.mjs';
 import { ensureBuild, ensurePackages, freePort, ROOT, startServer } from './lib.mjs';
@@ -36,11 +37,12 @@ const refinedOn = (seen, frame, samples = 64) =>
     { timeout: 240_000 },
   );
 /** One frame of a production as it is delivered, at two thirds of its raster. */
-const render = (name, frame, to) => {
+const render = async (name, frame, to) => {
   const out = mkdtempSync(path.join(tmpdir(), 'ironsky-frame-'));
   const asked = ['--frames', String(frame), '--scale', String(2 / 3), '--samples', '48', '--out', out];
   const env = { ...process.env, IRONSKY_DATA: folder };
-  execFileSync(process.execPath, [path.join(ROOT, 'scripts/render.mjs'), name, ...asked], { env, stdio: 'inherit' });
+  // The page that is open may draw it: it stands still while this process waits for another without hearing it.
+  await promisify(execFile)(process.execPath, [path.join(ROOT, 'scripts/render.mjs'), name, ...asked], { env });
   copyFileSync(path.join(out, `frame_${String(frame).padStart(5, '0')}.png`), path.join(ROOT, 'docs/screenshots', `${to}.png`));
   rmSync(out, { recursive: true, force: true });
 };

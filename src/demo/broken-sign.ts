@@ -10,7 +10,7 @@ import { emptyProduction, type Production } from '@/core/production/production';
 import { surfaceOf } from '@/core/production/surface';
 import { firstCamera } from './first-camera';
 import { keys, straight } from './keys';
-import { lightTheSet } from './light';
+import { lightTheSet, lightWords } from './light';
 import { faceShell } from './shells';
 import solved from './broken-sign-fall.json';
 
@@ -43,6 +43,7 @@ export function standingSign(picture: Picture | null): Production {
   addCascade(words, arrival);
 
   lightTheSet(production, { azimuth: straight(0, -36, 174, 8), turn: straight(0, -14, 174, 12), level: FLOOR });
+  lightWords(production, words, { width: 2.6, stops: -3 });
   const { camera, orbit } = firstCamera(production);
   // Along the floor among the pieces at first, then up and back to where the picture is right, and there it stays.
   const move = (from: number, to: number) =>

@@ -5,7 +5,7 @@ import { setCues } from '@/core/production/edits/cue-edits';
 import { splitShot } from '@/core/production/edits/shot-edits';
 import { cameraSchema, type Camera } from '@/core/production/camera';
 import { emptyProduction, hueFor, type Production } from '@/core/production/production';
-import { lightTheSet } from './light';
+import { lightTheSet, lightWords } from './light';
 import { backingShell, faceShell } from './shells';
 import { keys, straight } from './keys';
 import { LANTERN_FISH } from './lantern-fish';
@@ -136,5 +136,6 @@ export function lureBeauty(): Production {
     turn: straight(0, -25, 149, 20),
     level: -1.12,
   });
+  lightWords(production, words, { width: 2.6, stops: -3.2 });
   return production;
 }

@@ -3,14 +3,18 @@ import { addForm, addWordmark } from '@/core/production/edits/mark-edits';
 import { addLight } from '@/core/production/edits/light-edits';
 import { cameraSchema } from '@/core/production/camera';
 import { emptyProduction, hueFor, type Production } from '@/core/production/production';
+import { surfaceOf } from '@/core/production/surface';
 import { ofKind } from '@/core/schema/owner-kind';
 import { lightTheSet } from './light';
 import { backingShell, faceShell } from './shells';
 import { keys, straight } from './keys';
 
+/** From here on it stands still, long enough to be read. */
+const SETTLED = 108;
+
 /** A word seen through a very wide lens that rides on it as it plunges and rolls; carried roughly, and hit when it lands. */
 export function plunge(): Production {
-  const production = emptyProduction('Lantern Deep, plunge', { width: 1920, height: 1080, rate: '25', length: 100 });
+  const production = emptyProduction('Lantern Deep, plunge', { width: 1920, height: 1080, rate: '25', length: 125 });
   production.seed = 73;
   addWordmark(production, 'PLUNGE');
   for (let i = 0; i < 2; i++) addForm(production, 'ring');
@@ -19,6 +23,8 @@ export function plunge(): Production {
   word.body.font = { source: 'shipped', id: 'archivo-black' };
   word.body.tracking = 20;
   faceShell(word, { depth: 0.5, bevel: 26, face: 'lacquer', edge: 'polished-steel', side: 'black-chrome' });
+  const [front] = word.shells;
+  if (front) front.surfaces.face = surfaceOf({ material: 'lacquer', colour: '#e2a63f' });
   backingShell(word, { name: 'Surround', offset: 28, from: -0.3, to: 0.06, profile: 'chamfer', bevel: 16, material: 'black-chrome' });
   word.channels.y.keys = keys([
     [0, 5],
@@ -112,12 +118,26 @@ export function plunge(): Production {
                 [0, 0.7],
                 [60, 1.2],
                 [90, 0.25],
+                [SETTLED, 0],
               ]),
             },
           },
           settings: { preset: 'running', seed: 12 },
         },
-        { id: 'shake-2', kind: 'shake', channels: { amount: { rest: 1.4 } }, settings: { preset: 'hit', seed: 5, at: 64 } },
+        {
+          id: 'shake-2',
+          kind: 'shake',
+          channels: {
+            amount: {
+              rest: 1.4,
+              keys: keys([
+                [90, 1.4],
+                [SETTLED, 0],
+              ]),
+            },
+          },
+          settings: { preset: 'hit', seed: 5, at: 64 },
+        },
       ],
       lens: {
         channels: {
@@ -136,7 +156,13 @@ export function plunge(): Production {
       focus: { on: 'nearest', markId: word.id, smooth: 8 },
     }),
   ];
-  lightTheSet(production, { azimuth: straight(0, 40, 99, -20), level: -1.95 });
+  lightTheSet(production, { azimuth: straight(0, 40, SETTLED, -20), level: -1.95 });
+  // On the face alone, from so high that its lacquer does not mirror it into the lens.
+  addLight(production, 'area', {
+    name: 'On the word',
+    channels: { x: 0.4, y: 2.6, z: 3, width: 3.4, height: 0.8, stops: 1 },
+    settings: { aim: { on: 'point', x: 0, y: -1, z: 0.3 }, links: { of: 'only', marks: [{ markId: word.id }] }, shadows: false },
+  });
   // Daylight that falls into the well from above, seen in the water.
   addLight(production, 'spot', {
     name: 'From above',

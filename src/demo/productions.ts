@@ -13,13 +13,16 @@ import { glassSign } from './glass-sign';
 import { globeIdent } from './globe';
 import { graded } from './grades';
 import { identVersions } from './ident-versions';
-import { lightTheSet } from './light';
+import { lightTheSet, lightWords } from './light';
 import { backingShell, faceShell } from './shells';
 import { keys, straight } from './keys';
 import { LANTERN_FISH } from './lantern-fish';
 import { lureBeauty } from './lure';
 import { plunge } from './plunge';
 import { stingLevels, STING_SECONDS, STRIKES } from './sting';
+
+/** From here on the ident stands still: half a second and a little more to cut on. */
+const SETTLED = 136;
 
 /**
  * The six-second ident of the season: two close raking passes that do not give the words away,
@@ -61,15 +64,15 @@ function lanternDeepIdent(): Production {
   const station = (values: [number, number, number, number]): Key[] =>
     keys([
       [0, values[0], rakeIn],
-      [46, values[1], { join: 'flowing' }],
+      [50, values[1], { join: 'flowing' }],
       [84, values[2], { leave: PACES.settle.leave, arrive: { influence: 0.3, speed: 1 } }],
-      [149, values[3], out],
+      [SETTLED, values[3], out],
     ]);
   orbit.channels.azimuth.keys = station([-66, -47, 52, -5]);
   orbit.channels.height.keys = station([12, -3, -9, -2.2]);
   orbit.channels.radius.keys = station([0.95, 0.9, 0.85, 6.3]);
   orbit.channels.roll.keys = station([-14, -7, 9, 0]);
-  orbit.channels.pivotX.keys = station([-1.3, 0.95, -0.62, 0]);
+  orbit.channels.pivotX.keys = station([-1.1, 0.5, -0.3, 0]);
   orbit.channels.pivotY.keys = station([0.12, -0.05, -1.0, 0.2]);
   orbit.channels.pivotZ.keys = station([0.17, 0.17, 0.24, 0.1]);
 
@@ -78,10 +81,11 @@ function lanternDeepIdent(): Production {
   camera.lens.channels.fStop.keys = station([1.4, 1.4, 1.4, 2]);
 
   lightTheSet(production, {
-    azimuth: straight(0, -62, 149, 28),
-    turn: straight(0, -18, 149, 14),
+    azimuth: straight(0, -62, SETTLED, 28),
+    turn: straight(0, -18, SETTLED, 14),
     level: -1.42,
   });
+  lightWords(production, deep, { width: 2.66, stops: -3 });
   setCues(
     production,
     STRIKES.map((seconds) => Math.round(seconds * 25)),
@@ -97,6 +101,16 @@ function lanternDeepIdent(): Production {
 export const demoProductions = (picture: Picture | null = null): Production[] =>
   [lanternDeepIdent(), lureBeauty(), plunge(), glassSign(), globeIdent(), fourLines(), brokenSign(picture)].map(graded);
 
+/** Brings the sting to -23 LUFS, as broadcasters ask for (EBU R 128). */
+const STING_GAIN_DB = -3;
+
 /** The season's sting under the ident; the file is kept by the server, which knows its hash. */
 export const stingSound = (hash: string): Sound =>
-  soundSchema.parse({ hash, name: 'Lantern Deep sting.wav', seconds: STING_SECONDS, from: 0, levels: stingLevels() });
+  soundSchema.parse({
+    hash,
+    name: 'Lantern Deep sting.wav',
+    seconds: STING_SECONDS,
+    from: 0,
+    levels: stingLevels(),
+    gainDb: STING_GAIN_DB,
+  });

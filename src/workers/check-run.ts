@@ -88,7 +88,7 @@ export async function runChecks(
     const perSecond = framesPerSecond(rate);
     return [
       ...reader.words.map((words) => checkWords(words, frames, perSecond, needs)),
-      checkSafeArea(reader.words, frames, needs),
+      checkSafeArea(reader.words, frames, perSecond, needs),
       checkFlash(reader.readings, perSecond),
       checkStrobe(motion),
       checkLevels(reader.readings),

@@ -1,5 +1,5 @@
 import { expect, test } from './support/server';
-import { addWords, field, goToRoom, makeProduction, pictureOf, saved, seekTo, type, valueOf } from './support/rooms';
+import { addWords, field, goToRoom, makeProduction, pictureOf, saved, seekTo, sketch, type, valueOf } from './support/rooms';
 
 /** What of performing marks is done by hand: outlines that are drawn, swings, kits with motion, keys that are carried over. */
 
@@ -87,6 +87,7 @@ test('what swings is set by how often and how much it is damped, and says how fa
 
 test('a kit puts look and motion on another mark, and keys go into another production', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Kits that move', '04:00');
+  await sketch(page);
   await addWords(page, 'DEEP');
   await page.getByRole('button', { name: 'Arrival' }).click();
   await page.getByRole('menuitem', { name: /^Spin in/ }).click();

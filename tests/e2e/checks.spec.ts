@@ -1,9 +1,10 @@
-import { addWords, goToRoom, makeProduction, saved, type } from './support/rooms';
+import { addWords, goToRoom, makeProduction, saved, sketch, type } from './support/rooms';
 import { expect, test } from './support/server';
 
 test('in Master all checks are run over the frames, each with a verdict, a figure and a press to where', async ({ page, ironsky }) => {
   test.slow();
   await makeProduction(page, ironsky.url, 'Checked', '00:13');
+  await sketch(page);
   await addWords(page, 'CAN THIS BE READ');
   await saved(page);
   await goToRoom(page, 'Master');
@@ -41,14 +42,20 @@ test('in Master all checks are run over the frames, each with a verdict, a figur
   await expect(checks.getByRole('button', { name: /^Check/ })).toBeVisible();
 });
 
-test('renders are held back, put in another order by keyboard, and go on', async ({ page, ironsky }) => {
+test('how long a frame takes is measured; renders are held back, put in another order by keyboard, and go on', async ({
+  page,
+  ironsky,
+}) => {
   test.slow();
   await makeProduction(page, ironsky.url, 'Queued', '01:00');
+  await sketch(page);
   await addWords(page, 'Q');
   await saved(page);
   await goToRoom(page, 'Master');
   await type(page, 'Scale, %', '5');
   await type(page, 'Sub-frames', '2');
+  await page.getByRole('button', { name: 'Measure how long it takes' }).click();
+  await expect(page.getByRole('status').filter({ hasText: /On this machine about \d.* for all 25/ })).toBeVisible({ timeout: 120_000 });
   await page.getByRole('button', { name: 'Render 25 frames' }).click();
   const queue = page.getByRole('grid', { name: 'Queue' });
   // Others may have left renders in the queue of this server: those of this production are told by their frames.

@@ -1,7 +1,9 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import type { Locator, Page } from '@playwright/test';
 import { decode } from 'fast-png';
 import { poseSample } from '@/core/interchange/pose-samples';
-import { addWords, field, goToRoom, makeProduction, pictureOf, saved, seekTo, type, valueOf } from './support/rooms';
+import { addWords, field, goToRoom, makeProduction, pictureOf, saved, seekTo, sketch, type, valueOf } from './support/rooms';
 import { expect, test } from './support/server';
 
 async function drag(page: Page, from: Locator, dx: number, dy: number): Promise<void> {
@@ -48,6 +50,7 @@ function clickTrack(times: readonly number[], rate = 22_050, seconds = 2): Buffe
 
 test('shots: split with a new camera, carry, cut while it moves, contact sheet, and all of it undone', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Shoals', '02:00');
+  await sketch(page);
   await addWords(page, 'SHOAL');
   await goToRoom(page, 'Choreograph');
   await page.getByRole('button', { name: /^Camera 1/ }).click();
@@ -89,6 +92,7 @@ test('keys: several by a box and by Ctrl, dragged, stretched, reversed, copied; 
   ironsky,
 }) => {
   await makeProduction(page, ironsky.url, 'Currents', '04:00');
+  await sketch(page);
   await goToRoom(page, 'Choreograph');
   await landAt(page, 0, -10);
   await landAt(page, 20, 10);
@@ -188,8 +192,35 @@ test('sound and cues: a click track is drawn and its clicks become cues; keys fa
   await page.reload();
   await expect(page.getByTestId('waveform')).toBeVisible({ timeout: 30_000 });
 
-  // A browser that cannot encode sound says so before it draws anything.
+  // What leaves beside pictures is of the frames that are ordered: a second of the two.
   await goToRoom(page, 'Master');
+  await type(page, 'Last frame, fr', '24');
+  await page.getByRole('button', { name: /^Beyond pictures/ }).click();
+  const taken = async (what: string) => {
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: `Save ${what}`, exact: true }).click();
+    const file = await download;
+    return { name: file.suggestedFilename(), at: await file.path() };
+  };
+  const edits = await taken('Edit list');
+  expect(edits.name).toBe('Soundings.edl');
+  expect(readFileSync(edits.at, 'utf8')).toMatch(/^TITLE: SOUNDINGS[^]+ 00:00:00:00 00:00:01:00 00:00:00:00 00:00:01:00/i);
+  const csv = await taken('Camera, CSV');
+  expect(
+    readFileSync(csv.at, 'utf8')
+      .trim()
+      .split('\n')
+      .filter((line) => /^\d/.test(line)),
+  ).toHaveLength(25);
+  const scene = await taken('Scene, glTF');
+  expect(readFileSync(scene.at).subarray(0, 4).toString()).toBe('glTF');
+  const sound = JSON.parse(
+    execFileSync('ffprobe', ['-v', 'error', '-show_streams', '-of', 'json', (await taken('Sound, WAV')).at]).toString(),
+  ) as { streams: [{ codec_name: string; sample_rate: string; duration: string }] };
+  expect(sound.streams[0]).toMatchObject({ codec_name: 'pcm_s24le', sample_rate: '48000', duration: '1.000000' });
+  await type(page, 'Last frame, fr', '49');
+
+  // A browser that cannot encode sound says so before it draws anything.
   await page.getByRole('checkbox', { name: 'WebM', exact: true }).click({ force: true });
   await page.evaluate(() => Reflect.deleteProperty(globalThis, 'AudioEncoder'));
   await page.getByRole('button', { name: 'Render 50 frames' }).click();
@@ -200,6 +231,7 @@ test('sound and cues: a click track is drawn and its clicks become cues; keys fa
 
 test('a take: recorded from the tracker, or read from a file of poses; a wrong file is refused in words', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Handheld', '02:00');
+  await sketch(page);
   await addWords(page, 'SWELL');
   await goToRoom(page, 'Choreograph');
   await page.getByRole('button', { name: /^Camera 1/ }).click();

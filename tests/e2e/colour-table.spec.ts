@@ -6,7 +6,7 @@ import { setOf } from '../support/set-of';
 import { curve, finished, swirled, tableOf } from './support/finished';
 import type { DrawOrder } from './support/picture-harness';
 import { bare, drawn, HEIGHT, plate, WIDTH } from './support/plates';
-import { addWords, goToRoom, makeProduction, saved } from './support/rooms';
+import { addEffect, addWords, goToRoom, makeProduction, saved, sketch } from './support/rooms';
 import { expect, test } from './support/server';
 
 /** Tables of colours in the picture (Cube LUT Specification 1.0). */
@@ -61,11 +61,11 @@ test('a table of colours is looked up as its specification says, by three colour
 
 test('a .cube file is chosen in Finish, and what is none is refused with its reason', async ({ page: own, ironsky }) => {
   await makeProduction(own, ironsky.url, 'Tabled', '00:10');
+  await sketch(own);
   await addWords(own, 'TABLE');
   await saved(own);
   await goToRoom(own, 'Finish');
-  await own.getByRole('button', { name: 'Effect', exact: true }).click();
-  await own.getByRole('menuitem', { name: 'Table of colours', exact: true }).click();
+  await addEffect(own, 'Table of colours');
   const bench = own.getByRole('complementary', { name: 'Bench' });
   await expect(bench.getByText('Without one the picture stays as it is.')).toBeVisible();
   const choose = async (name: string, text: string) => {

@@ -10,7 +10,7 @@ import { bundleForBrowser } from '../../scripts/bundle.mjs';
 import { solvedFall } from '../support/solved-fall';
 import { packagedTypeface } from '../unit/support/fonts';
 import { bare, drawn, plate } from './support/plates';
-import { addWords, field, goToRoom, makeProduction, saved, seekTo, type } from './support/rooms';
+import { addWords, field, goToRoom, makeProduction, saved, seekTo, sketch, type } from './support/rooms';
 import { expect, test } from './support/server';
 
 /** Marks that fall to pieces, and pictures that come together as they land. */
@@ -98,6 +98,7 @@ test('a word is made to fall by hand, as here so in the test to the bit; it is u
   ironsky,
 }) => {
   await makeProduction(page, ironsky.url, 'Falling', '02:00');
+  await sketch(page);
   await addWords(page, 'SEA');
   await goToRoom(page, 'Choreograph');
   await page.getByRole('navigation', { name: 'Call sheet' }).getByRole('button', { name: /^SEA/ }).click();
@@ -143,6 +144,7 @@ test('a word is made to fall by hand, as here so in the test to the bit; it is u
 
 test('a picture is thrown on a mark and taken off again, and a mark is cut by another, by hand', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Thrown', '01:00');
+  await sketch(page);
   await addWords(page, 'SEA');
   await page.getByRole('button', { name: /^Reveal/ }).click();
   const choosing = page.waitForEvent('filechooser');

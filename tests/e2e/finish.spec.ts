@@ -1,4 +1,3 @@
-import { decode } from 'fast-png';
 import { produce } from 'immer';
 import type { Page } from '@playwright/test';
 import { linearColour } from '@/core/colour/transfer';
@@ -15,7 +14,6 @@ import { setOf } from '../support/set-of';
 import { finished, swirled, tableOf, type Effect } from './support/finished';
 import { at, middleOf, sumOf } from './support/pixels';
 import { bare, drawn, HEIGHT, plate, WIDTH } from './support/plates';
-import { addWords, field, goToRoom, makeProduction, pictureOf, saved, seekTo, type, valueOf } from './support/rooms';
 import { expect, test } from './support/server';
 
 /** What effects make of the picture, against what their formulas say. */
@@ -302,113 +300,6 @@ test('over transparency it fades out of sight, bars are there, and a glow covers
   const glowing = await draw(finished(lamp(), [{ kind: 'glow', channels: { strength: 0.6, threshold: 0, size: 0.2 } }]));
   const [r, , , a] = at(glowing, WIDTH / 2 + 6, HEIGHT / 2);
   expect(a).toBeCloseTo(Math.min(1, r), 2);
-});
-
-test('in Finish effects are added to the strip, set, looked at alone, parted from what was before, and scopes and colours read', async ({
-  page: own,
-  ironsky,
-}) => {
-  await makeProduction(own, ironsky.url, 'Finishing', '01:00');
-  await addWords(own, 'DEEP');
-  await goToRoom(own, 'Finish');
-  const strip = own.getByRole('group', { name: 'Effects in the order in which light takes them' });
-  await expect(strip).toContainText('each is added here');
-  const add = async (name: string) => {
-    await own.getByRole('button', { name: 'Effect', exact: true }).click();
-    await own.getByRole('menuitem', { name, exact: true }).click();
-  };
-  await add('Grain');
-  await add('Glow');
-  await expect(strip.getByRole('button')).toHaveText([/^Picture/, /^Glow/, /^Grain/, /Effect/]);
-  await type(own, 'Scattered, %', '60');
-  await expect(own.getByRole('img', { name: 'Waveform of luma' })).toBeVisible({ timeout: 60_000 });
-  await own.getByRole('radio', { name: 'vectors' }).click();
-  await expect(own.getByRole('img', { name: 'Vectorscope' })).toBeVisible();
-
-  await own.getByRole('button', { name: 'alone', exact: true }).click();
-  await expect(strip.getByRole('button', { name: /^Glow/ })).toContainText('alone');
-  await own.getByRole('button', { name: 'alone', exact: true }).click();
-  await own.getByRole('button', { name: 'before / after' }).click();
-  const divider = own.getByRole('slider', { name: 'Before and after' });
-  await divider.focus();
-  await own.keyboard.press('Shift+ArrowRight');
-  await expect(divider).toHaveAttribute('aria-valuenow', '60');
-
-  await own.getByRole('button', { name: 'Light takes it later' }).click();
-  await expect(strip.getByRole('button')).toHaveText([/^Picture/, /^Grain/, /^Glow/, /Effect/]);
-  await own.keyboard.press('Control+z');
-  await expect(strip.getByRole('button')).toHaveText([/^Picture/, /^Glow/, /^Grain/, /Effect/]);
-
-  const lens = await own.getByTestId('lens').boundingBox();
-  if (!lens) throw new Error('no picture');
-  await pictureOf(own, 0, 1);
-  await own.mouse.click(lens.x + 10, lens.y + 10);
-  const reading = own.getByLabel('Colour that was read');
-  await expect(reading).toContainText('stops');
-  // The ground is a bluish grey near black: far under a card of middle grey.
-  expect(Number(/(-?\d+\.\d+) stops/.exec((await reading.textContent()) ?? '')?.[1])).toBeLessThan(-2);
-  await own.getByRole('button', { name: 'Remove Glow' }).click();
-  await expect(strip.getByRole('button')).toHaveText([/^Picture/, /^Grain/, /Effect/]);
-  await saved(own);
-});
-
-test('a wheel draws the lights toward a colour by hand, in one step of undo, and keeps how bright they are', async ({
-  page: own,
-  ironsky,
-}) => {
-  await makeProduction(own, ironsky.url, 'Balancing', '01:00');
-  await goToRoom(own, 'Finish');
-  await own.getByRole('button', { name: 'Effect', exact: true }).click();
-  await own.getByRole('menuitem', { name: 'Balance', exact: true }).click();
-  const values = async () => Promise.all(['red', 'green', 'blue'].map(async (part) => Number(await valueOf(own, `Lights, ${part}, ×`))));
-  expect(await values()).toEqual([1, 1, 1]);
-  const wheel = own.getByRole('slider', { name: 'Colour of the lights' });
-  await wheel.focus();
-  await own.keyboard.press('Shift+ArrowUp');
-  await own.keyboard.press('Shift+ArrowUp');
-  const [red, green, blue] = (await values()) as [number, number, number];
-  // Two tenths of the way to the rim, which is at 0.4 of a colour difference: red by 1.5748 of that (BT.709).
-  expect(red).toBeCloseTo(1 + 1.5748 * 0.08, 1);
-  expect(blue).toBeCloseTo(1, 1);
-  expect(0.2126 * red + 0.7152 * green + 0.0722 * blue).toBeCloseTo(1, 1);
-  await own.keyboard.press('Delete');
-  expect(await values()).toEqual([1, 1, 1]);
-  await own.keyboard.press('Control+z');
-  expect((await values())[0]).toBeCloseTo(red, 2);
-  await saved(own);
-});
-
-test('a fade that is keyed is seen where it is parted from what was before, at its key and not before it', async ({
-  page: own,
-  ironsky,
-}) => {
-  await makeProduction(own, ironsky.url, 'Fading', '01:00');
-  await goToRoom(own, 'Finish');
-  await own.getByRole('button', { name: 'Effect', exact: true }).click();
-  await own.getByRole('menuitem', { name: 'Fade', exact: true }).click();
-  const faded = field(own, 'Faded, %');
-  await seekTo(own, 0);
-  await own.getByRole('button', { name: 'Set a key of Faded here' }).click();
-  await seekTo(own, 10);
-  await faded.fill('100');
-  await faded.press('Enter');
-  await own.getByRole('button', { name: 'before / after' }).click();
-  const lens = await own.getByTestId('lens').boundingBox();
-  if (!lens) throw new Error('no picture');
-  const shown = async (frame: number) => {
-    await seekTo(own, frame);
-    await pictureOf(own, frame, 8);
-    // What is on the screen: a colour of the page itself, left and right of the divider.
-    const image = decode(await own.screenshot({ clip: { ...lens, y: lens.y + 0.5 * lens.height, height: 1 } }));
-    const at = (share: number) => image.data[image.channels * Math.floor(share * image.width) + 2] as number;
-    return [at(0.25), at(0.75)] as const;
-  };
-  const [begins, middle] = await shown(0);
-  expect(Math.abs(begins - middle)).toBeLessThan(6);
-  const [before, after] = await shown(10);
-  expect(before).toBeGreaterThan(30);
-  expect(after).toBeLessThan(3);
-  await saved(own);
 });
 
 test('curves change what is shown as their formula says, each colour by its own', async () => {

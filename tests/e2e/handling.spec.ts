@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { addWords, field, goToRoom, makeProduction, pictureOf, saved, seekTo, type, valueOf } from './support/rooms';
+import { addWords, field, goToRoom, makeProduction, pictureOf, saved, seekTo, sketch, type, valueOf } from './support/rooms';
 import { expect, test } from './support/server';
 
 /** How the interface handles: numbers, keys, the finder, the plan; and that it can be used without seeing it. */
@@ -9,12 +9,15 @@ import { expect, test } from './support/server';
 async function broken(page: Page): Promise<string[]> {
   // Bars between views tell where they stand once the page has measured itself.
   await page.waitForFunction(() => [...document.querySelectorAll('[role=separator]')].every((bar) => bar.hasAttribute('aria-valuenow')));
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice']).analyze();
+  const axe = new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice']);
+  // What keeps the rules is not told: telling it takes most of the time.
+  const { violations } = await axe.options({ resultTypes: ['violations'] }).analyze();
   return violations.flatMap(({ id, nodes }) => nodes.map((node) => `${id}: ${node.target.join(' ')}`));
 }
 
 test('numbers: typed with arithmetic and units, stepped, dragged, reset, refused', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Numbers');
+  await sketch(page);
   await addWords(page, 'N');
   await type(page, 'Across, m', '1/4 + 25 cm');
   expect(await valueOf(page, 'Across, m')).toBe('0.50');
@@ -53,6 +56,7 @@ test('numbers: typed with arithmetic and units, stepped, dragged, reset, refused
 
 test('a value is keyed beside it, and keys are stepped through from the field', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Keys');
+  await sketch(page);
   await addWords(page, 'K');
   await page.getByRole('button', { name: 'Set a key of Across here' }).click();
   await seekTo(page, 10);
@@ -73,6 +77,7 @@ test('a value is keyed beside it, and keys are stepped through from the field', 
 
 test('keyboard alone: find a command, add words, fly, land, step, remove, undo', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Keyboard');
+  await sketch(page);
   await page.keyboard.press('Control+k');
   await page.getByRole('searchbox', { name: 'Command' }).pressSequentially('add w');
   await page.keyboard.press('ArrowDown');
@@ -96,10 +101,11 @@ test('keyboard alone: find a command, add words, fly, land, step, remove, undo',
   await expect(page.getByLabel('Timecode of the playhead')).toHaveValue('00:00:00:11');
 });
 
-test('light is traced where a render asks for it; how long a frame takes is measured before', async ({ page, ironsky }) => {
+test('light is traced where a render asks for it', async ({ page, ironsky }) => {
   // The program that follows rays is compiled by each worker that draws: in software that takes its time.
   test.setTimeout(600_000);
   await makeProduction(page, ironsky.url, 'Traced', '00:02');
+  await sketch(page);
   await addWords(page, 'RAYS');
   await saved(page);
   await page.getByRole('navigation', { name: 'Call sheet' }).getByRole('button', { name: 'Picture', exact: true }).click();
@@ -109,8 +115,6 @@ test('light is traced where a render asks for it; how long a frame takes is meas
   await expect(page.getByRole('radiogroup', { name: 'Light', exact: true }).getByRole('radio', { name: 'traced' })).toBeChecked();
   await type(page, 'Scale, %', '10');
   await type(page, 'Sub-frames', '1');
-  await page.getByRole('button', { name: 'Measure how long it takes' }).click();
-  await expect(page.getByRole('status').filter({ hasText: /On this machine about \d.* for all 2/ })).toBeVisible({ timeout: 240_000 });
   await page.getByRole('button', { name: 'Render 2 frames' }).click();
   await expect(page.getByText('done · 2 frames')).toBeVisible({ timeout: 240_000 });
   await expect(page.getByText('1 sub-frame · traced')).toBeVisible();
@@ -118,6 +122,7 @@ test('light is traced where a render asks for it; how long a frame takes is meas
 
 test('in the plan a mark is dragged to its place, in one step of undo', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Plan');
+  await sketch(page);
   await addWords(page, 'PLACE');
   await pictureOf(page, 0);
   const plan = page.getByTestId('plan-above');
@@ -169,6 +174,7 @@ test.describe('with the demo', () => {
     expect(await broken(page)).toEqual([]);
     await page.keyboard.press('Escape');
     await page.getByRole('link', { name: /^Open Lantern Deep, ident A/ }).click();
+    await sketch(page);
     await page.getByRole('button', { name: 'LANTERN words' }).click();
     expect(await broken(page)).toEqual([]);
     for (const [opener, opened] of [
@@ -195,6 +201,8 @@ test.describe('with the demo', () => {
     await expect(page.getByRole('dialog')).toBeVisible();
     expect(await broken(page)).toEqual([]);
     await page.keyboard.press('Escape');
+    await goToRoom(page, 'Finish');
+    expect(await broken(page)).toEqual([]);
     await goToRoom(page, 'Master');
     for (const tab of [/^Checks/, /^Versions/, /^Formats/]) {
       await page.getByRole('tab', { name: tab }).click();
@@ -213,7 +221,7 @@ test.describe('with the demo', () => {
   test('at 1280 x 800 nothing is cut off and the lens view has at least 640 x 360', async ({ page, ironsky }) => {
     await page.goto(ironsky.url);
     await page.getByRole('link', { name: /^Open Lantern Deep, ident A/ }).click();
-    for (const room of ['Shape', 'Light', 'Choreograph', 'Master'] as const) {
+    for (const room of ['Shape', 'Light', 'Choreograph', 'Finish', 'Master'] as const) {
       await goToRoom(page, room);
       const sides = async () => {
         const lens = await page.getByTestId('lens').boundingBox();

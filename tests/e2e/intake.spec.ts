@@ -1,12 +1,13 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import type { RenderSummary } from '../../src/core/delivery/listing';
-import { addWords, goToRoom, makeProduction, saved, type } from './support/rooms';
+import { addWords, goToRoom, makeProduction, saved, sketch, type } from './support/rooms';
 import { expect, test } from './support/server';
 
 test('a video is delivered to a station, which reads it back and says what is wrong with it', async ({ page, ironsky }) => {
   test.slow();
   await makeProduction(page, ironsky.url, 'Delivered', '01:00');
+  await sketch(page);
   await addWords(page, 'ICE');
   await saved(page);
   await goToRoom(page, 'Master');
@@ -40,4 +41,20 @@ test('a video is delivered to a station, which reads it back and says what is wr
   const [render] = ((await listed.json()) as { renders: RenderSummary[] }).renders;
   const kept = JSON.parse(readFileSync(path.join(render?.folder ?? '', 'reports/merrow-nine.json'), 'utf8')) as { verdict: string };
   expect(kept.verdict).toBe('refused');
+
+  // The report sheet has it too, with pictures of the render and what the checks say.
+  const download = page.waitForEvent('download');
+  await renders.getByRole('button', { name: 'Report sheet' }).click();
+  const sheet = await download;
+  expect(sheet.suggestedFilename()).toBe('Delivered report sheet.html');
+  // It needs nothing beside itself: it is read on an empty page.
+  const reader = await page.context().newPage();
+  await reader.setContent(readFileSync(await sheet.path(), 'utf8'));
+  const pictures = reader.getByRole('img');
+  await expect(pictures).toHaveCount(12);
+  const widths = await pictures.evaluateAll((found) => (found as HTMLImageElement[]).map((each) => each.naturalWidth));
+  expect(new Set(widths)).toEqual(new Set([320]));
+  for (const words of ['Merrow Nine, playout', 'ProRes 422 HQ', 'Archivo', 'Read: ICE', 'Flashes'])
+    await expect(reader.getByText(words).first()).toBeVisible();
+  await reader.close();
 });

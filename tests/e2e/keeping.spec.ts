@@ -8,7 +8,7 @@ import { PGlite } from '@electric-sql/pglite';
 import { unzipSync } from 'fflate';
 import { seededRandom } from '@/core/motion/random';
 import { freePort, ROOT, startServer } from '../../scripts/lib.mjs';
-import { addWords, makeProduction, saved } from './support/rooms';
+import { addWords, makeProduction, saved, sketch } from './support/rooms';
 import { expect, test } from './support/server';
 
 /** Twenty thousand lines that cross one another everywhere, drawn with a round pen. */
@@ -23,6 +23,7 @@ test('a drawing that would take for ever is refused; the page is free all along,
   ironsky,
 }, info) => {
   await makeProduction(page, ironsky.url, 'Scribble');
+  await sketch(page);
   const file = info.outputPath('scribble.svg');
   writeFileSync(file, scribble());
   const choose = async () => {
@@ -44,6 +45,7 @@ test('a drawing that would take for ever is refused; the page is free all along,
 
 test('a version is kept by name, and restored as an edit that can be undone', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Versions');
+  await sketch(page);
   await addWords(page, 'FIRST');
   await saved(page);
   await page.getByRole('button', { name: 'Versions' }).click();
@@ -66,6 +68,7 @@ test('a version is kept by name, and restored as an edit that can be undone', as
 
 test('two windows: one that saves over a deleted production is offered to keep its own', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Doomed');
+  await sketch(page);
   await addWords(page, 'MINE');
   await saved(page);
   const id = new URL(page.url()).pathname.split('/')[2] as string;
@@ -95,6 +98,7 @@ test('what is not there is said in our words, and About names the licences of wh
 
 test('nothing that is sent makes the server stumble: every answer to bad input is below 500', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Fuzz');
+  await sketch(page);
   const id = new URL(page.url()).pathname.split('/')[2] as string;
   const parts = ['%00', '%ED%A0%80', '%', '%zz', '%C0%AF', '..%2f..%2fetc', 'a'.repeat(3000), '-1', '2147483648', '1e99', id];
   const places = [
@@ -149,6 +153,7 @@ test.describe('on a server of its own', () => {
     ironsky,
   }, info) => {
     await makeProduction(page, ironsky.url, 'Carried');
+    await sketch(page);
     await addWords(page, 'CARGO');
     await saved(page);
     await page.goto(ironsky.url);
@@ -212,6 +217,7 @@ test.describe('on a server of its own', () => {
     ironsky,
   }) => {
     await makeProduction(page, ironsky.url, 'From tomorrow');
+    await sketch(page);
     await saved(page);
     await ironsky.kill();
     // As a later Ironsky on the same folder would leave it.

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { addWords, goToRoom, makeProduction, pictureOf, saved, seekTo } from './support/rooms';
+import { addWords, goToRoom, makeProduction, pictureOf, saved, seekTo, sketch } from './support/rooms';
 import { expect, test } from './support/server';
 
 /** How the views are laid out, and a visit planned in them. */
@@ -13,6 +13,7 @@ const sizeOf = async (page: Page) => {
 test('bars between views move by mouse and keys, fold, and stand where they stood when the page comes back', async ({ page, ironsky }) => {
   await page.setViewportSize({ width: 1280, height: 800 });
   await makeProduction(page, ironsky.url, 'Bars');
+  await sketch(page);
   expect(await sizeOf(page)).toEqual({ width: 640, height: 360 });
   await goToRoom(page, 'Choreograph');
   expect(await sizeOf(page)).toEqual({ width: 640, height: 360 });
@@ -59,6 +60,7 @@ test('three words are visited in the order in which they were selected, and the 
 }) => {
   test.slow();
   await makeProduction(page, ironsky.url, 'Visit', '04:00');
+  await sketch(page);
   await addWords(page, 'far');
   await addWords(page, 'near');
   await addWords(page, 'here');

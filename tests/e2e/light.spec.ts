@@ -1,5 +1,5 @@
 import { expect, test } from './support/server';
-import { addWords, field, goToRoom, makeProduction, pictureOf, saved, type, valueOf } from './support/rooms';
+import { addWords, field, goToRoom, makeProduction, pictureOf, saved, sketch, type, valueOf } from './support/rooms';
 
 /** The room of light, as a person works in it. */
 
@@ -8,6 +8,7 @@ test('a light is added, dragged on the plot, aimed, put where its highlight is w
   ironsky,
 }) => {
   await makeProduction(page, ironsky.url, 'Light');
+  await sketch(page);
   await addWords(page, 'LIT');
   await goToRoom(page, 'Light');
   await pictureOf(page, 0, 1);
@@ -63,6 +64,7 @@ test('lighting is begun in one press, a light looked at alone, surroundings chan
   ironsky,
 }) => {
   await makeProduction(page, ironsky.url, 'Start', '02:00');
+  await sketch(page);
   await addWords(page, 'SEA');
   await goToRoom(page, 'Light');
   await page.getByRole('button', { name: 'Begin with' }).click();

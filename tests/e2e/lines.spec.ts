@@ -10,7 +10,7 @@ import { lineLength, linePaths } from '@/core/solid/line/line-path';
 import { LANTERN_FISH } from '@/demo/lantern-fish';
 import { bundleForBrowser } from '../../scripts/bundle.mjs';
 import { bare, drawn, HEIGHT, WIDTH } from './support/plates';
-import { addWords, goToRoom, makeProduction, saved, type, valueOf } from './support/rooms';
+import { addWords, goToRoom, makeProduction, saved, sketch, type, valueOf } from './support/rooms';
 import { expect, test } from './support/server';
 
 /** Lines that draw themselves: their length against the browser's, how far they are seen, and how they are drawn by hand. */
@@ -100,6 +100,7 @@ test('a line is drawn by hand over the picture, moved by its points and by the k
   ironsky,
 }) => {
   await makeProduction(page, ironsky.url, 'Lines', '01:00');
+  await sketch(page);
   await goToRoom(page, 'Shape');
   await page.getByRole('button', { name: 'Line', exact: true }).click();
   await page.getByRole('button', { name: 'Draw in the views' }).click();

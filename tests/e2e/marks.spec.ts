@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { validateBytes } from 'gltf-validator';
 import type { Page } from '@playwright/test';
-import { addWords, field, goToRoom, makeProduction, pictureOf, saved, type, valueOf } from './support/rooms';
+import { addWords, field, goToRoom, makeProduction, pictureOf, saved, sketch, type, valueOf } from './support/rooms';
 import { expect, test } from './support/server';
 
 /** What a person does to a mark before it moves: letters, settings, looks, copies. */
@@ -26,6 +26,7 @@ async function selectLetters(page: Page, from: number, count: number): Promise<v
 
 test('letters of their own: selected in the words, shown in the lens view, kept while the words are typed', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Letters');
+  await sketch(page);
   await addWords(page, 'LOW TIDE');
   await pictureOf(page, 0);
   await selectLetters(page, 4, 4);
@@ -46,6 +47,7 @@ test('letters of their own: selected in the words, shown in the lens view, kept 
 
 test('a double press on a letter in the lens view puts the caret there, and typing goes on from it', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Caret');
+  await sketch(page);
   await addWords(page, 'XOXOXOX');
   await expect(page.getByTestId('letter-marks')).toHaveAttribute('data-letters', '7');
   const lens = (await page.getByTestId('lens').boundingBox()) as { x: number; y: number; width: number; height: number };
@@ -88,6 +90,7 @@ test('a kit from the shelf: followed, overridden, followed again; saved and put 
   ironsky,
 }) => {
   await makeProduction(page, ironsky.url, 'Kits');
+  await sketch(page);
   await addWords(page, 'HARBOUR');
   await type(page, 'Front width, mm', '31');
   await open(page, 'Kit');

@@ -1,5 +1,5 @@
 import { expect, test } from './support/server';
-import { addWords, field, goToRoom, makeProduction, pictureOf, saved, seekTo, type, valueOf } from './support/rooms';
+import { addWords, field, goToRoom, makeProduction, pictureOf, saved, seekTo, sketch, type, valueOf } from './support/rooms';
 
 /** Letters that take their turn, as a person makes them do so. */
 
@@ -8,6 +8,7 @@ test('a word gets an arrival in two presses, is shown how it would be first, goe
   ironsky,
 }) => {
   await makeProduction(page, ironsky.url, 'Performing', '04:00');
+  await sketch(page);
   await addWords(page, 'SEA');
   await goToRoom(page, 'Choreograph');
   await page.getByRole('navigation', { name: 'Call sheet' }).getByRole('button', { name: /^SEA/ }).click();

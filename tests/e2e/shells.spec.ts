@@ -1,4 +1,4 @@
-import { addWords, field, makeProduction, pictureOf, saved, type, valueOf } from './support/rooms';
+import { addWords, field, makeProduction, pictureOf, saved, sketch, type, valueOf } from './support/rooms';
 import { expect, test } from './support/server';
 
 /** Building a mark from shells, in the section view and on the bench. */
@@ -72,6 +72,7 @@ test('the section: face, offset and bevel by drag, by key and as typed dimension
 
 test('two shells in one plane are said and parted with one press; a mark turns about its front', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Planes');
+  await sketch(page);
   await addWords(page, 'P');
   await page.getByRole('button', { name: 'Duplicate the shell' }).click();
   await expect(page.getByText('have their faces in one plane')).toBeVisible();

@@ -1,12 +1,13 @@
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { addWords, goToRoom, makeProduction, pictureOf, saved, type } from './support/rooms';
+import { addWords, goToRoom, makeProduction, pictureOf, saved, sketch, type } from './support/rooms';
 import { expect, test } from './support/server';
 
 /** What happens when things go wrong: a clear word, and nothing lost. */
 
 test('fonts: not a font, a broken one, one that is too large', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Fonts');
+  await sketch(page);
   await addWords(page, 'KEEP');
   const file = (name: string, bytes: Uint8Array) => {
     const at = path.join(ironsky.folder, name);
@@ -43,6 +44,7 @@ test('a font of one’s own, uploaded and used', async ({ page, ironsky }) => {
 
 test('an emptied text, and characters the font lacks', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Words');
+  await sketch(page);
   await addWords(page, 'GONE');
   await page.getByRole('textbox', { name: 'Words' }).fill('');
   await expect(page.getByText('There is nothing to see while this mark has no words.')).toBeVisible();
@@ -78,6 +80,7 @@ test('a raster too large, a length of nothing, a name of nothing', async ({ page
 
 test('one production in two windows: the later one is told, and both versions are kept', async ({ page, ironsky, context }) => {
   await makeProduction(page, ironsky.url, 'Two windows');
+  await sketch(page);
   await addWords(page, 'FIRST');
   await saved(page);
   const other = await context.newPage();
@@ -99,6 +102,7 @@ test('one production in two windows: the later one is told, and both versions ar
 
 test('the disk is full while rendering: the reason is said, and the render goes on from there later', async ({ page, ironsky }) => {
   await makeProduction(page, ironsky.url, 'Full disk');
+  await sketch(page);
   await addWords(page, 'A');
   await saved(page);
   await goToRoom(page, 'Master');

@@ -7,7 +7,7 @@ import { decode } from 'fast-png';
 import type { Page } from '@playwright/test';
 import type { RenderSummary } from '../../src/core/delivery/listing';
 import { ROOT } from '../../scripts/lib.mjs';
-import { addWords, goToRoom, makeProduction, saved, type } from './support/rooms';
+import { addWords, goToRoom, makeProduction, saved, sketch, type } from './support/rooms';
 import { expect, test } from './support/server';
 
 /** One production in several versions and formats: made in Master, and from the terminal. */
@@ -104,6 +104,7 @@ test('a table from a file takes the place of the rows, and says which of its col
 test('a production leaves in two formats, with its words whole in both', async ({ page, ironsky }) => {
   test.slow();
   await makeProduction(page, ironsky.url, 'Two formats', '00:02');
+  await sketch(page);
   // As composed they fill most of the width.
   await addWords(page, 'DEEP ICE');
   await goToRoom(page, 'Master');

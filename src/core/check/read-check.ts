@@ -63,6 +63,12 @@ const NOT_THERE: Hindrance = { words: 'it is not there', advice: 'It is never th
 
 const wordsIn = (text: string): number => text.trim().split(/\s+/u).filter(Boolean).length;
 
+/** How long some words have to stand, seconds. */
+const secondsNeeded = (text: string, needs: ReadSettings): number => needs.toFind + wordsIn(text) / needs.wordsPerSecond;
+
+/** From one of the frames that were looked at to the next. */
+const stepOf = (frames: readonly number[]): number => (frames.length > 1 ? (frames[1] as number) - (frames[0] as number) : 1);
+
 /** Words of one mark in the frames of a production. */
 export interface WordsOverTime {
   markId: string;
@@ -91,9 +97,9 @@ export function checkWords(
 ): Verdict {
   const count = wordsIn(text);
   const needing = count === 1 ? '1 word needs' : `${count} words need`;
-  const needed = needs.toFind + count / needs.wordsPerSecond;
+  const needed = secondsNeeded(text, needs);
   const hindrances = readings.map((reading) => (reading ? hindrance(reading, needs) : NOT_THERE));
-  const step = frames.length > 1 ? (frames[1] as number) - (frames[0] as number) : 1;
+  const step = stepOf(frames);
   const length = longestStretch(hindrances.map((why) => why === null));
   const seconds = (length * step) / rate;
   const isRead = seconds >= needed;
@@ -134,31 +140,42 @@ function adviceFor(hindrances: readonly (Hindrance | null)[], isSeen: boolean): 
 /** Share of the frame at each side that titles keep clear of. */
 const CLEAR = (1 - TITLE_SAFE) / 2;
 
-/** Whether words that can be read keep within the part of the frame that is safe for graphics. */
-export function checkSafeArea(words: readonly WordsOverTime[], frames: readonly number[], needs: ReadSettings): Verdict {
+/** How far words keep off the edges of the frame where they can be read; null where they cannot. */
+const marginRead = (reading: WordReading | null, needs: ReadSettings): number | null => {
+  if (!reading || hindrance(reading, needs) !== null) return null;
+  const [left, top, right, bottom] = reading.box;
+  return Math.min(left, top, 1 - right, 1 - bottom);
+};
+
+/**
+ * Whether words can be read within the part of the frame that is safe for graphics. Those that can for as long as they need may be seen
+ * beyond it on their way there or from there: that is told.
+ * @param rate frames a second
+ */
+export function checkSafeArea(words: readonly WordsOverTime[], frames: readonly number[], rate: number, needs: ReadSettings): Verdict {
+  const step = stepOf(frames);
   const findings: Finding[] = [];
   let least = 0.5;
-  for (const { name, readings } of words) {
-    const outside = frames.filter((_, i) => {
-      const reading = readings[i];
-      if (!reading || hindrance(reading, needs) !== null) return false;
-      const [left, top, right, bottom] = reading.box;
-      const margin = Math.min(left, top, 1 - right, 1 - bottom);
-      least = Math.min(least, margin);
-      return margin < CLEAR;
-    });
-    findings.push(...spansOf(outside, `“${name}” reaches out of it`));
+  let isReadWithin = true;
+  for (const { name, text, readings } of words) {
+    const margins = readings.map((reading) => marginRead(reading, needs));
+    least = Math.min(least, ...margins.map((margin) => margin ?? least));
+    const outside = frames.filter((_, i) => (margins[i] ?? CLEAR) < CLEAR);
+    if (outside.length === 0) continue;
+    findings.push(...spansOf(outside, `“${name}” reaches out of it`, step));
+    const within = longestStretch(margins.map((margin) => margin !== null && margin >= CLEAR));
+    isReadWithin &&= (within * step) / rate >= secondsNeeded(text, needs);
   }
+  const share = (100 * Math.max(0, least)).toFixed(1);
+  const kept = `what is read keeps ${share} % off the edges; ${Math.round(100 * CLEAR)} % is asked (EBU R 95)`;
+  const state = findings.length === 0 ? 'passes' : isReadWithin ? 'told' : 'fails';
   return {
     check: 'safe',
     label: 'Safe area',
-    state: findings.length > 0 ? 'fails' : 'passes',
-    figure:
-      least === 0.5
-        ? 'no words are read'
-        : `what is read keeps ${(100 * Math.max(0, least)).toFixed(1)} % off the edges; ${Math.round(100 * CLEAR)} % is asked (EBU R 95)`,
+    state,
+    figure: least === 0.5 ? 'no words are read' : state === 'told' ? `${kept}, and kept for as long as reading needs` : kept,
     findings: findings.sort((a, b) => a.from - b.from),
-    advice: findings.length > 0 ? 'Move the camera back, or the words in, while they are read.' : '',
+    advice: state === 'fails' ? 'Move the camera back, or the words in, while they are read.' : '',
     chart: null,
   };
 }

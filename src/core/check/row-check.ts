@@ -65,6 +65,6 @@ export function* checkRow(
   return [
     checkLetters(production, seen),
     ...words.map((each: WordsOverTime) => checkWords(each, frames, rate, needs)),
-    checkSafeArea(words, frames, needs),
+    checkSafeArea(words, frames, rate, needs),
   ];
 }

@@ -1,9 +1,9 @@
 import type { LinearColour } from '../colour/transfer';
-import { coneCosines } from '../frame/light-state';
+import { coneCosines, pastLeaves } from '../frame/light-state';
 import type { FrameState, LightState } from '../frame/frame-state';
 import { smoothstep } from '../motion/smoothstep';
 import { radians } from '../space/angle';
-import { forwardOf, positionOf } from '../space/matrix';
+import { forwardOf, invertRigid, positionOf, transformDirection } from '../space/matrix';
 import { dot, length, scale, subtract, type Vec3 } from '../space/vector';
 
 /** Something that shines into the lens. */
@@ -18,8 +18,9 @@ export interface FlareSource {
   light: LinearColour;
 }
 
-/** Share of its intensity along its axis that a light sends in a direction, by the cosine to that. Leaves of spots are not looked at. */
-function sentAside(light: LightState, cosine: number): number {
+/** Share of its intensity along its axis that a light sends in a direction. */
+function sentAside(light: LightState, direction: Vec3): number {
+  const cosine = dot(forwardOf(light.pose), direction);
   switch (light.kind) {
     case 'sun':
     case 'point':
@@ -29,7 +30,7 @@ function sentAside(light: LightState, cosine: number): number {
       return Math.max(0, cosine);
     case 'spot': {
       const { inner, outer } = coneCosines(light.values);
-      return smoothstep(outer, inner, cosine);
+      return smoothstep(outer, inner, cosine) * pastLeaves(light.values, transformDirection(invertRigid(light.pose), direction));
     }
   }
 }
@@ -54,7 +55,7 @@ export function flareSources({ lights, camera }: FrameState): FlareSource[] {
     const way = subtract(eye, place);
     const far = length(way);
     if (far < 1e-3) return [];
-    const share = sentAside(light, dot(forwardOf(light.pose), way) / far) / (far * far);
+    const share = sentAside(light, scale(way, 1 / far)) / (far * far);
     if (share <= 0) return [];
     return [{ id, place, isDistant: false, width: halfWidth(light) / far, light: sent.map((c) => c * share) as unknown as LinearColour }];
   });

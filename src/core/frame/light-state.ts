@@ -3,6 +3,7 @@ import { coneSteradians, fromLux, MIDDLE_INTENSITY } from '../light/photometry';
 import type { LinearColour } from '../colour/transfer';
 import type { Channels } from '../motion/channel';
 import { readAll } from '../motion/readers';
+import { smoothstep } from '../motion/smoothstep';
 import type { Production } from '../production/production';
 import { resolverOf } from '../production/resolver';
 import { radians } from '../space/angle';
@@ -37,6 +38,20 @@ function perSteradian(light: LightOwnerState): number {
 export function coneCosines({ spread, edge }: { spread: number; edge: number }): { inner: number; outer: number } {
   const half = radians(spread / 2);
   return { outer: Math.cos(half), inner: Math.cos(half * Math.min(0.995, 1 - edge)) };
+}
+
+/** Half of the angle over which a leaf of a spot cuts its light off, radians. */
+export const LEAF_SOFT = 0.02;
+
+/**
+ * What the leaves of a spot let through.
+ * @param away direction from the light in its own axes, along whose -Z it shines
+ */
+export function pastLeaves({ left, right, top, bottom }: Record<'left' | 'right' | 'top' | 'bottom', number>, [x, y, z]: Vec3): number {
+  const along = Math.max(-z, 1e-4);
+  const [turned, raised] = [Math.atan2(x, along), Math.atan2(y, along)];
+  const open = (leafDeg: number, toward: number) => smoothstep(-LEAF_SOFT, LEAF_SOFT, radians(leafDeg) - toward);
+  return open(left, -turned) * open(right, turned) * open(top, raised) * open(bottom, -raised);
 }
 
 /** Brightness of a light: intensity along its axis, or of a sun what falls on a surface that faces it. */

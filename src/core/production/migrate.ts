@@ -4,6 +4,7 @@ import { shellsBetweenDepths } from './migrations/version-2';
 import { focusTargets } from './migrations/version-4';
 import { kit as kitOfOwners, owners } from './migrations/version-5';
 import { partsOfMarks } from './migrations/version-6';
+import { wordsKeptInView } from './migrations/version-11';
 import { CURRENT_VERSION, productionSchema, type Production } from './production';
 
 /** Thrown when something stored or sent is not a production we can read; the message says why, in words. */
@@ -25,6 +26,7 @@ const MIGRATIONS: Record<number, Migration> = {
   8: (old) => ({ ...old, version: 9 }),
   // From 9 to 10: only things that were not there before; the floor only took shadows.
   9: (old) => ({ ...old, version: 10 }),
+  10: wordsKeptInView,
 };
 
 /** Brings a document of any version up to date, without checking it. */

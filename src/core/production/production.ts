@@ -25,7 +25,7 @@ export const MAX_PACES = 60;
 export const MAX_PINS = 9;
 export const MAX_MARKS = 200;
 export const MAX_LIGHTS = 24;
-export const CURRENT_VERSION = 10;
+export const CURRENT_VERSION = 11;
 
 const side = (name: string) =>
   z

@@ -111,8 +111,8 @@ export const versionsSchema = z.object({
     .max(MAX_FORMATS, `There can be at most ${MAX_FORMATS} formats.`)
     .refine(...uniqueIds('formats'))
     .default([]),
-  /** Marks that must stay in view in every format; all words where none is named. */
-  keep: z.array(idField).max(200).default([]),
+  /** Marks that must stay in view in every format; null where nothing was said of it: all words then. */
+  keep: z.array(idField).max(200).nullable().default(null),
   margin: numberField(KEPT_MARGIN),
   /** What files are called: names of fields, *production*, *row* and *format* in braces. */
   names: textField(MAX_NAMES).default('{production} {row} {format}'),

@@ -1,3 +1,4 @@
+import { LEAF_SOFT } from '@/core/frame/light-state';
 import { LIGHT_TEXELS } from './light-rows';
 
 /** The table of lights, and how each of them falls off to the sides. */
@@ -27,7 +28,7 @@ float through(int i, vec3 away) {
   if (axis.w == 0.0 || open == 0.0) return open;
   vec4 leaves = LIGHT(i, 5);
   vec2 turned = atan(vec2(dot(away, normalize(x.xyz)), dot(away, normalize(y.xyz))), vec2(max(c, 1e-4)));
-  const float SOFT = 0.02;
+  const float SOFT = ${LEAF_SOFT};
   return open * smoothstep(-SOFT, SOFT, leaves.x + turned.x) * smoothstep(-SOFT, SOFT, leaves.y - turned.x)
     * smoothstep(-SOFT, SOFT, leaves.z - turned.y) * smoothstep(-SOFT, SOFT, leaves.w + turned.y);
 }

@@ -5,7 +5,7 @@ import { makeFinishKit, putFinish } from '@/core/production/edits/finish-kits';
 import { kitsOfFinish, type Kit } from '@/core/production/kits';
 import { Button, Hint, Pick, Trouble } from '@/parts/controls';
 import { Fold } from '@/parts/fold';
-import { Buttons, NewKit, ShelfButton } from '../shape/kit-shelf';
+import { Buttons, KitButtons, NewKit } from '../shape/kit-shelf';
 import { useKits } from '../shape/use-kits';
 import { useEdit, useProduction, useWorkspace } from '../workspace/workspace';
 
@@ -36,7 +36,7 @@ export function FinishKits() {
           />
           <Buttons>
             <Button onPress={() => choose(chosen)}>Put it on the picture</Button>
-            {own ? <ShelfButton kit={own} shelf={shelf} put={put} take={take} /> : null}
+            {own ? <KitButtons kit={own} shelf={shelf} put={put} take={take} /> : null}
           </Buttons>
         </>
       ) : (

@@ -8,7 +8,7 @@ import type { Mark } from '@/core/production/mark';
 import { Button, Hint, IconButton, Notice, Pick, Trouble } from '@/parts/controls';
 import { Fold } from '@/parts/fold';
 import { useEdit, useProduction, useView, useWorkspace } from '../workspace/workspace';
-import { Buttons, NewKit, ShelfButton } from './kit-shelf';
+import { Buttons, KitButtons, NewKit } from './kit-shelf';
 import { kitValueName } from './kit-words';
 import { useKits } from './use-kits';
 
@@ -95,7 +95,7 @@ export function KitBench({ mark }: { mark: Mark }) {
       <NewKit onMake={(name) => edit((draft) => makeKit(draft, mark.id, name || mark.name))} />
       {kit ? (
         <Buttons>
-          <ShelfButton kit={kit} shelf={shelf} put={put} take={take} />
+          <KitButtons kit={kit} shelf={shelf} put={put} take={take} />
         </Buttons>
       ) : null}
       <Buttons>

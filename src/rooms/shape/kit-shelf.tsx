@@ -2,10 +2,10 @@
 
 import { useState } from 'react';
 import { styled } from 'styled-components';
-import { renameKit } from '@/core/production/edits/kit-edits';
-import type { Kit } from '@/core/production/kits';
-import { Button } from '@/parts/controls';
-import { useEdit } from '../workspace/workspace';
+import { removeKit, renameKit } from '@/core/production/edits/kit-edits';
+import { MAX_KITS, type Kit } from '@/core/production/kits';
+import { Button, Hint } from '@/parts/controls';
+import { useEdit, useProduction } from '../workspace/workspace';
 import type { useKits } from './use-kits';
 
 export const Buttons = styled.div`
@@ -24,8 +24,12 @@ const Name = styled.input`
   background: var(--well);
 `;
 
+interface KitOnShelf extends Pick<ReturnType<typeof useKits>, 'shelf' | 'put' | 'take'> {
+  kit: Kit;
+}
+
 /** Puts a kit of the production on the shelf that all productions share, or takes it off. */
-export function ShelfButton({ kit, shelf, put, take }: { kit: Kit } & Pick<ReturnType<typeof useKits>, 'shelf' | 'put' | 'take'>) {
+function ShelfButton({ kit, shelf, put, take }: KitOnShelf) {
   const edit = useEdit();
   if (shelf.some(({ id }) => id === kit.id))
     return (
@@ -40,9 +44,24 @@ export function ShelfButton({ kit, shelf, put, take }: { kit: Kit } & Pick<Retur
   );
 }
 
-/** A name, and a press that saves a kit by it. */
+/** What can be done with a kit of the production: put on the shelf or taken off, and deleted here. */
+export function KitButtons(props: KitOnShelf) {
+  const edit = useEdit();
+  return (
+    <>
+      <ShelfButton {...props} />
+      <Button $tone="quiet" onPress={() => edit((draft) => removeKit(draft, props.kit.id))}>
+        Delete the kit here
+      </Button>
+    </>
+  );
+}
+
+/** A name, and a press that saves a kit by it; said where no more can be kept. */
 export function NewKit({ onMake }: { onMake: (name: string) => void }) {
   const [name, setName] = useState('');
+  const isFull = useProduction(({ kits }) => kits.length >= MAX_KITS);
+  if (isFull) return <Hint>A production keeps at most {MAX_KITS} kits: delete one here to save another.</Hint>;
   const make = () => {
     onMake(name);
     setName('');

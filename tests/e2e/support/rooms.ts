@@ -30,9 +30,18 @@ export async function makeProduction(page: Page, url: string, name: string, leng
   await expect(page.getByRole('navigation', { name: 'Rooms' })).toBeVisible();
 }
 
+/** Lets the picture be a sketch: where it is not what is looked at, drawing it takes time from all that is. */
+export const sketch = (page: Page): Promise<void> => page.getByRole('radio', { name: 'sketch' }).click();
+
 export async function addWords(page: Page, words: string): Promise<void> {
   await page.getByRole('button', { name: 'Add words' }).click();
   await page.getByRole('textbox', { name: 'Words' }).fill(words);
+}
+
+/** Adds an effect to the strip of Finish. */
+export async function addEffect(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'Effect', exact: true }).click();
+  await page.getByRole('menuitem', { name, exact: true }).click();
 }
 
 export async function goToRoom(page: Page, room: 'Shape' | 'Light' | 'Choreograph' | 'Finish' | 'Master'): Promise<void> {

@@ -6,6 +6,7 @@ import { addEffect } from '@/core/production/edits/effect-edits';
 import { addLight } from '@/core/production/edits/light-edits';
 import { addForm, removeMark } from '@/core/production/edits/mark-edits';
 import { emptyProduction, type Production } from '@/core/production/production';
+import { positionOf } from '@/core/space/matrix';
 
 const made = (recipe: (draft: Production) => void): Production =>
   produce(emptyProduction('Marks', { width: 160, height: 90, rate: '25', length: 50 }), recipe);
@@ -58,6 +59,25 @@ describe('lights that shine into the lens', () => {
     const away = (z: number) => Math.hypot(eye[12] as number, eye[13] as number, (eye[14] as number) - z);
     const [near, far] = [at(0), at(-7)];
     expect(near.light[1] / far.light[1]).toBeCloseTo((away(-7) / away(0)) ** 2, 6);
+  });
+
+  it.each([
+    ['right', 20, 0],
+    ['left', -20, 0],
+    ['top', 0, 20],
+    ['bottom', 0, -20],
+  ] as const)('are cut off by the %s leaf of a spot where they are seen beyond it', (leaf, right, up) => {
+    const eye = positionOf(stateOf(made(() => undefined)).camera.pose);
+    const beside = (deg: number) => 2 * Math.tan((deg * Math.PI) / 180);
+    // Two metres before the lens and looking back at it: its right is the left of the world.
+    const channels = { x: eye[0] + beside(right), y: eye[1] - beside(up), z: eye[2] - 2, pan: 180, spread: 150 };
+    const settings = { aim: { on: 'nothing' } };
+    const open = (degrees: object) => source((draft) => void addLight(draft, 'spot', { channels: { ...channels, ...degrees }, settings }));
+    const [whole] = open({});
+    expect(open({ [leaf]: 15 })).toEqual([]);
+    expect(open({ [leaf]: 20 })[0]?.light[0]).toBeCloseTo((whole?.light[0] ?? 0) / 2, 6);
+    const others = Object.fromEntries(['left', 'right', 'top', 'bottom'].filter((each) => each !== leaf).map((each) => [each, 10]));
+    expect(open({ ...others, [leaf]: 25 })).toEqual([whole]);
   });
 
   it('are no spots that look away, and suns wherever they stand', () => {

@@ -1,3 +1,5 @@
+import { readdirSync } from 'node:fs';
+import path from 'node:path';
 import Rapier from '@dimforge/rapier3d-compat';
 import { decode } from 'fast-png';
 import { buildMark } from '@/core/frame/solids/build-mark';
@@ -17,6 +19,7 @@ import { standingSign } from '@/demo/broken-sign';
 import { deepLight, deepLightPng } from '@/demo/deep-light';
 import { demoProductions } from '@/demo/productions';
 import { STRIKES } from '@/demo/sting';
+import { slugOf } from '../../../scripts/lib.mjs';
 import { solvedFall } from '../../support/solved-fall';
 import { packagedTypeface } from '../support/fonts';
 
@@ -47,6 +50,11 @@ test.each(demos.map((production) => [production.name, production] as const))(
     expect(marginOf(state.finish)).toBeLessThanOrEqual(0.0625);
   },
 );
+
+test('each has a contact sheet', () => {
+  const sheets = readdirSync(path.resolve('docs/contact-sheets'));
+  expect(sheets.sort()).toEqual(demos.map(({ name }) => `${slugOf(name)}.jpg`).sort());
+});
 
 test(
   'the beauty shot has three shots, cut while the camera is fast (common practice: two frames before the key, not ' +

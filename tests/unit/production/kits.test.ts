@@ -4,7 +4,7 @@ import { addOutlineMark } from '@/core/production/edits/outline-edits';
 import { changeKit, followAgain, leaveKit, makeKit, pasteLook, putKit, removeKit, takeNewerKit } from '@/core/production/edits/kit-edits';
 import { addShell, changeShell } from '@/core/production/edits/shell-edits';
 import { addBackwards, addCascade, cascadeFrom, cascadeSpan } from '@/core/production/edits/cascade-edits';
-import { kitPartsOf, ownValues, type Kit } from '@/core/production/kits';
+import { kitPartsOf, MAX_KITS, ownValues, type Kit } from '@/core/production/kits';
 import type { Mark } from '@/core/production/mark';
 import { readProduction } from '@/core/production/migrate';
 import { copyPose, copyPoses, patternSchema } from '@/core/production/pattern';
@@ -30,8 +30,20 @@ describe('kits', () => {
     if (kit) for (const id of ['mark-2', 'mark-3']) putKit(draft, id, kit);
   });
 
+  test('are kept up to a number: beyond it a mark takes the look of one from the shelf and follows none', () => {
+    const full = change(shared, (draft) => {
+      while (makeKit(draft, 'mark-1', 'Another'));
+      putKit(draft, 'mark-2', { ...(shared.kits[0] as Kit), id: 'of-the-shelf', shells: (three.marks[1] as Mark).shells });
+    });
+    expect(full.kits).toHaveLength(MAX_KITS);
+    expect(full.marks[1]).toMatchObject({ kit: null, shells: three.marks[1]?.shells });
+    expect(productionSchema.safeParse(full).success).toBe(true);
+  });
+
   test('put a look on other marks: shells, surfaces and, for words, how they are set', () => {
     expect([0, 1, 2].map((i) => size(shared, i))).toEqual([40, 40, 40]);
+    // It is there once, however often it is put.
+    expect(shared.kits).toHaveLength(1);
     expect(shared.marks.map((mark) => mark.shells.length)).toEqual([2, 2, 2]);
     expect(shared.marks.map((mark) => ownValues(mark, shared.kits))).toEqual([[], [], []]);
     expect(readProduction(JSON.parse(JSON.stringify(shared)))).toEqual(shared);

@@ -1,10 +1,14 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
+import { produce } from 'immer';
 import { evaluate } from '@/core/frame/evaluate';
 import { hexColour } from '@/core/colour/transfer';
 import type { MarkExtent, SurfaceState } from '@/core/frame/frame-state';
 import { readProduction } from '@/core/production/migrate';
-import { CURRENT_VERSION } from '@/core/production/production';
+import { keepInView } from '@/core/production/edits/version-edits';
+import { isKeptInView } from '@/core/production/kept-in-view';
+import type { Mark } from '@/core/production/mark';
+import { CURRENT_VERSION, type Production } from '@/core/production/production';
 import { ofKind } from '@/core/schema/owner-kind';
 import { framesPerSecond } from '@/core/time/rate';
 import { NO_LETTER } from '@/core/outline/part-seat';
@@ -99,6 +103,20 @@ test('version 9 had neither glass nor patterns, and a floor that only takes shad
   expect(face?.patterns).toEqual([]);
   expect(ofKind(set, 'floor')).toMatchObject({ settings: { look: 'shadow' }, channels: { reach: { rest: 0 } } });
   expect([ofKind(set, 'wall'), ofKind(set, 'sweep')].map((each) => each?.channels.on.rest)).toEqual([false, false]);
+});
+
+test('version 10 named no mark that is held in view where all words were; words that are taken out one by one stay out now', () => {
+  const production = documentOf('version-10');
+  const [words, ring] = production.marks as [Mark, Mark];
+  const kept = ({ versions, marks }: Production) => marks.filter((mark) => isKeptInView(versions, mark)).map(({ id }) => id);
+  expect(production.versions.keep).toBeNull();
+  expect(kept(production)).toEqual([words.id]);
+  expect(kept(produce(production, (draft) => keepInView(draft, ring.id, true)))).toEqual([words.id, ring.id]);
+  expect(kept(produce(production, (draft) => keepInView(draft, words.id, false)))).toEqual([]);
+  // Its finish and its kit, rows and formats are as they were.
+  expect(production.finish.map(({ kind }) => kind).sort()).toEqual(['display', 'glow', 'vignette']);
+  expect(production.kits[0]?.finish?.map(({ kind }) => kind)).toHaveLength(3);
+  expect(production.versions.rows.map(({ cells }) => Object.values(cells)[0])).toEqual(['KELP', 'WHALE FALL']);
 });
 
 describe.each(Object.entries(STATES))('%s', (name, states) => {

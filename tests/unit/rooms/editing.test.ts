@@ -225,7 +225,7 @@ describe('the timeline', () => {
 
   test('has a lane for each carrier, the lens, and what else is keyed', () => {
     expect(lanes.map((lane) => lane.label)).toEqual(['Orbit', 'Lens', 'Dome', 'Key light']);
-    expect(lanes[0]?.rivets.map((rivet) => rivet.frame)).toEqual([0, 46, 84, 149]);
+    expect(lanes[0]?.rivets.map((rivet) => rivet.frame)).toEqual([0, 50, 84, 136]);
   });
 
   test('shows by the fill of a move where it is fast', () => {

@@ -15,6 +15,7 @@ import { PickBench } from '@/rooms/timeline/station-bench';
 import { useProduction, useView } from '@/rooms/workspace/workspace';
 import type { TimelinePick } from '@/rooms/workspace/view-store';
 import { key } from '../support/key';
+import { retype } from '../support/page';
 import { showIn } from '../support/workspace';
 
 function keyed() {
@@ -29,11 +30,8 @@ function keyed() {
 const press = (name: string | RegExp) => screen.getByRole('button', { name });
 const channel = (production: Production, path: string, name = 'x') => ownerAt(production, path)?.channels[name];
 const frames = (production: Production, path: string) => channel(production, path)?.keys.map(({ frame }) => frame);
-async function type(user: ReturnType<typeof showIn>['user'], name: string, text: string) {
-  const field = screen.getByRole('textbox', { name });
-  await user.clear(field);
-  await user.type(field, `${text}{Enter}`);
-}
+const type = (user: ReturnType<typeof showIn>['user'], name: string, text: string) =>
+  retype(user, screen.getByRole('textbox', { name }), text);
 
 describe('several keys', () => {
   function Bench() {

@@ -1,29 +1,8 @@
-import type { RenderSummary } from '@/core/delivery/listing';
-import { renderSettingsSchema } from '@/core/delivery/render-settings';
 import { outputWords, settingsWords, shareDone, stateWords } from '@/rooms/master/render-words';
 import type { RenderProgress } from '@/rooms/master/job-hand';
+import { renderSummary as render } from '../support/render-summary';
 
 /** What a person reads of a render, wherever it stands. */
-
-const render = (change: Partial<RenderSummary> = {}, settings: object = {}): RenderSummary => ({
-  id: 'r',
-  productionId: 'p',
-  productionName: 'Ident',
-  revision: 1,
-  settings: renderSettingsSchema.parse({ last: 9, ...settings }),
-  status: 'open',
-  reason: null,
-  position: 1,
-  total: 10,
-  done: 4,
-  videos: [],
-  encoding: null,
-  working: 0,
-  folder: 'somewhere',
-  reports: [],
-  createdAt: new Date(0).toISOString(),
-  ...change,
-});
 
 const progress = (change: Partial<RenderProgress> = {}): RenderProgress => ({
   phase: 'frames',

@@ -16,7 +16,7 @@ import { WordsField } from '@/rooms/shape/words-field';
 import { useEdit, useProduction } from '@/rooms/workspace/workspace';
 import { changeRange } from '@/core/production/edits/run-edits';
 import { key } from '../support/key';
-import { drag } from '../support/page';
+import { drag, retype } from '../support/page';
 import { showIn } from '../support/workspace';
 import { serving } from '../support/server';
 
@@ -105,11 +105,8 @@ describe('letters that are selected', () => {
     act(() => shown.view.setState({ letters: { markId: id, from: 0, to: 3 } }));
     return { ...shown, id, runs: () => wordsOf(shown.now()).runs };
   };
-  const type = async (user: ReturnType<typeof bench>['user'], name: RegExp, text: string) => {
-    const input = screen.getByRole('textbox', { name });
-    await user.clear(input);
-    await user.type(input, `${text}{Enter}`);
-  };
+  const type = (user: ReturnType<typeof bench>['user'], name: RegExp, text: string) =>
+    retype(user, screen.getByRole('textbox', { name }), text);
 
   test('are told to be selected first', () => {
     showIn(worded('LANTERN').production, <Bench />);

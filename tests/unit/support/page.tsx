@@ -6,7 +6,7 @@ import type { ReactElement } from 'react';
 export const WIDE = 600;
 export const HIGH = 300;
 
-/** What the page of a test lacks beside a browser's: layout, its observers, and pointers that are held. */
+/** What the page of a test lacks beside a browser's: layout, its observers, pictures, and pointers that are held. */
 class StillObserver {
   observe(): void {}
   unobserve(): void {}
@@ -21,6 +21,8 @@ Object.assign(Element.prototype, {
 });
 Object.defineProperty(HTMLElement.prototype, 'clientWidth', { configurable: true, get: () => WIDE });
 Object.defineProperty(HTMLElement.prototype, 'clientHeight', { configurable: true, get: () => HIGH });
+// Canvases have nothing to draw with: what is drawn on them is left out.
+HTMLCanvasElement.prototype.getContext = () => null;
 globalThis.CSS ??= { escape: (text: string) => text, supports: () => false } as unknown as typeof CSS;
 globalThis.DOMRect ??= class {
   readonly left: number;
@@ -51,4 +53,10 @@ export async function drag(user: ReturnType<typeof userEvent.setup>, target: Ele
     ...through.map((place) => ({ target, coords: at(place) })),
     { target, keys: '[/MouseLeft]', coords: at(through.at(-1) ?? from) },
   ]);
+}
+
+/** Types something in the place of what a field says, and enters it. */
+export async function retype(user: ReturnType<typeof userEvent.setup>, field: Element, text: string): Promise<void> {
+  await user.clear(field);
+  await user.type(field, `${text}{Enter}`);
 }

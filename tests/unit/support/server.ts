@@ -6,7 +6,7 @@ export interface Asked {
 }
 type Answer = unknown;
 /** What the server says: by method and path, each a value or what makes one; a Response goes out as it is. */
-type Routes = Record<string, Answer | ((asked: Asked) => Answer)>;
+export type Routes = Record<string, Answer | ((asked: Asked) => Answer)>;
 
 /** Plays the server: answers by `METHOD /path`, refuses what it does not know, and notes all that it was asked. */
 export function serving(routes: Routes): Asked[] {

@@ -1,5 +1,5 @@
 import { cleanText } from '../../schema/text';
-import { kitPartsOf, lookOf, merged, putLook, takenFrom, type Kit } from '../kits';
+import { kitPartsOf, lookOf, MAX_KITS, merged, putLook, takenFrom, type Kit } from '../kits';
 import { fitted } from '../motion-of';
 import type { Production } from '../production';
 import { freshId } from './fresh-id';
@@ -7,10 +7,10 @@ import { plainCopy } from '../../schema/plain-copy';
 
 const markOf = (draft: Production, id: string) => draft.marks.find((mark) => mark.id === id);
 
-/** Saves the look of a mark as a kit, which the mark then follows; returns the kit. */
+/** Saves the look of a mark as a kit, which the mark then follows; returns the kit, or null where there are as many as there can be. */
 export function makeKit(draft: Production, markId: string, name: string): Kit | null {
   const mark = markOf(draft, markId);
-  if (!mark) return null;
+  if (!mark || draft.kits.length >= MAX_KITS) return null;
   const kit: Kit = plainCopy({
     id: freshId(draft.kits, 'kit'),
     name: cleanText(name, 60).trim() || 'Kit',
@@ -26,19 +26,17 @@ export function makeKit(draft: Production, markId: string, name: string): Kit | 
 
 /**
  * Puts a kit on a mark, which follows it from now on. A kit from the shelf joins the production; one that is there already is used as it
- * is there.
+ * is there. Where there are as many as there can be, the mark takes its look and follows none.
  */
 export function putKit(draft: Production, markId: string, kit: Kit): void {
   const mark = markOf(draft, markId);
   if (!mark) return;
-  let own = draft.kits.find(({ id }) => id === kit.id);
-  if (!own) {
-    own = plainCopy(kit);
-    draft.kits.push(own);
-  }
-  const { motion, frames } = own;
-  putLook(mark, lookOf({ ...plainCopy(own), motion: motion && fitted(motion, frames, draft.format.length) }));
-  mark.kit = own.id;
+  const known = draft.kits.find(({ id }) => id === kit.id);
+  const put = plainCopy(known ?? kit);
+  putLook(mark, lookOf({ ...put, motion: put.motion && fitted(put.motion, put.frames, draft.format.length) }));
+  const isKept = known !== undefined || draft.kits.length < MAX_KITS;
+  if (isKept && !known) draft.kits.push(plainCopy(kit));
+  mark.kit = isKept ? kit.id : null;
 }
 
 /** Gives a kit another look. Marks that follow it change with it, but where they had values of their own. */

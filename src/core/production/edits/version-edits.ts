@@ -121,7 +121,7 @@ export function placeIn(format: DeliveryFormat, markId: string): PlaceInFormat {
   return format.places.at(-1) as PlaceInFormat;
 }
 
-/** Lets a mark be held in view in every format, or not. Where none was named, all words were. */
+/** Lets a mark be held in view in every format, or not. Where nothing was said of it, all words were. */
 export function keepInView(draft: Production, markId: string, keep: boolean): void {
   const { versions, marks } = draft;
   const named = marks.filter((mark) => isKeptInView(versions, mark)).map(({ id }) => id);

@@ -15,6 +15,7 @@ export function KeptMarks() {
   const edit = useEdit();
   const marks = useProduction((p) => p.marks);
   const versions = useProduction((p) => p.versions);
+  const isNothing = marks.length > 0 && !marks.some((mark) => isKeptInView(versions, mark));
   return (
     <>
       <Heading>Kept in view</Heading>
@@ -26,6 +27,7 @@ export function KeptMarks() {
           </Tick>
         ))}
       </div>
+      {isNothing ? <Hint>Nothing has to be: shots are as they are, cut off by the format.</Hint> : null}
       <NumberField
         meta={MARGIN}
         value={versions.margin}

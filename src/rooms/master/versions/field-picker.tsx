@@ -52,20 +52,30 @@ const Item = styled(ListBoxItem)`
   }
 `;
 
+interface Offered {
+  id: string;
+  variable: Variable;
+}
+
 const wordsOf = ({ label, holder }: Variable) => `${holder}: ${label}`;
 
 /** Values whose words have all that was typed, in whatever order. */
-function matching(all: readonly Variable[], typed: string): Variable[] {
+function matching(all: readonly Offered[], typed: string): Offered[] {
   const parts = typed.toLowerCase().split(/\s+/).filter(Boolean);
-  return all.filter((each) => parts.every((part) => wordsOf(each).toLowerCase().includes(part))).slice(0, OFFERED);
+  return all.filter(({ variable }) => parts.every((part) => wordsOf(variable).toLowerCase().includes(part))).slice(0, OFFERED);
 }
 
 /** Any value of the production, found by typing, to be made a field. */
 export function FieldPicker({ production, onPick }: { production: Production; onPick: (variable: Variable) => void }) {
   const [typed, setTyped] = useState('');
   const [picks, setPicks] = useState(0);
-  const all = useMemo(() => variablesOf(production), [production]);
-  const offered = useMemo(() => matching(all, typed).map((variable) => ({ id: JSON.stringify(variable.target), variable })), [all, typed]);
+  // There are hundreds in a production, and it changes with every edit: they are gathered for who looks for one.
+  const [isSought, setSought] = useState(false);
+  const all = useMemo(
+    () => (isSought ? variablesOf(production).map((variable, i): Offered => ({ id: String(i), variable })) : []),
+    [production, isSought],
+  );
+  const offered = useMemo(() => matching(all, typed), [all, typed]);
   return (
     // Once something is picked it begins anew: emptied in place, it would open its list again.
     <Box
@@ -74,6 +84,7 @@ export function FieldPicker({ production, onPick }: { production: Production; on
       aria-label="Make a field of a value"
       inputValue={typed}
       onInputChange={setTyped}
+      onFocusChange={setSought}
       items={offered}
       selectedKey={null}
       allowsEmptyCollection
@@ -89,7 +100,7 @@ export function FieldPicker({ production, onPick }: { production: Production; on
       <Input placeholder="Find a value: words, colour…" />
       <AriaButton aria-label="Show values">▾</AriaButton>
       <Menu maxHeight={300}>
-        <ListBox<(typeof offered)[number]> renderEmptyState={() => <Item textValue="nothing">No value is called that.</Item>}>
+        <ListBox<Offered> renderEmptyState={() => <Item textValue="nothing">No value is called that.</Item>}>
           {({ id, variable }) => (
             <Item id={id} textValue={wordsOf(variable)}>
               {variable.holder} <small>{variable.label}</small>
