@@ -8,15 +8,15 @@ import { eachDemo } from './demo-renders.mjs';
 import { ROOT } from './lib.mjs';
 
 const TO = path.join(ROOT, 'docs/intake-reports');
-/** Those with a sound go to the channel itself; what is silent to screens that have none. */
-const PLAYOUT = { station: 'merrow-nine', kind: 'prores-422-hq' };
-const SCREENS = { station: 'quayside', kind: 'mp4' };
+/** Those with a sound go to the channel itself; what is silent to screens that have none, where 1280x720 is as welcome. */
+const PLAYOUT = { station: 'merrow-nine', kind: 'prores-422-hq', scale: 1 };
+const SCREENS = { station: 'quayside', kind: 'mp4', scale: 2 / 3 };
 
 mkdirSync(TO, { recursive: true });
 await eachDemo(async ({ id, name, slug, ask, render }) => {
   const { document } = await ask(`/productions/${id}`);
-  const { station, kind } = document.sound ? PLAYOUT : SCREENS;
-  await render('--files', kind, '--samples', '1', '--light', 'plain');
+  const { station, kind, scale } = document.sound ? PLAYOUT : SCREENS;
+  await render('--files', kind, '--samples', '1', '--light', 'plain', '--scale', String(scale));
   const { renders } = await ask(`/productions/${id}/renders`);
   const report = await ask(`/renders/${renders[0].id}/deliver`, {
     method: 'POST',

@@ -123,8 +123,8 @@ export function fourLines(): Production {
     [54, 8.1],
     [112, 8],
     [172, 7.5],
-    [208, 8],
-    [249, 7.5],
+    [208, 8.3],
+    [249, 7.8],
   ]);
   orbit.channels.radius.keys = away;
   camera.lens.channels.focalLengthMm.rest = 32;
