@@ -4,6 +4,7 @@ import { sql } from 'drizzle-orm';
 import { encode } from 'fast-png';
 import { outputOfKind, type Output } from '@/core/delivery/outputs/outputs';
 import { renderSettingsSchema, type RenderSettings } from '@/core/delivery/render-settings';
+import { MAX_FRAMES } from '@/core/production/frame-format';
 import type { FrameFormat } from '@/core/production/production';
 import { database } from '@/server/database';
 import { UserError } from '@/server/errors';
@@ -204,6 +205,20 @@ describe('the queue', () => {
     const { status: now, videos, folder } = await renderSummary(id);
     expect([now, videos]).toEqual(['done', ['video.webm']]);
     expect(readdirSync(folder).sort()).toEqual(['frame_00000.jpg', 'frame_00001.jpg', 'video.webm']);
+  });
+
+  test('the longest production there is goes on with the frames that are missing of its 36,000', async () => {
+    const { id: production } = await createProduction('Long', { ...format, length: MAX_FRAMES });
+    const { id, folder, total } = await orderRender(production, renderSettingsSchema.parse({ last: MAX_FRAMES - 1 }));
+    expect(total).toBe(36_000);
+    expect(await draw()).toEqual([0, 1, 2, 3, 4, 5, 6, 7]);
+    await setStatus(id, 'cancelled');
+    const missing = [17, 20_000, 35_999];
+    for (let frame = 8; frame < total; frame++)
+      if (!missing.includes(frame)) writeFileSync(path.join(folder, `frame_${String(frame).padStart(5, '0')}.png`), png);
+    expect(await setStatus(id, 'open')).toMatchObject({ status: 'open', done: total - 3 });
+    expect(await draw()).toEqual(missing);
+    expect(await renderSummary(id)).toMatchObject({ status: 'done', done: total });
   });
 
   test('every so many frames are drawn where that is asked', async () => {
