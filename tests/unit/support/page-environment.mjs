@@ -7,8 +7,9 @@ class SilentWorker extends EventTarget {
 }
 
 /** A canvas without a page, on which nothing is drawn. */
-class BlankCanvas {
+class BlankCanvas extends EventTarget {
   constructor(width, height) {
+    super();
     Object.assign(this, { width, height });
   }
 }
