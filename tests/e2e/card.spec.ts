@@ -4,7 +4,7 @@ import { addForm } from '@/core/production/edits/mark-edits';
 import { emptyProduction } from '@/core/production/production';
 import { bundleForBrowser } from '../../scripts/bundle.mjs';
 import { drawn } from './support/plates';
-import { addWords, goToRoom, makeProduction, pictureOf, saved, type, valueOf } from './support/rooms';
+import { addWords, goToRoom, makeProduction, pictureOf, saved, sketch, type, valueOf } from './support/rooms';
 import { expect, test } from './support/server';
 
 /** A graphics card that fails: a clear word, and nothing lost. */
@@ -19,6 +19,7 @@ function loseContext(): void {
   WebGL2RenderingContext.prototype.clear = function (mask) {
     WebGL2RenderingContext.prototype.clear = clear;
     this.getExtension('WEBGL_lose_context')?.loseContext();
+    console.info('The context is lost.');
     clear.call(this, mask);
   };
 }
@@ -46,6 +47,32 @@ test('a graphics context that is lost while the picture is drawn is begun anew, 
   await saved(page);
   await page.keyboard.press('Control+z');
   expect(Number(await valueOf(page, 'Turn, °'))).toBe(0);
+});
+
+test('a graphics context that is lost within a render: what was being drawn is drawn again, and the render gets done', async ({
+  page,
+  ironsky,
+}) => {
+  await makeProduction(page, ironsky.url, 'Lost on the way');
+  await sketch(page);
+  await addWords(page, 'HOLD');
+  await saved(page);
+  await goToRoom(page, 'Master');
+  await type(page, 'Last frame, fr', '19');
+  await type(page, 'Scale, %', '5');
+  await type(page, 'Sub-frames', '2');
+  const lost = page.waitForEvent('console', (message) => message.text() === 'The context is lost.');
+  let isLost = false;
+  await page.route('**/frames/3?*', async (route) => {
+    if (!isLost) await inWorkers(page, loseContext);
+    isLost = true;
+    await route.continue();
+  });
+  await page.getByRole('button', { name: 'Render 20 frames' }).click();
+  await lost;
+  const list = page.getByRole('list', { name: 'Renders' });
+  await expect(list.getByText('done · 20 frames')).toBeVisible({ timeout: 120_000 });
+  await expect(list.getByRole('alert')).toHaveCount(0);
 });
 
 test('a card that refuses the program for rays draws plain, and that is said; a traced frame that is ordered is refused', async ({

@@ -110,6 +110,9 @@ export class LookMaker {
     }
     const made = await look(this.client, of, shownOf(production, { rowId: row.id, formatId })).catch((error: unknown) => {
       if (error instanceof CancelledError) throw error;
+      // A card that was lost does not come back to it: the next row is drawn by another.
+      this.client?.dispose();
+      this.client = null;
       return { of, still: '', verdicts: [], trouble: error instanceof Error ? error.message : 'It could not be drawn.' };
     });
     const key = lookKey(this.productionId, row.id);
