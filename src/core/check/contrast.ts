@@ -15,21 +15,26 @@ const LEAST = 6;
  * @returns null where too little of either is seen
  */
 export function contrastAround(luminance: Float32Array, isOwn: (pixel: number) => boolean, width: number, height: number): number | null {
+  const mask = Uint8Array.from(luminance, (_, at) => (isOwn(at) ? 1 : 0));
+  const near = widened(widened(mask, width, height, [1, 0]), width, height, [0, 1]);
   const [own, beside]: [number[], number[]] = [[], []];
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const at = y * width + x;
-      if (isOwn(at)) {
-        own.push(luminance[at] as number);
-        continue;
-      }
-      let isBeside = false;
-      for (let dy = -BESIDE; dy <= BESIDE && !isBeside; dy++)
-        for (let dx = -BESIDE; dx <= BESIDE && !isBeside; dx++)
-          isBeside = x + dx >= 0 && x + dx < width && y + dy >= 0 && y + dy < height && isOwn(at + dy * width + dx);
-      if (isBeside) beside.push(luminance[at] as number);
-    }
+  luminance.forEach((value, at) => {
+    if (mask[at]) own.push(value);
+    else if (near[at]) beside.push(value);
+  });
   return own.length < LEAST || beside.length < LEAST ? null : contrastRatio(medianOf(own), medianOf(beside));
+}
+
+/** A mask that takes in what is beside it, along one way. */
+function widened(mask: Uint8Array, width: number, height: number, [dx, dy]: readonly [number, number]): Uint8Array {
+  return mask.map((_, at) => {
+    const [x, y] = [at % width, Math.floor(at / width)];
+    for (let k = -BESIDE; k <= BESIDE; k++) {
+      const [u, v] = [x + k * dx, y + k * dy];
+      if (u >= 0 && u < width && v >= 0 && v < height && mask[v * width + u]) return 1;
+    }
+    return 0;
+  });
 }
 
 function medianOf(values: number[]): number {
