@@ -1,7 +1,8 @@
-import { readdirSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import Rapier from '@dimforge/rapier3d-compat';
 import { decode } from 'fast-png';
+import { intakeReportSchema } from '@/core/delivery/intake';
 import { buildMark } from '@/core/frame/solids/build-mark';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
 import { actingEffects, marginOf } from '@/core/finish/reach';
@@ -60,7 +61,7 @@ test('each has been read by a station, whole, and was not refused', () => {
   const folder = path.resolve('docs/intake-reports');
   expect(readdirSync(folder).sort()).toEqual(demos.map(({ name }) => `${slugOf(name)}.json`).sort());
   for (const { name, format } of demos) {
-    const report = JSON.parse(readFileSync(path.join(folder, `${slugOf(name)}.json`), 'utf8')) as IntakeReport;
+    const report = intakeReportSchema.parse(JSON.parse(readFileSync(path.join(folder, `${slugOf(name)}.json`), 'utf8')));
     expect([name, report.verdict]).not.toContain('refused');
     const length = report.points.find(({ point }) => point === 'length');
     expect(length?.found).toContain(`${format.length} frames`);
