@@ -1,5 +1,6 @@
 #!/usr/bin/env node
-// Draws the stills and strips of the demo productions anew, into src/demo/stills: they ship with the application.
+// Draws the stills and strips of the demo productions anew, into src/demo/stills: they ship with the application. Numbers of productions,
+// from 0, choose some.
 import { copyFileSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -11,7 +12,9 @@ const TO = path.join(ROOT, 'src/demo/stills');
 ensurePackages();
 ensureBuild();
 ensureBrowser();
-rmSync(TO, { recursive: true, force: true });
+const chosen = process.argv.slice(2).flatMap((number) => ['.png', '.strip.webp'].map((ending) => `${number}${ending}`));
+// What does not ship is drawn by the desk.
+for (const file of chosen.length > 0 ? chosen : ['']) rmSync(path.join(TO, file), { recursive: true, force: true });
 const folder = mkdtempSync(path.join(tmpdir(), 'ironsky-stills-'));
 const { url, child, failed } = await startServer({ port: await freePort(), quiet: true, env: { IRONSKY_DATA: folder, IRONSKY_DEMO: '1' } });
 if (failed !== null) process.exit(failed);

@@ -64,7 +64,7 @@ function lineOfType(production: Production, text: string, index: number, size: n
  * behind each in their own way, and leave past the lens as the camera goes on to the next.
  */
 export function fourLines(): Production {
-  const production = emptyProduction('Lantern Deep, four lines', { width: 1920, height: 1080, rate: '25', length: 250 });
+  const production = emptyProduction('Lantern Deep, four lines', { width: 1920, height: 1080, rate: '25', length: 290 });
   production.seed = 411;
   const first = lineOfType(production, 'WHERE THE LIGHT ENDS', 0, 0.36);
   const second = lineOfType(production, 'SOMETHING KEEPS', 1, 0.46);
@@ -74,25 +74,25 @@ export function fourLines(): Production {
   turns(first, [
     { start: 'rise', from: 2, to: 34, settings: { of: 'words', shellId: FRONT } },
     { start: 'deep', from: 14, to: 52, channels: { z: -2.4 }, settings: { shellId: OUTLINE, order: 'middle' } },
-    { start: 'lens', from: 58, to: 82, way: 'exit', channels: { z: 8 } },
+    { start: 'lens', from: 76, to: 100, way: 'exit', channels: { z: 8 } },
   ]);
   turns(second, [
-    { start: 'unfold', from: 64, to: 98, settings: { shellId: FRONT } },
-    { start: 'typed', from: 72, to: 104, settings: { shellId: OUTLINE } },
-    { start: 'lens', from: 116, to: 138, way: 'exit', channels: { z: 8 }, settings: { order: 'edges' } },
+    { start: 'unfold', from: 82, to: 116, settings: { shellId: FRONT } },
+    { start: 'typed', from: 90, to: 122, settings: { shellId: OUTLINE } },
+    { start: 'lens', from: 146, to: 168, way: 'exit', channels: { z: 8 }, settings: { order: 'edges' } },
   ]);
   turns(third, [
-    { start: 'gather', from: 118, to: 160, channels: { scatter: 2.2 }, settings: { shellId: FRONT } },
-    { start: 'grow', from: 134, to: 166, settings: { shellId: OUTLINE, order: 'middle' } },
-    { start: 'lens', from: 176, to: 196, way: 'exit', channels: { z: 8 }, settings: { order: 'random' } },
+    { start: 'gather', from: 148, to: 190, channels: { scatter: 2.2 }, settings: { shellId: FRONT } },
+    { start: 'grow', from: 164, to: 196, settings: { shellId: OUTLINE, order: 'middle' } },
+    { start: 'lens', from: 216, to: 236, way: 'exit', channels: { z: 8 }, settings: { order: 'random' } },
   ]);
   // The last word lights up, and breathes.
   const [front] = fourth.shells;
   if (front) front.surfaces.face = surfaceOf({ material: 'glow', colour: '#ff9a3d', glow: 0.5 });
   turns(fourth, [
-    { start: 'grow', from: 178, to: 206, settings: { shellId: OUTLINE, order: 'edges' } },
-    { start: 'flash', from: 184, to: 226, channels: { glow: 9 }, settings: { shellId: FRONT } },
-    { start: 'drop', from: 182, to: 214, channels: { y: 1.6 }, settings: { shellId: FRONT, order: 'random' } },
+    { start: 'grow', from: 218, to: 246, settings: { shellId: OUTLINE, order: 'edges' } },
+    { start: 'flash', from: 224, to: 266, channels: { glow: 9 }, settings: { shellId: FRONT } },
+    { start: 'drop', from: 222, to: 254, channels: { y: 1.6 }, settings: { shellId: FRONT, order: 'random' } },
   ]);
 
   // Light from far off, alike for all four.
@@ -100,31 +100,31 @@ export function fourLines(): Production {
   if (!floor || !dome || !key) throw new Error('The demo is not what it should be.');
   floor.channels.on.rest = false;
   dome.channels.strength.rest = 0.75;
-  key.channels.azimuth.keys = straight(0, -52, 249, 38).keys;
-  dome.channels.turn.keys = straight(0, -30, 249, 24).keys;
+  key.channels.azimuth.keys = straight(0, -52, 289, 38).keys;
+  dome.channels.turn.keys = straight(0, -30, 289, 24).keys;
 
   const { camera, orbit } = firstCamera(production);
   const stops = (values: readonly [number, number, number, number]) =>
     keys([
       [0, values[0]],
-      [54, values[0] * 0.98],
-      [92, values[1]],
-      [112, values[1] * 1.01],
-      [150, values[2]],
-      [172, values[2] * 1.005],
-      [208, values[3]],
-      [249, values[3] * 1.004],
+      [72, values[0] * 0.98],
+      [110, values[1]],
+      [142, values[1] * 1.01],
+      [180, values[2]],
+      [212, values[2] * 1.005],
+      [248, values[3]],
+      [289, values[3] * 1.004],
     ]);
   orbit.channels.pivotZ.keys = stops([-0.02, -STEP, -2 * STEP, -3 * STEP]);
   orbit.channels.azimuth.keys = stops([-16, 13, -9, 4]);
   orbit.channels.height.keys = stops([-3, 4, -4, 2]);
   const away = keys([
-    [0, 8.8],
-    [54, 8.1],
-    [112, 8],
-    [172, 7.5],
-    [208, 8.3],
-    [249, 7.8],
+    [0, 9.2],
+    [72, 8.6],
+    [142, 8.4],
+    [212, 7.5],
+    [248, 8.3],
+    [289, 7.8],
   ]);
   orbit.channels.radius.keys = away;
   camera.lens.channels.focalLengthMm.rest = 32;

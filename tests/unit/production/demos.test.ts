@@ -2,6 +2,8 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import Rapier from '@dimforge/rapier3d-compat';
 import { decode } from 'fast-png';
+import { checkSafeArea, checkWords, readSettingsSchema } from '@/core/check/read-check';
+import { wordsAt, wordsToRead } from '@/core/check/words-at';
 import { intakeReportSchema } from '@/core/delivery/intake';
 import { buildMark } from '@/core/frame/solids/build-mark';
 import type { MarkSolids } from '@/core/frame/solids/mark-solids';
@@ -106,6 +108,23 @@ test.each([
       expect(Math.max(Math.abs(x), Math.abs(y))).toBeLessThan(0.9);
     }
   }
+});
+
+test('each line of type stands as long as its words need to be read, within the safe area (EBU R 95)', async () => {
+  const built = await solidsOf(lines);
+  const { marks, words } = wordsToRead(lines);
+  const frames = Array.from({ length: lines.format.length }, (_, frame) => frame);
+  for (const frame of frames)
+    wordsAt(lines, marks, frame, (id) => built.get(id)?.bounds).read.forEach((reading, i) =>
+      // How they stand out is told by the picture alone.
+      words[i]?.readings.push(reading && { ...reading, contrast: 21 }),
+    );
+  const needs = readSettingsSchema.parse({});
+  const verdicts = [...words.map((each) => checkWords(each, frames, 25, needs)), checkSafeArea(words, frames, 25, needs)];
+  expect(verdicts.map(({ label, state }) => [label, state])).toEqual([
+    ...['WHERE THE LIGHT ENDS', 'SOMETHING KEEPS', 'A LANTERN', 'BURNING'].map((text) => [`Read: ${text}`, 'passes']),
+    ['Safe area', 'passes'],
+  ]);
 });
 
 test('the word that is ridden on stays in sight while it plunges', async () => {
