@@ -143,8 +143,8 @@ const PARTS = {
       .getByRole('button', { name: /^A LANTERN/ })
       .click();
     await page.getByRole('button', { name: 'Gather', exact: true }).click();
-    await seek(150);
-    await refined(150);
+    await seek(171);
+    await refined(171);
     await shoot('performing');
   },
   falling: async () => {

@@ -205,7 +205,7 @@ export function useSpeedRow(): TimelineRow {
           Motion
           <br />
           <small style={{ font: '11px var(--mono)', color: strobes ? 'var(--coral)' : 'var(--faint)' }}>
-            {most > MOST_TOLD ? `over ${MOST_TOLD}` : most.toFixed(0)} px/fr{strobes ? ' strobes' : ''}
+            {most > MOST_TOLD ? `${MOST_TOLD}+` : most.toFixed(0)} px/fr{strobes ? ' strobes' : ''}
           </small>
         </span>
       ),
