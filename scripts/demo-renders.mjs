@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { ensureBrowser, READ_BACK_TOOLS } from './browser.mjs';
-import { ensureBuild, ensurePackages, freePort, ROOT, slugOf, startServer } from './lib.mjs';
+import { endOf, ensureBuild, ensurePackages, freePort, ROOT, slugOf, startServer } from './lib.mjs';
 
 /**
  * Does something with each demo production whose name has one of the words that the command was given, or with all of them. It is told the
@@ -25,13 +25,11 @@ export async function eachDemo(use) {
     for (const production of productions.filter(({ name }) => only.length === 0 || only.some((words) => name.includes(words)))) {
       const out = path.join(folder, 'out', production.id);
       // Beside this process, not in its place: connections to the server that are closed meanwhile have to be heard of.
-      const render = (...options) =>
-        new Promise((resolve, reject) => {
-          const command = [path.join(ROOT, 'scripts/render.mjs'), production.id, ...options, '--out', out];
-          const rendering = spawn(process.execPath, command, { env: { ...process.env, ...env }, stdio: 'inherit' });
-          rendering.once('error', reject);
-          rendering.once('close', (code) => (code === 0 ? resolve() : reject(new Error(`${production.name} was not rendered.`))));
-        });
+      const render = async (...options) => {
+        const command = [path.join(ROOT, 'scripts/render.mjs'), production.id, ...options, '--out', out];
+        const rendering = spawn(process.execPath, command, { env: { ...process.env, ...env }, stdio: 'inherit' });
+        if ((await endOf(rendering)) !== 0) throw new Error(`${production.name} was not rendered.`);
+      };
       await use({ ...production, slug: slugOf(production.name), out, ask, render });
       rmSync(out, { recursive: true, force: true });
     }

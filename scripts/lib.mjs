@@ -16,19 +16,23 @@ export function run(command, args, extra = {}) {
   if (status !== 0) process.exit(status ?? 1);
 }
 
-/** The same for several at a time: each list of commands in its order, beside the others. What a command says is shown as it ends. */
+/** The code with which a process that was started ends. */
+export const endOf = (child) =>
+  new Promise((resolve, reject) => {
+    child.once('error', reject);
+    child.once('close', (code) => resolve(code ?? 1));
+  });
+
+/** Runs several commands at a time: each list of commands in its order, beside the others. What a command says is shown as it ends. */
 export async function runTogether(lists) {
-  const end = ([command, ...args]) =>
-    new Promise((resolve, reject) => {
-      const child = spawn(command, args, { cwd: ROOT, env: environment, stdio: ['ignore', 'pipe', 'pipe'] });
-      const said = [];
-      for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => said.push(part));
-      child.once('error', reject);
-      child.once('close', (code) => {
-        process.stdout.write(Buffer.concat(said));
-        resolve(code ?? 1);
-      });
-    });
+  const end = async ([command, ...args]) => {
+    const child = spawn(command, args, { cwd: ROOT, env: environment, stdio: ['ignore', 'pipe', 'pipe'] });
+    const said = [];
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => said.push(part));
+    const code = await endOf(child);
+    process.stdout.write(Buffer.concat(said));
+    return code;
+  };
   const codes = await Promise.all(
     lists.map(async (commands) => {
       for (const command of commands) {

@@ -2,6 +2,7 @@ import { plainCopy } from '../../schema/plain-copy';
 import { kitSchema, MAX_KITS, type Kit } from '../kits';
 import type { Production } from '../production';
 import { freshId } from './fresh-id';
+import { joinedKit } from './kit-edits';
 import { forgetOthers } from './references';
 
 /** Saves what is done to the picture of a production as a kit of it; returns the kit, or null where there are as many as there can be. */
@@ -27,6 +28,6 @@ export function putFinish(draft: Production, kit: Kit): void {
   const isOwn = draft.kits.some(({ id }) => id === kit.id);
   draft.finish = plainCopy(kit.finish);
   if (isOwn) return;
-  if (draft.kits.length < MAX_KITS) draft.kits.push(plainCopy(kit));
+  joinedKit(draft, kit);
   for (const { id } of draft.finish) forgetOthers(draft, `finish/${id}`);
 }

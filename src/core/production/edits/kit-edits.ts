@@ -24,6 +24,15 @@ export function makeKit(draft: Production, markId: string, name: string): Kit | 
   return kit;
 }
 
+/** A kit as it is in a production, which it joins where it is not there yet; null where there are as many as there can be. */
+export function joinedKit(draft: Production, kit: Kit): Kit | null {
+  const known = draft.kits.find(({ id }) => id === kit.id);
+  if (known || draft.kits.length >= MAX_KITS) return known ?? null;
+  const own = plainCopy(kit);
+  draft.kits.push(own);
+  return own;
+}
+
 /**
  * Puts a kit on a mark, which follows it from now on. A kit from the shelf joins the production; one that is there already is used as it
  * is there. Where there are as many as there can be, the mark takes its look and follows none.
@@ -31,12 +40,10 @@ export function makeKit(draft: Production, markId: string, name: string): Kit | 
 export function putKit(draft: Production, markId: string, kit: Kit): void {
   const mark = markOf(draft, markId);
   if (!mark) return;
-  const known = draft.kits.find(({ id }) => id === kit.id);
-  const put = plainCopy(known ?? kit);
+  const own = joinedKit(draft, kit);
+  const put = plainCopy(own ?? kit);
   putLook(mark, lookOf({ ...put, motion: put.motion && fitted(put.motion, put.frames, draft.format.length) }));
-  const isKept = known !== undefined || draft.kits.length < MAX_KITS;
-  if (isKept && !known) draft.kits.push(plainCopy(kit));
-  mark.kit = isKept ? kit.id : null;
+  mark.kit = own?.id ?? null;
 }
 
 /** Gives a kit another look. Marks that follow it change with it, but where they had values of their own. */

@@ -76,6 +76,10 @@ export class LookMaker {
 
   dispose(): void {
     this.wanted = [];
+    this.leaveClient();
+  }
+
+  private leaveClient(): void {
     this.client?.dispose();
     this.client = null;
   }
@@ -105,14 +109,12 @@ export class LookMaker {
     const { production } = this;
     if (!production) return;
     if (!this.client) {
-      this.client = new PictureClient();
+      // A card that was lost does not come back to it: the next row is drawn by another.
+      this.client = new PictureClient({ lost: () => this.leaveClient() });
       this.client.useCanvas(new OffscreenCanvas(16, 16));
     }
     const made = await look(this.client, of, shownOf(production, { rowId: row.id, formatId })).catch((error: unknown) => {
       if (error instanceof CancelledError) throw error;
-      // A card that was lost does not come back to it: the next row is drawn by another.
-      this.client?.dispose();
-      this.client = null;
       return { of, still: '', verdicts: [], trouble: error instanceof Error ? error.message : 'It could not be drawn.' };
     });
     const key = lookKey(this.productionId, row.id);
