@@ -8,11 +8,12 @@ import { ensureBrowser, launchBrowser } from './browser.mjs';
 import { ensureBuild, ensurePackages, freePort, ROOT, startServer } from './lib.mjs';
 
 const TO = path.join(ROOT, 'src/demo/stills');
+const ENDINGS = ['.png', '.strip.webp'];
 
 ensurePackages();
 ensureBuild();
 ensureBrowser();
-const chosen = process.argv.slice(2).flatMap((number) => ['.png', '.strip.webp'].map((ending) => `${number}${ending}`));
+const chosen = process.argv.slice(2).flatMap((number) => ENDINGS.map((ending) => `${number}${ending}`));
 // What does not ship is drawn by the desk.
 for (const file of chosen.length > 0 ? chosen : ['']) rmSync(path.join(TO, file), { recursive: true, force: true });
 const folder = mkdtempSync(path.join(tmpdir(), 'ironsky-stills-'));
@@ -28,8 +29,7 @@ try {
   for (let productions = await list(); !productions.every(isDrawn); productions = await list()) await page.waitForTimeout(1000);
   mkdirSync(TO, { recursive: true });
   (await list()).forEach(({ id }, i) => {
-    for (const ending of ['.png', '.strip.webp'])
-      copyFileSync(path.join(folder, 'stills', `${id}${ending}`), path.join(TO, `${i}${ending}`));
+    for (const ending of ENDINGS) copyFileSync(path.join(folder, 'stills', `${id}${ending}`), path.join(TO, `${i}${ending}`));
   });
 } finally {
   await browser.close();

@@ -1,4 +1,4 @@
-import type { Page, Worker } from '@playwright/test';
+import type { Page, Route, Worker } from '@playwright/test';
 import { produce } from 'immer';
 import { addForm } from '@/core/production/edits/mark-edits';
 import { emptyProduction } from '@/core/production/production';
@@ -62,12 +62,11 @@ test('a graphics context that is lost within a render: what was being drawn is d
   await type(page, 'Scale, %', '5');
   await type(page, 'Sub-frames', '2');
   const lost = page.waitForEvent('console', (message) => message.text() === 'The context is lost.');
-  let isLost = false;
-  await page.route('**/frames/3?*', async (route) => {
-    if (!isLost) await inWorkers(page, loseContext);
-    isLost = true;
+  const loseOnce = async (route: Route) => {
+    await inWorkers(page, loseContext);
     await route.continue();
-  });
+  };
+  await page.route('**/frames/3?*', loseOnce, { times: 1 });
   await page.getByRole('button', { name: 'Render 20 frames' }).click();
   await lost;
   const list = page.getByRole('list', { name: 'Renders' });
